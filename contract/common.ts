@@ -1,0 +1,38 @@
+import { isLocalDateTime, isTimeZone } from '@core/schedule/local-time';
+import { z } from 'zod';
+
+/** Id of anything in the ledger. */
+export const uuid = z.uuid({ error: 'An id is a UUID.' });
+
+/** UTC milliseconds since 1970; within the range that a calendar date of four digits can name. */
+export const instant = z.number().int().min(-62_135_596_800_000).max(253_402_300_799_999);
+
+/** A time as a person typed it. */
+export const localTime = z.strictObject({
+  local: z.string().max(16).refine(isLocalDateTime, { error: 'A time is written like 2027-04-01T06:00, and the date must exist.' }),
+  zone: z.string().max(64).refine(isTimeZone, { error: 'No such time zone.' }),
+  choice: z.enum(['earlier', 'later']).optional(),
+});
+
+/** One line of plain text without control characters. */
+export const line = (longest: number) =>
+  z
+    .string()
+    .max(longest, { error: `At most ${longest} characters.` })
+    // eslint-disable-next-line no-control-regex -- control characters are exactly what is refused here
+    .regex(/^[^\u0000-\u001f\u007f]*$/, { error: 'One line, without control characters.' });
+
+/** A line that must say something. */
+export const requiredLine = (longest: number) => line(longest).refine(text => text.trim() !== '', { error: 'Must not be empty.' });
+
+/** Problem details of RFC 9457; `errors` names each field at fault by JSON Pointer. */
+export const problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string(),
+  code: z.string(),
+  errors: z.array(z.object({ pointer: z.string(), detail: z.string() })).optional(),
+});
+/** See {@link problem}. */
+export type Problem = z.infer<typeof problem>;

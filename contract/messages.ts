@@ -1,0 +1,298 @@
+import { z } from 'zod';
+import { instant, line, localTime, requiredLine, uuid } from './common';
+
+const kind = z.enum(['page', 'block', 'placement']);
+const stage = z.enum(['draft', 'in review', 'approved', 'declined', 'withdrawn']);
+const status = z.enum(['live', 'scheduled', 'expired', 'retired', 'draft', 'in review', 'approved', 'declined']);
+const waiting = z.enum(['draft', 'in review']).nullable();
+const moveName = z.enum(['send for review', 'take back', 'return', 'decline', 'approve', 'publish', 'withdraw']);
+const named = z.object({ id: z.string(), title: z.string(), path: z.string() });
+const author = z.object({ id: z.string(), name: z.string() });
+
+/** Who signs in. */
+export const signIn = z.strictObject({ email: z.email({ error: 'Not an e-mail address.' }).max(200), password: z.string().min(1, { error: 'Must not be empty.' }).max(200) });
+
+/** Who is signed in, and what the editor must know of the site. */
+export const session = z.object({
+  person: z.object({ id: z.string(), name: z.string(), email: z.string(), roles: z.array(z.string()) }).nullable(),
+  csrfToken: z.string(),
+  site: z.object({
+    name: z.string(),
+    zone: z.string(),
+    locale: z.string(),
+    localeName: z.string(),
+    now: instant,
+    isFrozen: z.boolean(),
+    memberships: z.array(z.object({ name: z.string(), label: z.string() })),
+    theme: z.custom<import('@core/theme/manifest').ThemeManifest>(),
+    pictures: z.array(z.string()),
+  }),
+});
+
+/** A reader to look as. */
+export const reader = z.strictObject({ signedIn: z.boolean(), roles: z.array(line(60)).max(20), memberships: z.array(line(60)).max(20) });
+
+/** A change of one record: its new value, or that it is to be taken off. */
+export const change = z.strictObject({
+  recordId: uuid,
+  kind,
+  /** Validated against the schema of the kind; ignored when `retires`. */
+  value: z.unknown(),
+  retires: z.boolean().default(false),
+  /** The revision that the change was made from: the live one, a proposal's head, or null for a new record. */
+  baseRevisionId: uuid.nullable(),
+});
+
+/** Times of a publication. Empty `from` means at once. */
+export const publicationTimes = z.strictObject({
+  from: localTime.nullable().default(null),
+  until: localTime.nullable().default(null),
+  afterwards: z.enum(['earlier', 'nothing']).default('earlier'),
+});
+
+/** A move, with what it needs. */
+export const move = z.strictObject({
+  name: moveName,
+  times: publicationTimes.optional(),
+  remark: z.string().max(4_000).default(''),
+  /** Said by whoever has seen that the live revision moved on since the proposal began. */
+  acceptsMovedBase: z.boolean().default(false),
+});
+
+/** A new edition: changes that go live together. */
+export const newEdition = z.strictObject({
+  id: uuid,
+  title: requiredLine(200),
+  changes: z.array(change).min(1, { error: 'There is nothing to save.' }).max(500),
+  wishedFrom: localTime.nullable().default(null),
+  remark: z.string().max(4_000).default(''),
+  note: line(300).default(''),
+  /** Taken in the same step, all or nothing. */
+  move: move.optional(),
+});
+
+/** A save on a proposal. */
+export const saveProposal = z.strictObject({
+  value: z.unknown(),
+  /** The head that the writer saw; another one means that somebody saved in between. */
+  parentRevisionId: uuid,
+  note: line(300).default(''),
+});
+
+/** From where one looks. */
+export const vantage = z.strictObject({
+  page: z.union([uuid, z.enum(['service:not found', 'service:sign-in'])]),
+  reader: reader.default({ signedIn: false, roles: [], memberships: [] }),
+  moment: instant.nullable().default(null),
+});
+
+const overlayChange = z.strictObject({ recordId: uuid, kind, value: z.unknown(), retires: z.boolean().default(false) });
+
+/** Asks what a page holds, with chosen editions and unsaved changes. */
+export const viewRequest = z.strictObject({
+  vantage,
+  withEditions: z.array(uuid).max(50).default([]),
+  changes: z.array(overlayChange).max(500).default([]),
+});
+
+/** Asks what changes would do. */
+export const effectRequest = z.strictObject({
+  moment: instant.nullable().default(null),
+  withEditions: z.array(uuid).max(50).default([]),
+  changes: z.array(overlayChange).min(1).max(500),
+});
+
+const explanation = z.object({ short: z.string(), sentence: z.string(), remedy: z.string() });
+
+/** A placement in the running order. */
+export const orderRow = z.object({
+  placementId: z.string(),
+  blockId: z.string(),
+  title: z.string(),
+  blockType: z.string(),
+  target: z.object({ kind: z.string(), name: z.string() }),
+  /** Number on the sheet; null when away. */
+  number: z.number().int().nullable(),
+  status,
+  waiting,
+  where: z.string(),
+  sentence: z.array(z.object({ text: z.string(), edits: z.enum(['where', 'who', 'when']).nullable() })),
+  pageCount: z.number().int(),
+  away: explanation.extend({ step: z.string() }).nullable(),
+  /** Why it shows, test by test. */
+  why: z.array(z.string()),
+  value: z.custom<import('@core/placement/placement').PlacementValue>(),
+  revisionId: z.string().nullable(),
+  nextChange: instant.nullable(),
+});
+
+/** The page as rendered, and its running order. */
+export const view = z.object({
+  html: z.string(),
+  page: named,
+  moment: instant,
+  mayRead: z.boolean(),
+  targets: z.array(z.object({ kind: z.string(), name: z.string(), label: z.string(), rows: z.array(orderRow) })),
+  elsewhere: z.number().int(),
+  validUntil: instant.nullable(),
+});
+
+/** What one change would do. */
+export const effect = z.object({
+  recordId: z.string(),
+  label: z.string(),
+  pages: z.array(named),
+  gained: z.array(named),
+  lost: z.array(named),
+  opens: instant.nullable(),
+  warnings: z.array(z.string()),
+});
+
+/** A page in the tree of the editor. */
+export const pageRow = z.object({
+  id: z.string(),
+  title: z.string(),
+  path: z.string(),
+  parentId: z.string().nullable(),
+  depth: z.number().int(),
+  type: z.string(),
+  layout: z.string(),
+  status,
+  waiting,
+  nextChange: instant.nullable(),
+  changedAt: instant,
+  changedBy: z.string(),
+});
+
+/** A block in the stock. */
+export const blockRow = z.object({
+  id: z.string(),
+  title: z.string(),
+  type: z.string(),
+  typeLabel: z.string(),
+  excerpt: z.string(),
+  status,
+  waiting,
+  nextChange: instant.nullable(),
+  changedAt: instant,
+  changedBy: z.string(),
+  placementCount: z.number().int(),
+  pages: z.array(named),
+});
+
+/** A record with its past and what waits. */
+export const recordDetail = z.object({
+  id: z.string(),
+  kind,
+  title: z.string(),
+  status,
+  waiting,
+  nextChange: instant.nullable(),
+  live: z.object({ revisionId: z.string(), value: z.unknown() }).nullable(),
+  proposals: z.array(z.object({ id: z.string(), editionId: z.string(), stage, headRevisionId: z.string(), value: z.unknown(), author, updatedAt: instant, isOwn: z.boolean() })),
+  revisions: z.array(z.object({ id: z.string(), parentId: z.string().nullable(), createdAt: instant, author, note: z.string(), value: z.unknown(), mark: status.nullable() })),
+  publications: z.array(z.object({ from: instant, until: instant.nullable(), revisionId: z.string().nullable(), recordedAt: instant, recordedBy: z.string() })),
+  usedOn: z.array(z.object({ placementId: z.string(), target: z.string(), where: z.string(), status, pageCount: z.number().int(), firstPageId: z.string().nullable() })),
+  pagesChanged: z.array(named),
+});
+
+const fieldChange = z.object({
+  field: z.string(),
+  label: z.string(),
+  /** For rules and lists: both sides in words. */
+  before: z.string(),
+  after: z.string(),
+  words: z.array(z.object({ text: z.string(), kind: z.enum(['same', 'added', 'removed']) })),
+});
+
+/** Two revisions, field by field. */
+export const comparison = z.object({ changes: z.array(fieldChange) });
+
+/** An edition in a list. */
+export const editionRow = z.object({
+  id: z.string(),
+  title: z.string(),
+  stage,
+  author,
+  createdAt: instant,
+  submittedAt: instant.nullable(),
+  wishedFrom: instant.nullable(),
+  changeCount: z.number().int(),
+  summary: z.string(),
+  moves: z.array(moveName),
+});
+
+/** An edition with everything a reviewer needs. */
+export const editionDetail = editionRow.extend({
+  remark: z.string(),
+  changes: z.array(
+    z.object({
+      proposalId: z.string(),
+      recordId: z.string(),
+      kind,
+      title: z.string(),
+      isNew: z.boolean(),
+      retires: z.boolean(),
+      value: z.unknown(),
+      headRevisionId: z.string(),
+      baseMoved: z.boolean(),
+      fields: z.array(fieldChange),
+      effect,
+    }),
+  ),
+  history: z.array(z.object({ move: z.string(), remark: z.string(), at: instant, by: z.string() })),
+  /** A page on which the changes can be looked at. */
+  lookAt: z.string().nullable(),
+  /** When it goes or went live, once approved. */
+  publishedFrom: instant.nullable(),
+  /** Who could make the moves that this person may not. */
+  reviewers: z.array(z.string()),
+});
+
+/** A lane of the ribbon: when one placement of the page shows. */
+export const ribbon = z.object({
+  from: instant,
+  until: instant,
+  lanes: z.array(z.object({ placementId: z.string(), title: z.string(), target: z.string(), open: z.array(z.object({ from: instant, until: instant })) })),
+  changes: z.array(instant),
+});
+
+/** What changes and what waits. */
+export const today = z.object({
+  now: instant,
+  changes: z.array(
+    z.object({
+      at: instant,
+      recordId: z.string(),
+      kind,
+      title: z.string(),
+      what: z.enum(['goes live', 'changes', 'ends', 'opens', 'closes']),
+      target: z.string(),
+      pageCount: z.number().int(),
+      pageId: z.string().nullable(),
+      pageTitle: z.string(),
+    }),
+  ),
+  waiting: z.array(editionRow),
+  mine: z.array(editionRow),
+  counts: z.object({ pages: z.number().int(), blocks: z.number().int(), placements: z.number().int() }),
+  faults: z.array(z.object({ sentence: z.string(), remedy: z.string(), recordId: z.string(), kind, pageId: z.string().nullable() })),
+});
+
+export type Session = z.infer<typeof session>;
+export type Change = z.infer<typeof change>;
+export type NewEdition = z.infer<typeof newEdition>;
+export type MoveRequest = z.infer<typeof move>;
+export type ViewRequest = z.infer<typeof viewRequest>;
+export type View = z.infer<typeof view>;
+export type OrderRow = z.infer<typeof orderRow>;
+export type EffectRequest = z.infer<typeof effectRequest>;
+export type Effect = z.infer<typeof effect>;
+export type PageRow = z.infer<typeof pageRow>;
+export type BlockRow = z.infer<typeof blockRow>;
+export type RecordDetail = z.infer<typeof recordDetail>;
+export type Comparison = z.infer<typeof comparison>;
+export type EditionRow = z.infer<typeof editionRow>;
+export type EditionDetail = z.infer<typeof editionDetail>;
+export type Ribbon = z.infer<typeof ribbon>;
+export type Today = z.infer<typeof today>;

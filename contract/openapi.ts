@@ -1,0 +1,62 @@
+import { z } from 'zod';
+import { problem } from './common';
+import { operations, type Operation } from './operations';
+import { blockValue, pageValue, placementValue } from './values';
+
+/**
+ * The OpenAPI document of the API, generated from the operations.
+ * @see OpenAPI Specification 3.1.1, whose schemas are JSON Schema 2020-12
+ */
+export function openApiDocument(version: string): Record<string, unknown> {
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const [name, operation] of Object.entries(operations) as [string, Operation][]) {
+    (paths[operation.path] ??= {})[operation.method] = describe(name, operation);
+  }
+  return {
+    openapi: '3.1.1',
+    info: { title: 'Lucid Almanac', version, license: { name: 'MIT', identifier: 'MIT' } },
+    servers: [{ url: '/api' }],
+    paths,
+    components: {
+      schemas: {
+        Problem: schemaOf(problem, 'output'),
+        PageValue: componentOf('PageValue', pageValue),
+        BlockValue: componentOf('BlockValue', blockValue),
+        PlacementValue: componentOf('PlacementValue', placementValue),
+      },
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'almanac.session' }, csrf: { type: 'apiKey', in: 'header', name: 'x-csrf-token' } },
+    },
+  };
+}
+
+function describe(name: string, operation: Operation): Record<string, unknown> {
+  const pathParameters = [...operation.path.matchAll(/\{(\w+)\}/g)].map(match => ({
+    name: match[1], in: 'path', required: true, schema: { type: 'string', format: 'uuid' },
+  }));
+  const queryParameters = Object.entries(operation.query?.shape ?? {}).map(([parameter, schema]) => ({
+    name: parameter, in: 'query', required: !(schema as z.ZodType).safeParse(undefined).success, schema: schemaOf(schema as z.ZodType, 'input'),
+  }));
+  return {
+    operationId: name,
+    summary: operation.summary,
+    parameters: [...pathParameters, ...queryParameters],
+    ...(operation.body ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(operation.body, 'input') } } } } : {}),
+    responses: {
+      ...(operation.answer
+        ? { 200: { description: 'Done.', content: { 'application/json': { schema: schemaOf(operation.answer, 'output') } } } }
+        : { 204: { description: 'Done.' } }),
+      default: { description: 'Refused.', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } },
+    },
+    security: operation.isOpenToAll ? [] : [{ session: [], ...(operation.method === 'get' ? {} : { csrf: [] }) }],
+  };
+}
+
+// The id makes references inside a recursive schema relative to the schema itself, not to the document.
+function componentOf(name: string, schema: z.ZodType): unknown {
+  return { $id: `urn:lucid-almanac:${name}`, ...(schemaOf(schema, 'input') as object) };
+}
+
+function schemaOf(schema: z.ZodType, io: 'input' | 'output'): unknown {
+  const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' }) as Record<string, unknown>;
+  return rest;
+}

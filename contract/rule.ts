@@ -1,0 +1,88 @@
+import type { Rule, RuleTree, WhenTest, WhereTest, WhoTest } from '@core/rule/rule';
+import { servicePages } from '@core/page/page';
+import { intervalOfWindow } from '@core/rule/when';
+import { compilePathPattern } from '@core/rule/where';
+import { faultOfRecurrence } from '@core/schedule/recurrence';
+import { z } from 'zod';
+import { line, localTime, requiredLine, uuid } from './common';
+
+/** The most parts one group may list. */
+const mostParts = 2_000;
+
+const pathPattern = requiredLine(300)
+  .refine(isSafePattern, { error: 'A bracketed expression may hold words, | and digits only, and may not repeat itself.' })
+  .refine(isPathPattern, { error: 'Not a path pattern. Write it like /visit/:place or /news/*.' });
+
+const whereTest: z.ZodType<WhereTest> = z.discriminatedUnion('test', [
+  z.strictObject({ test: z.literal('page'), page: uuid }),
+  z.strictObject({ test: z.literal('within'), page: uuid }),
+  z.strictObject({ test: z.literal('type'), type: requiredLine(60) }),
+  z.strictObject({ test: z.literal('topic'), topic: requiredLine(60) }),
+  z.strictObject({ test: z.literal('layout'), layout: requiredLine(60) }),
+  z.strictObject({ test: z.literal('front page') }),
+  z.strictObject({ test: z.literal('service page'), service: z.enum(servicePages).optional() }),
+  z.strictObject({ test: z.literal('path'), pattern: pathPattern }),
+]);
+
+const whoTest: z.ZodType<WhoTest> = z.discriminatedUnion('test', [
+  z.strictObject({ test: z.literal('signed in') }),
+  z.strictObject({ test: z.literal('role'), role: requiredLine(60) }),
+  z.strictObject({ test: z.literal('membership'), membership: requiredLine(60) }),
+]);
+
+const window = z
+  .strictObject({ test: z.literal('window'), from: localTime.nullable(), until: localTime.nullable() })
+  .superRefine((test, context) => {
+    const { from, until } = intervalOfWindow(test);
+    if (from >= until) context.addIssue({ code: 'custom', path: ['until'], message: 'The end must lie after the beginning.' });
+  });
+
+const recurring = z
+  .strictObject({
+    test: z.literal('recurring'),
+    start: localTime.shape.local,
+    end: localTime.shape.local,
+    zone: localTime.shape.zone,
+    rule: line(300),
+  })
+  .superRefine((test, context) => {
+    const fault = faultOfRecurrence(test);
+    if (fault === 'rule') context.addIssue({ code: 'custom', path: ['rule'], message: 'Not a recurrence rule of RFC 5545 that repeats daily or more seldom.' });
+    if (fault === 'end') context.addIssue({ code: 'custom', path: ['end'], message: 'The end must lie after the beginning.' });
+  });
+
+const whenTest: z.ZodType<WhenTest> = z.discriminatedUnion('test', [window, recurring]);
+
+/** The who part alone, as pages and blocks carry it for their own readers. */
+export const whoTree: z.ZodType<RuleTree<WhoTest>> = treeOf(whoTest);
+
+/** A visibility rule. */
+export const rule: z.ZodType<Rule> = z.strictObject({
+  version: z.literal(1, { error: 'This version of rules is not known here.' }),
+  where: treeOf(whereTest),
+  who: whoTree,
+  when: treeOf(whenTest),
+});
+
+function treeOf<Test extends { readonly test: string }>(test: z.ZodType<Test>): z.ZodType<RuleTree<Test>> {
+  const parts = z.array(z.lazy(() => tree)).max(mostParts).optional();
+  const group = z.strictObject({ all: parts, any: parts, none: parts });
+  // Deciding by the presence of "test" keeps the messages of the branch that was meant.
+  const tree: z.ZodType<RuleTree<Test>> = z.union([test, group]) as z.ZodType<RuleTree<Test>>;
+  return tree;
+}
+
+// A repeated group inside a repetition is how an expression is made to run for ever.
+function isSafePattern(pattern: string): boolean {
+  const groups = pattern.match(/\([^)]*\)?[+*?]?/g) ?? [];
+  return groups.every(group => /^\((?:[\w|-]|\\d(?:\{\d{1,2}(?:,\d{0,2})?\}|\+)?)*\)\??$/.test(group));
+}
+
+function isPathPattern(pattern: string): boolean {
+  try {
+    compilePathPattern(pattern);
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,64 @@
+import { diffWordsWithSpace } from 'diff';
+
+/** A stretch of words that stayed, came or went. */
+export interface WordChange {
+  readonly text: string;
+  readonly kind: 'same' | 'added' | 'removed';
+}
+
+/** One field that differs between two values. */
+export interface FieldChange {
+  /** Path of the field, such as "title" or "fields.body". */
+  readonly field: string;
+  readonly before: unknown;
+  readonly after: unknown;
+  /** Word by word, when both sides are text. */
+  readonly words: readonly WordChange[];
+}
+
+/**
+ * Lists the fields in which two values differ, in the order of the newer one. Objects with fields of their own are gone
+ * into one level; rules and lists are compared as wholes, since their words only make sense together.
+ * @param before - null for a record that is new
+ */
+export function compareValues(before: unknown, after: unknown): readonly FieldChange[] {
+  const left = flatten(before);
+  const right = flatten(after);
+  const fields = [...new Set([...right.keys(), ...left.keys()])];
+  return fields
+    .filter(field => JSON.stringify(left.get(field)) !== JSON.stringify(right.get(field)))
+    .map(field => ({ field, before: left.get(field), after: right.get(field), words: compareWords(left.get(field), right.get(field)) }));
+}
+
+/** Compares two texts word by word; markup counts as paragraphs, not as words. */
+export function compareWords(before: unknown, after: unknown): readonly WordChange[] {
+  if (typeof (before ?? '') !== 'string' || typeof (after ?? '') !== 'string') return [];
+  return diffWordsWithSpace(plainText(String(before ?? '')), plainText(String(after ?? ''))).map(part => ({
+    text: part.value,
+    kind: part.added ? 'added' : part.removed ? 'removed' : 'same',
+  }));
+}
+
+/** The words of an HTML text, one line per paragraph, heading or list item. */
+export function plainText(html: string): string {
+  if (!/<[a-z/]/i.test(html)) return html;
+  return html
+    .replace(/<\/(p|h[1-6]|li|blockquote)>|<br\s*\/?>/gi, '\n')
+    .replace(/<[^>]*>/g, '')
+    .replace(/&nbsp;/g, ' ')
+    .replace(/&lt;/g, '<')
+    .replace(/&gt;/g, '>')
+    .replace(/&quot;/g, '"')
+    .replace(/&amp;/g, '&')
+    .trim();
+}
+
+function flatten(value: unknown): ReadonlyMap<string, unknown> {
+  const fields = new Map<string, unknown>();
+  for (const [name, held] of Object.entries((value ?? {}) as Record<string, unknown>)) {
+    if (name === 'version') continue;
+    if (name === 'fields') for (const [inner, deep] of Object.entries(held as Record<string, unknown>)) fields.set(`fields.${inner}`, deep);
+    else fields.set(name, held);
+  }
+  return fields;
+}

@@ -1,0 +1,90 @@
+import type { Instant, LocalTime } from '../schedule/local-time';
+
+/** Anything that is written, reviewed and published. Menus, layouts, shared rules and types join the list as they come. */
+export type RecordKind = 'page' | 'block' | 'placement';
+
+/** One thing in the ledger. Its id (UUIDv7) never changes. */
+export interface LedgerRecord {
+  readonly id: string;
+  readonly kind: RecordKind;
+  readonly createdAt: Instant;
+  readonly createdBy: string;
+}
+
+/** One saved state of a record in one locale; never changed after. */
+export interface Revision {
+  readonly id: string;
+  readonly recordId: string;
+  readonly locale: string;
+  /** The revision this one was made from; null for the first. */
+  readonly parentId: string | null;
+  /** A merge names the second one it brought in. */
+  readonly mergedFromId: string | null;
+  /** In another locale than the base: the base revision it was translated from. */
+  readonly translatedFromId: string | null;
+  /** The record's value document; its shape follows from the record's kind and the version inside. */
+  readonly value: unknown;
+  readonly createdAt: Instant;
+  readonly createdBy: string;
+  readonly note: string;
+}
+
+/** Where a proposal stands. Live, scheduled, expired and retired are no stages: they follow from publications. */
+export type Stage = 'draft' | 'in review' | 'approved' | 'declined' | 'withdrawn';
+
+/** A line of revisions on its way to be live: its head moves with each save. */
+export interface Proposal {
+  readonly id: string;
+  readonly recordId: string;
+  readonly locale: string;
+  /** The changes that go live together with this one. */
+  readonly editionId: string;
+  readonly headRevisionId: string;
+  /** What was live when the proposal began; null for a new record. */
+  readonly baseRevisionId: string | null;
+  /** Approving it takes the record off instead of publishing a revision. */
+  readonly retires: boolean;
+  readonly stage: Stage;
+  readonly createdAt: Instant;
+  readonly createdBy: string;
+  readonly updatedAt: Instant;
+}
+
+/** Changes to one or several records that go live together, all or none. */
+export interface Edition {
+  readonly id: string;
+  readonly title: string;
+  readonly createdAt: Instant;
+  readonly createdBy: string;
+  readonly submittedAt: Instant | null;
+  /** The moment the author wishes for; a wish publishes nothing. */
+  readonly wishedFrom: Instant | null;
+  readonly remark: string;
+}
+
+/** What happens where a publication ends: the earlier one comes back, or nothing does. */
+export type Afterwards = 'earlier' | 'nothing';
+
+/**
+ * One line of the append-only list of publications. Several entries may speak of one publication; the last one counts.
+ * `revisionId` null makes the record retired in that interval.
+ */
+export interface PublicationEntry {
+  /** Ledger number, ascending without gaps in meaning: a higher one lies over a lower one. */
+  readonly number: number;
+  readonly publicationId: string;
+  readonly recordId: string;
+  readonly locale: string;
+  readonly act: 'set' | 'withdraw';
+  readonly revisionId: string | null;
+  readonly from: Instant;
+  /** Excluded; null is without end. */
+  readonly until: Instant | null;
+  /** What was typed for `from` and `until`; null when it was "now" or "without end". */
+  readonly fromTyped: LocalTime | null;
+  readonly untilTyped: LocalTime | null;
+  readonly afterwards: Afterwards;
+  readonly recordedAt: Instant;
+  readonly recordedBy: string;
+  readonly reason: string;
+}

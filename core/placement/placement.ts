@@ -1,0 +1,28 @@
+import type { Rule } from '../rule/rule';
+
+/** Where a placement goes on a page. */
+export type Target =
+  | { readonly kind: 'region'; readonly name: string }
+  | { readonly kind: 'insertion point'; readonly name: string }
+  /** Takes the place of a whole region on pages that have it. */
+  | { readonly kind: 'stand in'; readonly name: string };
+
+/** One block put at one spot, with a rule, a look and an order. */
+export interface PlacementValue {
+  readonly version: 1;
+  readonly blockId: string;
+  readonly target: Target;
+  /** Fractional key: a move writes one record. */
+  readonly order: string;
+  readonly rule: Rule;
+  /** Kept but not shown. */
+  readonly off: boolean;
+  /** Name of a look of the theme; empty takes the theme's usual one. */
+  readonly look: string;
+  readonly align: 'start' | 'centre' | 'end';
+  readonly title: { readonly show: 'block' | 'own' | 'none'; readonly own: string };
+  /** Fragment identifier for links; empty has none. */
+  readonly anchor: string;
+  /** Why it is there, in the words of whoever placed it. */
+  readonly reason: string;
+}

@@ -1,0 +1,150 @@
+import { compileWhoTest, compileWho, hasReaderFact, readerFactsIn, type ReaderFacts } from '../rule/who';
+import { decidingTests, traceTree, type DecidingTest } from '../rule/evaluate';
+import type { WhereTest, WhoTest } from '../rule/rule';
+import { lastClosing, nextOpening, nextWhenBoundary } from '../rule/when';
+import { compileWhereTest, type PageFacts } from '../rule/where';
+import type { Instant } from '../schedule/local-time';
+import { candidatePlacements, type BlockNode, type Dormancy, type PageNode, type SiteSnapshot } from '../site/snapshot';
+import { compilePlacement, type CompiledPlacement } from '../site/compiled-placement';
+import { layoutHasRegion } from '../theme/manifest';
+import type { PlacementValue } from './placement';
+
+/** The first step that stops a placement; its reason for being away. */
+export type AwayReason =
+  | { readonly step: 'publication'; readonly dormancy: Dormancy }
+  | { readonly step: 'off' }
+  | { readonly step: 'where'; readonly deciding: readonly DecidingTest<WhereTest>[] }
+  | { readonly step: 'who'; readonly deciding: readonly DecidingTest<WhoTest>[] }
+  | { readonly step: 'when'; readonly opens: Instant | null; readonly closed: Instant | null }
+  | { readonly step: 'block'; readonly dormancy: Dormancy | null }
+  | { readonly step: 'block readers'; readonly deciding: readonly DecidingTest<WhoTest>[] }
+  | { readonly step: 'layout'; readonly layout: string; readonly region: string }
+  | { readonly step: 'stand-in'; readonly by: string };
+
+/** A placement that shows. */
+export interface ShownPlacement {
+  readonly placement: CompiledPlacement;
+  readonly block: BlockNode;
+}
+
+/** A placement that is meant for the page but stays away. */
+export interface AwayPlacement {
+  readonly id: string;
+  readonly value: PlacementValue;
+  readonly reason: AwayReason;
+}
+
+/** What one page holds for one reader at one moment. */
+export interface Resolution {
+  readonly facts: PageFacts;
+  /** In order. */
+  readonly shown: readonly ShownPlacement[];
+  /** In order; empty unless asked for. */
+  readonly away: readonly AwayPlacement[];
+  /** The next instant at which the answer could change. */
+  readonly validUntil: Instant;
+  /** Keys of the reader facts that the answer depended on. */
+  readonly dependsOn: readonly string[];
+}
+
+/**
+ * Resolves the placements of one page: in force, off, where, who, when, the block's publication, the block's readers,
+ * the layout's regions, stand-ins, order. The first step that stops one is its reason.
+ * @param withAway - also list those that are meant for the page and stay away
+ */
+export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: ReaderFacts, withAway = false): Resolution {
+  const shown: ShownPlacement[] = [];
+  const away: AwayPlacement[] = [];
+  const dependsOn = new Set<string>();
+  let validUntil = snapshot.validUntil;
+  for (const placement of candidatePlacements(snapshot, facts)) {
+    const { value } = placement;
+    if (!placement.whereHolds(facts)) {
+      if (withAway && isExcepted(placement, facts))
+        away.push({ id: placement.id, value, reason: reasonFor(placement, snapshot, facts, reader)! });
+      continue;
+    }
+    if (!value.off) {
+      validUntil = Math.min(validUntil, nextWhenBoundary(value.rule.when, snapshot.moment));
+      for (const key of readerFactsIn(value.rule.who)) dependsOn.add(key);
+      for (const key of readerFactsIn(snapshot.blocks.get(value.blockId)?.value.readers ?? {})) dependsOn.add(key);
+    }
+    const reason = reasonFor(placement, snapshot, facts, reader);
+    if (reason === null) shown.push({ placement, block: snapshot.blocks.get(value.blockId)! });
+    else if (withAway) away.push({ id: placement.id, value, reason });
+  }
+  if (withAway) {
+    for (const dormant of snapshot.dormantPlacements) {
+      if (!compilePlacement(dormant.id, dormant.value).whereHolds(facts)) continue;
+      away.push({ id: dormant.id, value: dormant.value, reason: { step: 'publication', dormancy: dormant.dormancy } });
+    }
+  }
+  return { facts, ...applyStandIns(shown, away, withAway), validUntil, dependsOn: [...dependsOn].sort() };
+}
+
+/**
+ * Why a placement in force does not show on a page to a reader, or null when nothing of its own stops it.
+ * Stand-ins are decided among several placements and so are not looked at here.
+ */
+export function reasonFor(placement: CompiledPlacement, snapshot: SiteSnapshot, facts: PageFacts, reader: ReaderFacts): AwayReason | null {
+  const { value } = placement;
+  const { moment } = snapshot;
+  if (value.off) return { step: 'off' };
+  if (!placement.whereHolds(facts)) {
+    return { step: 'where', deciding: decidingTests(traceTree(value.rule.where, test => compileWhereTest(test)(facts))) };
+  }
+  if (!placement.whoHolds(reader)) {
+    return { step: 'who', deciding: decidingTests(traceTree(value.rule.who, test => compileWhoTest(test)(reader))) };
+  }
+  if (!placement.whenHolds(moment)) {
+    return { step: 'when', opens: nextOpening(value.rule.when, moment), closed: lastClosing(value.rule.when, moment) };
+  }
+  const block = snapshot.blocks.get(value.blockId);
+  if (!block) return { step: 'block', dormancy: snapshot.dormantBlocks.get(value.blockId)?.dormancy ?? null };
+  const readers = block.value.readers;
+  if (readers !== null && !compileWho(readers)(reader)) {
+    return { step: 'block readers', deciding: decidingTests(traceTree(readers, test => compileWhoTest(test)(reader))) };
+  }
+  if (value.target.kind !== 'insertion point' && !layoutHasRegion(snapshot.manifest, facts.layout, value.target.name)) {
+    return { step: 'layout', layout: facts.layout, region: value.target.name };
+  }
+  return null;
+}
+
+/** Whether the reader may read the page at all. */
+export function mayRead(page: PageNode, reader: ReaderFacts): boolean {
+  return compileWho(page.value.readers)(reader);
+}
+
+/** One key for all readers who get the same answer, given the facts it depended on. */
+export function audienceKey(dependsOn: readonly string[], reader: ReaderFacts): string {
+  return dependsOn.map(key => `${key}=${hasReaderFact(reader, key) ? 1 : 0}`).join('&');
+}
+
+// Named by the rule and then excepted: worth listing as away. A placement that simply belongs elsewhere is not.
+function isExcepted(placement: CompiledPlacement, facts: PageFacts): boolean {
+  const { where } = placement.value.rule;
+  if ('test' in where || !where.none || where.none.length === 0) return false;
+  const withoutExceptions = compilePlacement(placement.id, {
+    ...placement.value,
+    rule: { ...placement.value.rule, where: { all: where.all ?? [], any: where.any ?? [] } },
+  });
+  return withoutExceptions.whereHolds(facts);
+}
+
+// The first stand-in for a region takes its place; what it displaces, and any second one, stays away and says by whom.
+function applyStandIns(shown: readonly ShownPlacement[], away: AwayPlacement[], withAway: boolean): Pick<Resolution, 'shown' | 'away'> {
+  const winners = new Map<string, string>();
+  for (const { placement } of shown) {
+    const { target } = placement.value;
+    if (target.kind === 'stand in' && !winners.has(target.name)) winners.set(target.name, placement.id);
+  }
+  if (winners.size === 0) return { shown, away };
+  const kept = shown.filter(({ placement }) => {
+    const winner = placement.value.target.kind === 'insertion point' ? undefined : winners.get(placement.value.target.name);
+    if (winner === undefined || winner === placement.id) return true;
+    if (withAway) away.push({ id: placement.id, value: placement.value, reason: { step: 'stand-in', by: winner } });
+    return false;
+  });
+  return { shown: kept, away };
+}

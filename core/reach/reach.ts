@@ -1,0 +1,82 @@
+import type { PlacementValue } from '../placement/placement';
+import { compileWhere, type PageFacts } from '../rule/where';
+import { openTimeWithin, nextOpening, compileWhen } from '../rule/when';
+import type { Instant } from '../schedule/local-time';
+import type { Interval } from '../schedule/interval';
+import type { SiteSnapshot } from '../site/snapshot';
+import { layoutHasRegion } from '../theme/manifest';
+
+/** The pages a placement reaches, and the time in which it does. */
+export interface Reach {
+  /** Ids of the pages, in reading order of the tree. */
+  readonly pages: readonly string[];
+  /** Within the horizon: sorted, disjoint. */
+  readonly openTime: readonly Interval[];
+}
+
+/** What a change of a placement does. */
+export interface PlacementEffect {
+  readonly before: Reach | null;
+  readonly after: Reach | null;
+  readonly gained: readonly string[];
+  readonly lost: readonly string[];
+  /** When the changed placement first shows: the moment itself, a later one, or null for never. */
+  readonly opens: Instant | null;
+}
+
+/**
+ * The live pages on which the where part holds and whose layout has the region. Readers and times are left out:
+ * this is the largest set of pages that the placement can show on.
+ */
+export function pagesReached(snapshot: SiteSnapshot, value: PlacementValue): readonly string[] {
+  const holds = compileWhere(value.rule.where);
+  const reaches = (facts: PageFacts) =>
+    holds(facts) && (value.target.kind === 'insertion point' || layoutHasRegion(snapshot.manifest, facts.layout, value.target.name));
+  return snapshot.pages.filter(page => reaches(page.facts)).map(page => page.id);
+}
+
+/** The reach of a placement from the snapshot's moment over the horizon. A placement switched off reaches nothing. */
+export function reachOf(snapshot: SiteSnapshot, value: PlacementValue, horizonMilliseconds: number): Reach {
+  if (value.off) return { pages: [], openTime: [] };
+  const span = { from: snapshot.moment, until: snapshot.moment + horizonMilliseconds };
+  const openTime = openTimeWithin(value.rule.when, span);
+  return { pages: openTime.length === 0 ? [] : pagesReached(snapshot, value), openTime };
+}
+
+/** A placement as it stands in a snapshot. */
+export interface PlacementInSite {
+  readonly snapshot: SiteSnapshot;
+  readonly value: PlacementValue;
+}
+
+/** How far ahead the effect of a change is looked for, in milliseconds: a year and a day. */
+export const effectHorizon = 366 * 86_400_000;
+
+/** Compares the reach of a placement before and after a change; null stands for "not there". */
+export function effectOfPlacement(before: PlacementInSite | null, after: PlacementInSite | null): PlacementEffect {
+  const reachBefore = before && reachOf(before.snapshot, before.value, effectHorizon);
+  const reachAfter = after && reachOf(after.snapshot, after.value, effectHorizon);
+  const pagesBefore = new Set(reachBefore?.pages);
+  const pagesAfter = new Set(reachAfter?.pages);
+  return {
+    before: reachBefore,
+    after: reachAfter,
+    gained: [...pagesAfter].filter(page => !pagesBefore.has(page)),
+    lost: [...pagesBefore].filter(page => !pagesAfter.has(page)),
+    opens: after === null || after.value.off ? null : firstOpening(after.value, after.snapshot.moment),
+  };
+}
+
+/** The pages on which any live placement of a block shows; an edit of the block changes them all. */
+export function pagesShowingBlock(snapshot: SiteSnapshot, blockId: string): readonly string[] {
+  const pages = new Set<string>();
+  for (const placement of snapshot.placements) {
+    if (placement.value.blockId !== blockId || placement.value.off) continue;
+    for (const page of pagesReached(snapshot, placement.value)) pages.add(page);
+  }
+  return snapshot.pages.filter(page => pages.has(page.id)).map(page => page.id);
+}
+
+function firstOpening(value: PlacementValue, moment: Instant): Instant | null {
+  return compileWhen(value.rule.when)(moment) ? moment : nextOpening(value.rule.when, moment);
+}

@@ -1,0 +1,201 @@
+import type { BlockFields } from '../block/block';
+import { writeFullMoment, type MomentStyle } from '../format/moment';
+import { listPages, startOf } from '../listing/listing';
+import { mayRead, type Resolution, type ShownPlacement } from '../placement/resolve';
+import type { ReaderFacts } from '../rule/who';
+import type { Instant } from '../schedule/local-time';
+import type { PageNode, SiteSnapshot } from '../site/snapshot';
+
+/** A link in a menu, with those beneath it. */
+export interface LinkModel {
+  readonly title: string;
+  readonly path: string;
+  readonly isCurrent: boolean;
+  readonly holdsCurrent: boolean;
+  readonly children: readonly LinkModel[];
+}
+
+/** A page as a listing shows it. */
+export interface CardModel {
+  readonly title: string;
+  readonly path: string;
+  readonly standfirst: string;
+  readonly picture: string;
+  readonly pictureText: string;
+  readonly when: string;
+}
+
+/** A block, ready for the theme's template of its type. */
+export interface BlockModel {
+  readonly placementId: string;
+  readonly blockId: string;
+  readonly type: string;
+  readonly look: string;
+  readonly align: string;
+  readonly anchor: string;
+  /** Empty when the placement shows none. */
+  readonly title: string;
+  readonly fields: BlockFields;
+  readonly links: readonly LinkModel[];
+  readonly cards: readonly CardModel[];
+  /** The hero's heading stands for the page's title. */
+  readonly isPageTitle: boolean;
+}
+
+/** Everything the theme needs to render one page. */
+export interface PageModel {
+  readonly title: string;
+  readonly siteName: string;
+  readonly path: string;
+  readonly layout: string;
+  readonly standfirst: string;
+  readonly body: string;
+  readonly when: string;
+  readonly showsTitle: boolean;
+  readonly service: string | null;
+  /** By region or insertion-point name, in order. */
+  readonly targets: Readonly<Record<string, readonly BlockModel[]>>;
+}
+
+/** The model with how long it holds and on which reader facts it rests. */
+export interface PageModelAnswer {
+  readonly model: PageModel;
+  readonly validUntil: Instant;
+  readonly dependsOn: readonly string[];
+}
+
+/** What the model is built for. */
+export interface PageModelContext {
+  readonly siteName: string;
+  readonly reader: ReaderFacts;
+  readonly style: MomentStyle;
+}
+
+/** Builds the model of a page, or of a service page when `page` is null. */
+export function pageModel(
+  snapshot: SiteSnapshot,
+  page: PageNode | null,
+  resolution: Resolution,
+  context: PageModelContext,
+): PageModelAnswer {
+  const targets: Record<string, BlockModel[]> = {};
+  let { validUntil } = resolution;
+  const dependsOn = new Set(resolution.dependsOn);
+  let titleShownByBlock = false;
+  for (const shown of resolution.shown) {
+    const built = blockModel(snapshot, page, shown, context);
+    validUntil = Math.min(validUntil, built.validUntil);
+    if (built.listsPages) for (const key of snapshot.pageReaderFacts) dependsOn.add(key);
+    titleShownByBlock ||= built.model.isPageTitle;
+    (targets[shown.placement.value.target.name] ??= []).push(built.model);
+  }
+  const { value } = page ?? {};
+  const start = page && startOf(page);
+  return {
+    model: {
+      title: value?.title ?? serviceTitle(resolution.facts.service),
+      siteName: context.siteName,
+      path: resolution.facts.path,
+      layout: resolution.facts.layout,
+      standfirst: titleShownByBlock ? '' : (value?.standfirst ?? ''),
+      body: value?.body ?? '',
+      when: start ? writeFullMoment(start, context.style) : '',
+      showsTitle: !titleShownByBlock,
+      service: resolution.facts.service,
+      targets,
+    },
+    validUntil,
+    dependsOn: [...dependsOn].sort(),
+  };
+}
+
+function serviceTitle(service: string | null): string {
+  return service === 'sign-in' ? 'Sign in' : 'Nothing at this address';
+}
+
+function blockModel(
+  snapshot: SiteSnapshot,
+  page: PageNode | null,
+  { placement, block }: ShownPlacement,
+  context: PageModelContext,
+): { model: BlockModel; validUntil: Instant; listsPages: boolean } {
+  const { value } = placement;
+  const { type, fields } = block.value;
+  const shownTitle = value.title.show === 'none' ? '' : value.title.show === 'own' ? value.title.own : block.value.title;
+  const listing = type === 'listing' ? listPages(snapshot, fields, page, context.reader) : null;
+  const isPageTitle = type === 'hero' && fields['heading'] === '';
+  const model: BlockModel = {
+    placementId: placement.id,
+    blockId: block.id,
+    type,
+    look: value.look,
+    align: value.align,
+    anchor: value.anchor,
+    title: type === 'hero' ? '' : shownTitle,
+    fields: isPageTitle ? fieldsFromPage(fields, page) : fields,
+    links:
+      type === 'menu'
+        ? menuLinks(snapshot, fields, page, context.reader)
+        : type === 'breadcrumb'
+          ? breadcrumbLinks(snapshot, fields, page)
+          : [],
+    cards: listing ? listing.pages.map(each => cardOf(each, context.style)) : [],
+    isPageTitle,
+  };
+  return { model, validUntil: listing?.validUntil ?? Infinity, listsPages: listing !== null || type === 'menu' || type === 'breadcrumb' };
+}
+
+// A hero without a heading of its own speaks for the page it stands on.
+function fieldsFromPage(fields: BlockFields, page: PageNode | null): BlockFields {
+  return {
+    ...fields,
+    heading: page?.value.title ?? '',
+    text: fields['text'] || (page?.value.standfirst ?? ''),
+    picture: fields['picture'] || (page?.value.picture ?? ''),
+  };
+}
+
+function cardOf(page: PageNode, style: MomentStyle): CardModel {
+  const start = startOf(page);
+  const { title, standfirst, picture, pictureText } = page.value;
+  return { title, path: page.facts.path, standfirst, picture, pictureText, when: start === null ? '' : writeFullMoment(start, style) };
+}
+
+function menuLinks(snapshot: SiteSnapshot, fields: BlockFields, current: PageNode | null, reader: ReaderFacts): readonly LinkModel[] {
+  const start = fields['start'] ? snapshot.pageById.get(String(fields['start'])) : (sectionOf(current) ?? snapshot.front);
+  if (!start) return [];
+  const lineage = current?.facts.lineage ?? [];
+  const linksBeneath = (page: PageNode, levels: number): readonly LinkModel[] =>
+    page.children
+      .filter(child => child.value.inMenu && mayRead(child, reader))
+      .map(child => ({
+        title: child.value.menuLabel || child.value.title,
+        path: child.facts.path,
+        isCurrent: child === current,
+        holdsCurrent: lineage.includes(child.id) && child !== current,
+        children: levels > 1 && (fields['closedBranches'] || lineage.includes(child.id)) ? linksBeneath(child, levels - 1) : [],
+      }));
+  return linksBeneath(start, Number(fields['levels']));
+}
+
+/** The page at depth 1 that holds the given one. */
+function sectionOf(page: PageNode | null): PageNode | null {
+  let at = page;
+  while (at && at.depth > 1) at = at.parent;
+  return at;
+}
+
+function breadcrumbLinks(snapshot: SiteSnapshot, fields: BlockFields, page: PageNode | null): readonly LinkModel[] {
+  if (!page) return [];
+  const way: PageNode[] = [];
+  for (let at: PageNode | null = page; at; at = at.parent) way.unshift(at);
+  return way
+    .filter(each => each !== page || fields['showsCurrent'])
+    .map(each => ({
+      title: each === snapshot.front ? String(fields['homeLabel'] || each.value.title) : each.value.menuLabel || each.value.title,
+      path: each.facts.path,
+      isCurrent: each === page,
+      holdsCurrent: false,
+      children: [],
+    }));
+}

@@ -1,0 +1,98 @@
+import { always, gapsWithin, holdsInstant, intersectionOf, unionOf, type Interval } from '../schedule/interval';
+import { instantOf, type Instant } from '../schedule/local-time';
+import { openingsWithin } from '../schedule/recurrence';
+import { compileTree } from './evaluate';
+import { isTest, testsOf, type RuleTree, type WhenTest } from './rule';
+
+/** How far ahead a recurring window is looked for; a rule of RFC 5545 may open as seldom as every leap day. */
+const recurrenceReach = 8 * 366 * 86_400_000;
+
+/** The interval of a plain window; open ends are infinite. */
+export function intervalOfWindow(test: Extract<WhenTest, { test: 'window' }>): Interval {
+  return { from: test.from ? instantOf(test.from) : -Infinity, until: test.until ? instantOf(test.until) : Infinity };
+}
+
+/** Turns one test about the moment into a function of the instant. */
+export function compileWhenTest(test: WhenTest): (moment: Instant) => boolean {
+  if (test.test === 'window') {
+    const interval = intervalOfWindow(test);
+    return moment => holdsInstant(interval, moment);
+  }
+  return moment => openingsWithin(test, { from: moment, until: moment + 1 }).length > 0;
+}
+
+/** Compiles the when part of a rule. */
+export function compileWhen(tree: RuleTree<WhenTest>): (moment: Instant) => boolean {
+  return compileTree(tree, compileWhenTest);
+}
+
+/**
+ * The time within a finite span in which the tree holds, exactly: sorted, disjoint, half-open.
+ */
+export function openTimeWithin(tree: RuleTree<WhenTest>, span: Interval): readonly Interval[] {
+  if (isTest(tree)) {
+    const open = tree.test === 'window' ? [intervalOfWindow(tree)] : openingsWithin(tree, span);
+    return intersectionOf(unionOf(open), [span]);
+  }
+  let open: readonly Interval[] = [span];
+  for (const part of tree.all ?? []) open = intersectionOf(open, openTimeWithin(part, span));
+  if (tree.any && tree.any.length > 0) open = intersectionOf(open, unionOf(tree.any.flatMap(part => openTimeWithin(part, span))));
+  for (const part of tree.none ?? []) open = intersectionOf(open, gapsWithin(span, openTimeWithin(part, span)));
+  return open;
+}
+
+/** The first instant after `moment` at which any test of the tree may change; infinite when none does. */
+export function nextWhenBoundary(tree: RuleTree<WhenTest>, moment: Instant): Instant {
+  return testsOf(tree).reduce((next, test) => Math.min(next, nextBoundaryOfTest(test, moment)), Infinity);
+}
+
+/** When the tree next holds after `moment`, or null when it does not within the next eight years. */
+export function nextOpening(tree: RuleTree<WhenTest>, moment: Instant): Instant | null {
+  const holds = compileWhen(tree);
+  return walkBoundaries(tree, moment, holds);
+}
+
+/** When the tree, which holds at `moment`, next stops holding, or null when it does not within the next eight years. */
+export function nextClosing(tree: RuleTree<WhenTest>, moment: Instant): Instant | null {
+  const holds = compileWhen(tree);
+  return walkBoundaries(tree, moment, at => !holds(at));
+}
+
+/** When the tree, which does not hold at `moment`, last stopped holding, or null when it never held before. */
+export function lastClosing(tree: RuleTree<WhenTest>, moment: Instant): Instant | null {
+  const before = openTimeWithin(tree, { from: moment - recurrenceReach, until: moment });
+  return before.length > 0 ? before[before.length - 1]!.until : null;
+}
+
+function walkBoundaries(tree: RuleTree<WhenTest>, moment: Instant, wanted: (at: Instant) => boolean): Instant | null {
+  let at = moment;
+  while (at < moment + recurrenceReach) {
+    at = nextWhenBoundary(tree, at);
+    if (at === Infinity) return null;
+    if (wanted(at)) return at;
+  }
+  return null;
+}
+
+function nextBoundaryOfTest(test: WhenTest, moment: Instant): Instant {
+  const openings = test.test === 'window' ? [intervalOfWindow(test)] : recurringOpenings(test, moment);
+  return openings
+    .flatMap(each => [each.from, each.until])
+    .filter(at => at > moment)
+    .reduce((a, b) => Math.min(a, b), Infinity);
+}
+
+// Most recurring windows open within the year; only for the rest is it worth listing many years.
+function recurringOpenings(test: Extract<WhenTest, { test: 'recurring' }>, moment: Instant): readonly Interval[] {
+  const year = 400 * 86_400_000;
+  const soon = openingsWithin(test, { from: moment - 1, until: moment + year });
+  return soon.some(each => each.until > moment) ? soon : openingsWithin(test, { from: moment - 1, until: moment + recurrenceReach });
+}
+
+/** The interval that a tree made of a single plain window spans; null for any other tree. */
+export function singleWindow(tree: RuleTree<WhenTest>): Interval | null {
+  const tests = testsOf(tree);
+  if (tests.length === 0) return always;
+  const only = tests[0]!;
+  return tests.length === 1 && only.test === 'window' ? intervalOfWindow(only) : null;
+}

@@ -1,0 +1,106 @@
+import { URLPattern } from 'urlpattern-polyfill/urlpattern';
+import { compileTree } from './evaluate';
+import { isTest, type RuleTree, type WhereTest } from './rule';
+
+/** What a rule may know of a page. */
+export interface PageFacts {
+  /** Record id, or the name of a service page. */
+  readonly id: string;
+  readonly path: string;
+  readonly type: string;
+  readonly topics: readonly string[];
+  readonly layout: string;
+  /** The page itself first, then its parent, up to the top. */
+  readonly lineage: readonly string[];
+  readonly isFrontPage: boolean;
+  /** Set on pages that nobody wrote: "not found", "sign-in". */
+  readonly service: string | null;
+}
+
+/**
+ * A matcher for a path pattern.
+ * @throws TypeError when it is not a pattern
+ * @see WHATWG URL Pattern, pathname component
+ */
+export function compilePathPattern(pattern: string): (path: string) => boolean {
+  const compiled = new URLPattern({ pathname: pattern });
+  return path => compiled.test({ pathname: path });
+}
+
+/** Turns one test about the page into a function of its facts. */
+export function compileWhereTest(test: WhereTest): (facts: PageFacts) => boolean {
+  switch (test.test) {
+    case 'page':
+      return facts => facts.id === test.page;
+    case 'within':
+      return facts => facts.lineage.includes(test.page);
+    case 'type':
+      return facts => facts.service === null && facts.type === test.type;
+    case 'topic':
+      return facts => facts.topics.includes(test.topic);
+    case 'layout':
+      return facts => facts.layout === test.layout;
+    case 'front page':
+      return facts => facts.isFrontPage;
+    case 'service page':
+      return facts => facts.service !== null && (test.service === undefined || facts.service === test.service);
+    case 'path': {
+      const matches = compilePathPattern(test.pattern);
+      return facts => matches(facts.path);
+    }
+  }
+}
+
+/** Compiles the where part of a rule. */
+export function compileWhere(tree: RuleTree<WhereTest>): (facts: PageFacts) => boolean {
+  return compileTree(tree, compileWhereTest);
+}
+
+/**
+ * Keys of which a page must have at least one for the tree to hold on it, or null when the tree does not narrow.
+ * An index over these keys keeps the resolution of one page far from linear in the number of placements.
+ */
+export function narrowingKeys(tree: RuleTree<WhereTest>): readonly string[] | null {
+  if (isTest(tree)) return keysOfTest(tree);
+  const choices: (readonly string[])[] = [];
+  for (const part of tree.all ?? []) {
+    const keys = narrowingKeys(part);
+    if (keys) choices.push(keys);
+  }
+  const alternatives = (tree.any ?? []).map(part => narrowingKeys(part));
+  if (alternatives.length > 0 && alternatives.every(keys => keys !== null)) choices.push(alternatives.flatMap(keys => keys ?? []));
+  return choices.length === 0 ? null : choices.reduce((best, next) => (next.length < best.length ? next : best));
+}
+
+/** The keys that a page has; see {@link narrowingKeys}. */
+export function keysOfPage(facts: PageFacts): readonly string[] {
+  return [
+    `page ${facts.id}`,
+    ...facts.lineage.map(page => `within ${page}`),
+    ...(facts.service === null ? [`type ${facts.type}`] : ['service']),
+    ...facts.topics.map(topic => `topic ${topic}`),
+    `layout ${facts.layout}`,
+    ...(facts.isFrontPage ? ['front page'] : []),
+  ];
+}
+
+function keysOfTest(test: WhereTest): readonly string[] | null {
+  switch (test.test) {
+    case 'page':
+      return [`page ${test.page}`];
+    case 'within':
+      return [`within ${test.page}`];
+    case 'type':
+      return [`type ${test.type}`];
+    case 'topic':
+      return [`topic ${test.topic}`];
+    case 'layout':
+      return [`layout ${test.layout}`];
+    case 'front page':
+      return ['front page'];
+    case 'service page':
+      return ['service'];
+    case 'path':
+      return null;
+  }
+}

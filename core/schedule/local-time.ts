@@ -1,0 +1,70 @@
+import { DateTime, IANAZone } from 'luxon';
+
+/** UTC milliseconds since 1970-01-01T00:00:00Z. */
+export type Instant = number;
+
+/**
+ * A time as a person typed it. It is the truth; the instant is computed from it.
+ * `choice` answers a local time that occurs twice; without it the first of the two is meant.
+ */
+export interface LocalTime {
+  /** ISO 8601 calendar date and time without offset, to the minute: "2027-04-01T06:00". */
+  readonly local: string;
+  /** IANA time zone name: "Europe/London". */
+  readonly zone: string;
+  readonly choice?: 'earlier' | 'later';
+}
+
+/** What a typed local time turned out to be. */
+export interface ResolvedLocalTime {
+  readonly instant: Instant;
+  /** `skipped`: the clocks jump over it; `repeated`: it occurs twice. */
+  readonly kind: 'exact' | 'skipped' | 'repeated';
+}
+
+const localPattern = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/;
+const hour = 3_600_000;
+
+/** Whether the name is a time zone of the IANA database known to this runtime. */
+export function isTimeZone(zone: string): boolean {
+  return IANAZone.isValidZone(zone);
+}
+
+/** Whether the text is a calendar date and time of the form "2027-04-01T06:00" that exists in the calendar. */
+export function isLocalDateTime(local: string): boolean {
+  return localPattern.test(local) && DateTime.fromISO(local, { zone: 'utc' }).isValid;
+}
+
+/**
+ * Turns a typed local time into an instant.
+ * A skipped time uses the offset before the gap, a repeated one means the first occurrence unless `choice` says otherwise.
+ * Offsets are compared here rather than asked of the date library, whose answer for a repeated time depends on today's date.
+ * @throws RangeError when the date or the zone does not exist
+ * @see RFC 5545 section 3.3.5
+ */
+export function resolveLocalTime(time: LocalTime): ResolvedLocalTime {
+  if (!isLocalDateTime(time.local)) throw new RangeError(`Not a local date and time: ${time.local}`);
+  if (!isTimeZone(time.zone)) throw new RangeError(`Not a time zone: ${time.zone}`);
+  const zone = IANAZone.create(time.zone);
+  const asUtc = DateTime.fromISO(time.local, { zone: 'utc' }).toMillis();
+  // 26 hours on either side cover every offset and every jump the database holds, a skipped whole day included.
+  const offsetBefore = zone.offset(asUtc - 26 * hour);
+  const offsetAfter = zone.offset(asUtc + 26 * hour);
+  const candidates = [offsetBefore, offsetAfter]
+    .map(offset => asUtc - offset * 60_000)
+    .filter(instant => instant + zone.offset(instant) * 60_000 === asUtc);
+  const distinct = [...new Set(candidates)].sort((a, b) => a - b);
+  if (distinct.length === 0) return { instant: asUtc - offsetBefore * 60_000, kind: 'skipped' };
+  if (distinct.length === 1) return { instant: distinct[0]!, kind: 'exact' };
+  return { instant: time.choice === 'later' ? distinct[1]! : distinct[0]!, kind: 'repeated' };
+}
+
+/** The instant of a typed local time; see {@link resolveLocalTime}. */
+export function instantOf(time: LocalTime): Instant {
+  return resolveLocalTime(time).instant;
+}
+
+/** The wall-clock time of an instant in a zone, to the minute: "2027-04-01T06:00". */
+export function localTimeAt(instant: Instant, zone: string): string {
+  return DateTime.fromMillis(instant, { zone }).toFormat("yyyy-MM-dd'T'HH:mm");
+}

@@ -1,0 +1,210 @@
+import type { BlockValue } from '../block/block';
+import { inForceAt, knownAtFor, publicationBoundaries, publicationsKnown } from '../ledger/in-force';
+import type { Ledger } from '../ledger/ledger';
+import type { PublicationEntry, RecordKind } from '../ledger/records';
+import type { PageValue } from '../page/page';
+import type { PlacementValue } from '../placement/placement';
+import { keysOfPage, type PageFacts } from '../rule/where';
+import { readerFactsIn } from '../rule/who';
+import type { Instant } from '../schedule/local-time';
+import type { ThemeManifest } from '../theme/manifest';
+import { compilePlacement, type CompiledPlacement } from './compiled-placement';
+
+/** A page in the tree of a snapshot. */
+export interface PageNode {
+  readonly id: string;
+  readonly value: PageValue;
+  readonly facts: PageFacts;
+  readonly parent: PageNode | null;
+  readonly children: readonly PageNode[];
+  /** 0 for the front page. */
+  readonly depth: number;
+}
+
+/** A live block. */
+export interface BlockNode {
+  readonly id: string;
+  readonly value: BlockValue;
+}
+
+/** Why a record that is not in force is not. */
+export interface Dormancy {
+  readonly state: 'scheduled' | 'expired' | 'retired' | 'draft';
+  /** When it goes live or ended; null for a draft. */
+  readonly at: Instant | null;
+}
+
+/** A placement or block that exists but is not in force at the moment. */
+export interface Dormant<Value> {
+  readonly id: string;
+  readonly value: Value;
+  readonly dormancy: Dormancy;
+}
+
+/** A value that stands in for, or adds to, what the ledger has in force: proposals and unsaved changes. */
+export interface Overlay {
+  readonly recordId: string;
+  readonly kind: RecordKind;
+  readonly value: unknown;
+}
+
+/** What a snapshot is taken of. */
+export interface SnapshotOptions {
+  readonly moment: Instant;
+  /** The content clock's now: for earlier moments only what was known then counts. */
+  readonly now: Instant;
+  readonly locale: string;
+  readonly manifest: ThemeManifest;
+  readonly overlays?: readonly Overlay[];
+}
+
+/** The live site at one moment in one locale, indexed for resolution. */
+export interface SiteSnapshot {
+  readonly moment: Instant;
+  readonly manifest: ThemeManifest;
+  /** Until when nothing in the ledger changes what is live; infinite when nothing is planned. */
+  readonly validUntil: Instant;
+  readonly front: PageNode | null;
+  /** In reading order of the tree. */
+  readonly pages: readonly PageNode[];
+  readonly pageById: ReadonlyMap<string, PageNode>;
+  readonly pageByPath: ReadonlyMap<string, PageNode>;
+  readonly blocks: ReadonlyMap<string, BlockNode>;
+  /** By order key, then id. */
+  readonly placements: readonly CompiledPlacement[];
+  readonly placementById: ReadonlyMap<string, CompiledPlacement>;
+  /** Positions in `placements` of those that may hold on a page with the key; see {@link keysOfPage}. */
+  readonly placementsByKey: ReadonlyMap<string, readonly number[]>;
+  /** Positions of placements that no key narrows. */
+  readonly placementsAnywhere: readonly number[];
+  readonly dormantPlacements: readonly Dormant<PlacementValue>[];
+  readonly dormantBlocks: ReadonlyMap<string, Dormant<BlockValue>>;
+  /** Reader facts that some page's own readers ask about. */
+  readonly pageReaderFacts: readonly string[];
+}
+
+/** Takes a snapshot of the ledger; see {@link SiteSnapshot}. */
+export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnapshot {
+  const overlays = new Map((options.overlays ?? []).map(each => [each.recordId, each]));
+  const knownAt = knownAtFor(options.moment, options.now);
+  const live = { page: new Map<string, unknown>(), block: new Map<string, unknown>(), placement: new Map<string, unknown>() };
+  const dormantPlacements: Dormant<PlacementValue>[] = [];
+  const dormantBlocks = new Map<string, Dormant<BlockValue>>();
+  let validUntil = Infinity;
+  for (const record of ledger.records.values()) {
+    const known = publicationsKnown(ledger.entriesOf(record.id, options.locale), knownAt);
+    const boundary = publicationBoundaries(known).find(at => at > options.moment);
+    if (boundary !== undefined) validUntil = Math.min(validUntil, boundary);
+    if (overlays.has(record.id)) continue;
+    const inForce = inForceAt(known, options.moment);
+    if (inForce.state === 'live') live[record.kind].set(record.id, ledger.revision(inForce.revisionId).value);
+    else if (record.kind !== 'page') {
+      const dormant = dormantValue(ledger, record.id, options, known);
+      if (dormant && record.kind === 'placement') dormantPlacements.push(dormant as Dormant<PlacementValue>);
+      if (dormant && record.kind === 'block') dormantBlocks.set(record.id, dormant as Dormant<BlockValue>);
+    }
+  }
+  for (const overlay of overlays.values()) if (overlay.value !== null) live[overlay.kind].set(overlay.recordId, overlay.value);
+  const tree = buildTree(live.page as ReadonlyMap<string, PageValue>);
+  return {
+    moment: options.moment,
+    manifest: options.manifest,
+    validUntil,
+    ...tree,
+    ...indexPlacements(live.placement as ReadonlyMap<string, PlacementValue>),
+    blocks: new Map([...live.block].map(([id, value]) => [id, { id, value: value as BlockValue }])),
+    dormantPlacements,
+    dormantBlocks,
+    pageReaderFacts: [...new Set(tree.pages.flatMap(page => readerFactsIn(page.value.readers)))],
+  };
+}
+
+function dormantValue(
+  ledger: Ledger,
+  recordId: string,
+  options: SnapshotOptions,
+  known: readonly PublicationEntry[],
+): Dormant<unknown> | null {
+  const upcoming = known.filter(entry => entry.from > options.moment && entry.revisionId !== null).sort((a, b) => a.from - b.from)[0];
+  if (upcoming)
+    return { id: recordId, value: ledger.revision(upcoming.revisionId!).value, dormancy: { state: 'scheduled', at: upcoming.from } };
+  const inForce = inForceAt(known, options.moment);
+  const past = known.find(entry => entry.revisionId !== null);
+  if (past && inForce.state === 'retired')
+    return { id: recordId, value: ledger.revision(past.revisionId!).value, dormancy: { state: 'retired', at: inForce.entry.from } };
+  if (past) return { id: recordId, value: ledger.revision(past.revisionId!).value, dormancy: { state: 'expired', at: past.until } };
+  const draft = ledger.openProposalsOf(recordId)[0];
+  return draft ? { id: recordId, value: ledger.revision(draft.headRevisionId).value, dormancy: { state: 'draft', at: null } } : null;
+}
+
+interface MutablePageNode extends Omit<PageNode, 'children'> {
+  readonly children: MutablePageNode[];
+}
+
+/** Builds the tree from the live pages; a page whose parent is not live is left out, and so is all beneath it. */
+function buildTree(values: ReadonlyMap<string, PageValue>): Pick<SiteSnapshot, 'front' | 'pages' | 'pageById' | 'pageByPath'> {
+  const childIds = new Map<string | null, string[]>();
+  for (const [id, value] of values) {
+    const siblings = childIds.get(value.parentId);
+    if (siblings) siblings.push(id);
+    else childIds.set(value.parentId, [id]);
+  }
+  const byOrder = (a: string, b: string) => compareKeys(values.get(a)!.order, values.get(b)!.order) || compareKeys(a, b);
+  const pages: PageNode[] = [];
+  const pageById = new Map<string, PageNode>();
+  const pageByPath = new Map<string, PageNode>();
+  const grow = (id: string, parent: MutablePageNode | null): MutablePageNode => {
+    const value = values.get(id)!;
+    const path = parent === null ? '/' : `${parent.facts.path === '/' ? '' : parent.facts.path}/${value.segment}`;
+    const facts: PageFacts = {
+      id,
+      path,
+      type: value.type,
+      topics: value.topics,
+      layout: value.layout,
+      lineage: [id, ...(parent?.facts.lineage ?? [])],
+      isFrontPage: parent === null,
+      service: null,
+    };
+    const node: MutablePageNode = { id, value, facts, parent, children: [], depth: parent === null ? 0 : parent.depth + 1 };
+    pages.push(node);
+    pageById.set(id, node);
+    if (!pageByPath.has(path)) pageByPath.set(path, node);
+    for (const child of (childIds.get(id) ?? []).sort(byOrder)) node.children.push(grow(child, node));
+    return node;
+  };
+  const frontId = (childIds.get(null) ?? []).sort(byOrder)[0];
+  const front = frontId === undefined ? null : grow(frontId, null);
+  return { front, pages, pageById, pageByPath };
+}
+
+function indexPlacements(
+  values: ReadonlyMap<string, PlacementValue>,
+): Pick<SiteSnapshot, 'placements' | 'placementById' | 'placementsByKey' | 'placementsAnywhere'> {
+  const placements = [...values]
+    .map(([id, value]) => compilePlacement(id, value))
+    .sort((a, b) => compareKeys(a.value.order, b.value.order) || compareKeys(a.id, b.id));
+  const placementsByKey = new Map<string, number[]>();
+  const placementsAnywhere: number[] = [];
+  placements.forEach((placement, position) => {
+    if (placement.keys === null) placementsAnywhere.push(position);
+    for (const key of placement.keys ?? []) {
+      const positions = placementsByKey.get(key);
+      if (positions) positions.push(position);
+      else placementsByKey.set(key, [position]);
+    }
+  });
+  return { placements, placementById: new Map(placements.map(each => [each.id, each])), placementsByKey, placementsAnywhere };
+}
+
+/** The placements that may show on a page, in order; all others are certain not to. */
+export function candidatePlacements(snapshot: SiteSnapshot, facts: PageFacts): readonly CompiledPlacement[] {
+  const positions = new Set(snapshot.placementsAnywhere);
+  for (const key of keysOfPage(facts)) for (const position of snapshot.placementsByKey.get(key) ?? []) positions.add(position);
+  return [...positions].sort((a, b) => a - b).map(position => snapshot.placements[position]!);
+}
+
+// Fractional keys are compared by code unit, never by a locale's collation.
+function compareKeys(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}

@@ -1,0 +1,103 @@
+import type { Knex } from 'knex';
+
+interface NamedMigration extends Knex.Migration {
+  readonly name: string;
+}
+
+const all: readonly NamedMigration[] = [
+  {
+    name: '001-ledger',
+    async up(knex) {
+      await knex.schema.createTable('people', table => {
+        table.string('id').primary();
+        table.string('name').notNullable();
+        table.string('email').notNullable().unique();
+        table.string('password_hash').notNullable();
+        table.text('roles').notNullable();
+        table.text('memberships').notNullable();
+      });
+      await knex.schema.createTable('settings', table => {
+        table.string('name').primary();
+        table.text('value').notNullable();
+      });
+      await knex.schema.createTable('records', table => {
+        table.string('id').primary();
+        table.string('kind').notNullable().index();
+        table.bigInteger('created_at').notNullable();
+        table.string('created_by').notNullable().references('people.id');
+      });
+      await knex.schema.createTable('revisions', table => {
+        table.string('id').primary();
+        table.string('record_id').notNullable().references('records.id');
+        table.string('locale').notNullable();
+        table.string('parent_id').references('revisions.id');
+        table.string('merged_from_id').references('revisions.id');
+        table.string('translated_from_id').references('revisions.id');
+        table.text('value').notNullable();
+        table.bigInteger('created_at').notNullable();
+        table.string('created_by').notNullable().references('people.id');
+        table.string('note').notNullable();
+        table.index(['record_id', 'locale']);
+      });
+      await knex.schema.createTable('editions', table => {
+        table.string('id').primary();
+        table.string('title').notNullable();
+        table.bigInteger('created_at').notNullable();
+        table.string('created_by').notNullable().references('people.id');
+        table.bigInteger('submitted_at');
+        table.bigInteger('wished_from');
+        table.text('remark').notNullable();
+      });
+      await knex.schema.createTable('proposals', table => {
+        table.string('id').primary();
+        table.string('record_id').notNullable().references('records.id').index();
+        table.string('locale').notNullable();
+        table.string('edition_id').notNullable().references('editions.id').index();
+        table.string('head_revision_id').notNullable().references('revisions.id');
+        table.string('base_revision_id').references('revisions.id');
+        table.boolean('retires').notNullable();
+        table.string('stage').notNullable();
+        table.bigInteger('created_at').notNullable();
+        table.string('created_by').notNullable().references('people.id');
+        table.bigInteger('updated_at').notNullable();
+      });
+      await knex.schema.createTable('publication_entries', table => {
+        table.increments('number');
+        table.string('publication_id').notNullable().index();
+        table.string('record_id').notNullable().references('records.id');
+        table.string('locale').notNullable();
+        table.string('act').notNullable();
+        table.string('revision_id').references('revisions.id');
+        table.bigInteger('from').notNullable();
+        table.bigInteger('until');
+        table.text('from_typed');
+        table.text('until_typed');
+        table.string('afterwards').notNullable();
+        table.bigInteger('recorded_at').notNullable();
+        table.string('recorded_by').notNullable().references('people.id');
+        table.text('reason').notNullable();
+        table.index(['record_id', 'locale']);
+      });
+      await knex.schema.createTable('edition_moves', table => {
+        table.increments('number');
+        table.string('edition_id').notNullable().references('editions.id').index();
+        table.string('move').notNullable();
+        table.text('remark').notNullable();
+        table.bigInteger('made_at').notNullable();
+        table.string('made_by').notNullable().references('people.id');
+      });
+    },
+    async down(knex) {
+      for (const table of ['edition_moves', 'publication_entries', 'proposals', 'editions', 'revisions', 'records', 'settings', 'people']) {
+        await knex.schema.dropTable(table);
+      }
+    },
+  },
+];
+
+/** The steps that bring a store up to date, in order. They are part of the program, so none can go missing on disk. */
+export const migrations: Knex.MigrationSource<NamedMigration> = {
+  getMigrations: () => Promise.resolve([...all]),
+  getMigrationName: migration => migration.name,
+  getMigration: migration => Promise.resolve(migration),
+};

@@ -1,0 +1,114 @@
+import compression from 'compression';
+import express, { type ErrorRequestHandler, type Express } from 'express';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Site } from '../site/site';
+import { apiRouter } from './api-router';
+import { refuseDeep } from './json-depth';
+import { problemDocument, Refusal } from './problems';
+import { publicRouter } from './public-router';
+import { createSessions } from './sessions';
+
+/** What a server is made with. */
+export interface ServerOptions {
+  readonly site: Site;
+  readonly logger: Logger;
+  /** Signs cookies and tokens; at least 32 characters. */
+  readonly secret: string;
+  /** Folder of the built editor. */
+  readonly editorFolder: string;
+  /** Folder of pictures. */
+  readonly mediaFolder: string;
+  /** Folder of node_modules, from which the theme's fonts come. */
+  readonly fontsFolder: string;
+  readonly version: string;
+  /** Whether it is reached over https, so that cookies are sent only there. */
+  readonly isSecure: boolean;
+}
+
+/** Puts the application together. It listens nowhere by itself. @throws RangeError when the secret is too short */
+export function createServer(options: ServerOptions): Express {
+  const { site, logger } = options;
+  if (options.secret.length < 32) throw new RangeError('The secret needs at least 32 characters');
+  const app = express();
+  const sessions = createSessions(site, options.secret, options.isSecure);
+  app.disable('x-powered-by');
+  // Entity tags are the answers' own; Express would make one per body.
+  app.set('etag', false);
+  app.set('query parser', 'simple');
+  app.use(pinoHttp({ logger, autoLogging: true, customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug') }));
+  app.use(contentSecurity(options.isSecure));
+  app.use(compression({ threshold: 2_048 }));
+  serveFiles(app, options);
+  app.use(...sessions.middleware);
+  app.use('/api', express.json({ limit: '1mb' }), refuseDeep, apiRouter(site, sessions, options.version));
+  app.use(publicRouter(site, sessions));
+  app.use(answerProblems(logger));
+  return app;
+}
+
+function contentSecurity(isSecure: boolean): express.RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        'default-src': ["'self'"],
+        'script-src': ["'self'"],
+        // Angular and the rich-text editor set styles on elements; no style can bring script.
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:'],
+        'font-src': ["'self'"],
+        'connect-src': ["'self'"],
+        'worker-src': ["'self'"],
+        'frame-src': ["'self'"],
+        'object-src': ["'none'"],
+        'base-uri': ["'self'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'self'"],
+        ...(isSecure ? { 'upgrade-insecure-requests': [] } : {}),
+      },
+    },
+    strictTransportSecurity: isSecure,
+    referrerPolicy: { policy: 'same-origin' },
+  });
+}
+
+function serveFiles(app: Express, options: ServerOptions): void {
+  const fonts = (family: string) => path.join(options.fontsFolder, '@fontsource-variable', family, 'files', `${family}-latin-wght-normal.woff2`);
+  for (const family of ['newsreader', 'figtree']) {
+    app.get(`/theme/fonts/${family}.woff2`, (_request, response) => response.sendFile(fonts(family), { maxAge: '30d', immutable: true }));
+  }
+  app.use('/theme', express.static(options.site.theme.assets, { maxAge: '1h', index: false, fallthrough: false }));
+  app.use('/media', express.static(options.mediaFolder, { maxAge: '1d', index: false, fallthrough: false }));
+  const index = path.join(options.editorFolder, 'index.html');
+  app.use('/almanac', express.static(options.editorFolder, { index: false, maxAge: '365d', immutable: true, redirect: false, setHeaders: (response, file) => {
+    if (file.endsWith('.html')) response.setHeader('Cache-Control', 'no-cache');
+  } }));
+  // Every address of the editor is one document; the address itself holds where one is.
+  app.get(/^\/almanac(\/.*)?$/, (_request, response, next) => {
+    if (!existsSync(index)) return next(new Refusal('not-found', 'The editor has not been built.'));
+    response.set('Cache-Control', 'no-cache').sendFile(index);
+  });
+}
+
+function answerProblems(logger: Logger): ErrorRequestHandler {
+  return (error: unknown, _request, response, next) => {
+    if (response.headersSent) return next(error);
+    const refusal = asRefusal(error);
+    if (refusal.code === 'internal') logger.error({ err: error }, 'unexpected');
+    const document = problemDocument(refusal);
+    response.status(document.status).set('Cache-Control', 'no-store').type('application/problem+json').send(JSON.stringify(document));
+  };
+}
+
+function asRefusal(error: unknown): Refusal {
+  if (error instanceof Refusal) return error;
+  const { status, type } = (error ?? {}) as { status?: number; type?: string };
+  if (type === 'entity.too.large') return new Refusal('too-large', 'The request is larger than 1 MB.');
+  if (status === 404) return new Refusal('not-found', 'There is nothing at this address.');
+  if (status !== undefined && status < 500) return new Refusal('bad-request', 'The request is not well-formed.');
+  return new Refusal('internal', 'Something went wrong on the server. Nothing was half-saved; try again.');
+}

@@ -1,0 +1,92 @@
+import type { ReaderFacts } from '@core/rule/who';
+import { ConnectSessionKnexStore } from 'connect-session-knex';
+import { doubleCsrf } from 'csrf-csrf';
+import cookieParser from 'cookie-parser';
+import type { Request, RequestHandler, Response } from 'express';
+import session from 'express-session';
+import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
+import { promisify } from 'node:util';
+import { personByEmail, type Person } from '../repositories/people-repository';
+import type { Site } from '../site/site';
+import { Refusal } from './problems';
+
+declare module 'express-session' {
+  interface SessionData {
+    personId?: string;
+  }
+}
+
+const derive = promisify(scrypt) as (password: string, salt: Buffer, length: number) => Promise<Buffer>;
+const days = 86_400_000;
+
+/** A salted hash of a password by scrypt, in the form "salt:key", both base64. */
+export async function hashPassword(password: string): Promise<string> {
+  const salt = randomBytes(16);
+  return `${salt.toString('base64')}:${(await derive(password, salt, 32)).toString('base64')}`;
+}
+
+/** The person whose e-mail address and password these are, or null. Takes as long for an unknown address as for a wrong password. */
+export async function authenticate(site: Site, email: string, password: string): Promise<Person | null> {
+  const person = await personByEmail(site.knex, email);
+  const [salt, key] = (person?.passwordHash ?? 'AAAAAAAAAAAAAAAAAAAAAA==:AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA=').split(':').map(part => Buffer.from(part, 'base64'));
+  const matches = timingSafeEqual(await derive(password, salt!, 32), key!);
+  return person && matches ? person : null;
+}
+
+/** Middleware that keeps sessions in the database and guards against forged requests. */
+export interface Sessions {
+  readonly middleware: readonly RequestHandler[];
+  readonly refuseForged: RequestHandler;
+  /** A token to be sent back in the header x-csrf-token or the form field "csrf". */
+  readonly tokenFor: (request: Request, response: Response) => string;
+}
+
+/** Sets sessions up. @param secret - signs cookies and tokens */
+export function createSessions(site: Site, secret: string, isSecure: boolean): Sessions {
+  const cookie = { httpOnly: true, sameSite: 'lax' as const, secure: isSecure, path: '/' };
+  const { doubleCsrfProtection, generateCsrfToken } = doubleCsrf({
+    getSecret: () => secret,
+    getSessionIdentifier: request => request.session.personId ?? 'nobody',
+    cookieName: 'almanac.csrf',
+    cookieOptions: cookie,
+    getCsrfTokenFromRequest: request => request.get('x-csrf-token') ?? (request.body as { csrf?: string } | undefined)?.csrf,
+  });
+  return {
+    middleware: [
+      session({
+        name: 'almanac.session',
+        secret,
+        resave: false,
+        saveUninitialized: false,
+        cookie: { ...cookie, maxAge: 14 * days },
+        store: new ConnectSessionKnexStore({ knex: site.knex, tableName: 'sessions', createTable: true, cleanupInterval: 0 }),
+      }),
+      cookieParser(),
+    ],
+    refuseForged: (request, response, next) =>
+      doubleCsrfProtection(request, response, error => next(error ? new Refusal('forged-request', 'The page is out of date. Reload it and try again; nothing was saved.') : undefined)),
+    tokenFor: (request, response) => generateCsrfToken(request, response, { overwrite: false, validateOnReuse: false }),
+  };
+}
+
+/** Who is signed in, or null. */
+export function personOf(site: Site, request: Request): Person | null {
+  return site.people.get(request.session.personId ?? '') ?? null;
+}
+
+/** Begins a session of its own for somebody, so that no session known before goes on. */
+export async function beginSession(request: Request, person: Person): Promise<void> {
+  await new Promise<void>((resolve, reject) => request.session.regenerate(error => (error ? reject(error as Error) : resolve())));
+  request.session.personId = person.id;
+  await new Promise<void>((resolve, reject) => request.session.save(error => (error ? reject(error as Error) : resolve())));
+}
+
+/** Ends the session. */
+export async function endSession(request: Request): Promise<void> {
+  await new Promise<void>((resolve, reject) => request.session.destroy(error => (error ? reject(error as Error) : resolve())));
+}
+
+/** What rules may know of whoever is signed in. */
+export function readerFactsOf(person: Person | null): ReaderFacts {
+  return person ? { signedIn: true, roles: person.roles, memberships: person.memberships } : { signedIn: false, roles: [], memberships: [] };
+}

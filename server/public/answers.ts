@@ -1,0 +1,113 @@
+import { cacheControl } from '@core/render/cache-lifetime';
+import { pageModel } from '@core/render/page-model';
+import { audienceKey, mayRead, resolvePage } from '@core/placement/resolve';
+import type { ServicePage } from '@core/page/page';
+import type { PageFacts } from '@core/rule/where';
+import { readerFactsIn, type ReaderFacts } from '@core/rule/who';
+import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
+import { createHash } from 'node:crypto';
+import type { Site } from '../site/site';
+import { momentStyle } from '../services/names';
+
+/** A rendered public page. */
+export interface PublicAnswer {
+  readonly kind: 'page';
+  readonly status: 200 | 404;
+  readonly body: Buffer;
+  readonly etag: string;
+  readonly validUntil: number;
+  readonly dependsOnReader: boolean;
+}
+
+/** What a reader gets at a path. */
+export type PublicOutcome = PublicAnswer | { readonly kind: 'sign in' };
+
+interface KeptPath {
+  readonly dependsOn: readonly string[];
+  readonly outcomes: Map<string, PublicOutcome>;
+  validUntil: number;
+}
+
+/** The most paths kept; the one longest kept goes first. */
+const mostPaths = 5_000;
+
+/** Answers readers, each page rendered once per audience for as long as it holds. */
+export class PublicAnswers {
+  readonly #kept = new Map<string, KeptPath>();
+  #version = -1;
+
+  constructor(private readonly site: Site) {}
+
+  /** What the reader gets at a path, now. */
+  at(path: string, reader: ReaderFacts): PublicOutcome {
+    const now = this.site.clocks.content();
+    if (this.#version !== this.site.ledger.version) {
+      this.#kept.clear();
+      this.#version = this.site.ledger.version;
+    }
+    const kept = this.#kept.get(path);
+    if (kept && now < kept.validUntil) {
+      const outcome = kept.outcomes.get(audienceKey(kept.dependsOn, reader));
+      if (outcome) return outcome;
+    }
+    return this.#answer(path, reader, now);
+  }
+
+  /** The Cache-Control header of an answer for this reader. */
+  cacheControl(answer: PublicAnswer, reader: ReaderFacts): string {
+    return cacheControl({
+      validUntil: answer.validUntil, now: this.site.clocks.content(), capSeconds: this.site.settings.cacheCapSeconds,
+      dependsOnReader: answer.dependsOnReader, isSignedIn: reader.signedIn, isClockFrozen: this.site.clocks.isFrozen,
+    });
+  }
+
+  #answer(path: string, reader: ReaderFacts, now: number): PublicOutcome {
+    const snapshot = this.site.snapshots.at(now);
+    const page = snapshot.pageByPath.get(path) ?? null;
+    const readerFacts = page ? readerFactsIn(page.value.readers) : [];
+    const hidden = page !== null && !mayRead(page, reader);
+    const rendered = hidden && !reader.signedIn ? null : renderPublicPage(this.site, snapshot, hidden ? null : page, hidden || !page ? 'not found' : null, path, reader);
+    const validUntil = Math.min(rendered?.validUntil ?? Infinity, snapshot.validUntil);
+    const dependsOn = [...new Set([...readerFacts, ...(hidden ? ['signed in'] : []), ...(rendered?.dependsOn ?? [])])].sort();
+    const outcome: PublicOutcome = rendered ? { ...rendered.answer, validUntil, dependsOnReader: dependsOn.length > 0 } : { kind: 'sign in' };
+    // A path that leads nowhere is not kept: there is no end of them.
+    if (page) this.#keep(path, dependsOn, validUntil, audienceKey(dependsOn, reader), outcome, now);
+    return outcome;
+  }
+
+  #keep(path: string, dependsOn: readonly string[], validUntil: number, audience: string, outcome: PublicOutcome, now: number): void {
+    const kept = this.#kept.get(path);
+    const isSame = kept && now < kept.validUntil && kept.dependsOn.join() === dependsOn.join();
+    if (isSame) {
+      kept.outcomes.set(audience, outcome);
+      kept.validUntil = Math.min(kept.validUntil, validUntil);
+      return;
+    }
+    this.#kept.delete(path);
+    this.#kept.set(path, { dependsOn, validUntil, outcomes: new Map([[audience, outcome]]) });
+    if (this.#kept.size > mostPaths) this.#kept.delete(this.#kept.keys().next().value!);
+  }
+}
+
+/** The facts of a page that nobody wrote. */
+export function serviceFacts(site: Site, service: ServicePage, path: string): PageFacts {
+  return { id: `service:${service}`, path, type: 'service', topics: [], layout: site.theme.manifest.layouts[0]!.name, lineage: [], isFrontPage: false, service };
+}
+
+/** Renders a page, or a service page when `page` is null, for one reader. */
+export function renderPublicPage(
+  site: Site,
+  snapshot: SiteSnapshot,
+  page: PageNode | null,
+  service: ServicePage | null,
+  path: string,
+  reader: ReaderFacts,
+  extra: Readonly<Record<string, unknown>> = {},
+): { readonly answer: Omit<PublicAnswer, 'validUntil' | 'dependsOnReader'>; readonly validUntil: number; readonly dependsOn: readonly string[] } {
+  const facts = page?.facts ?? serviceFacts(site, service ?? 'not found', path);
+  const resolution = resolvePage(snapshot, facts, reader);
+  const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, { siteName: site.settings.name, reader, style: momentStyle(site) });
+  const body = Buffer.from(site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra }));
+  const etag = `"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
+  return { answer: { kind: 'page', status: service === 'not found' ? 404 : 200, body, etag }, validUntil, dependsOn };
+}

@@ -1,0 +1,77 @@
+import type { BlockModel, PageModel } from '@core/render/page-model';
+import type { ThemeManifest } from '@core/theme/manifest';
+import Handlebars from 'handlebars';
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { sanitizeRichText } from '../text/sanitize';
+
+/** How a page is to be rendered. */
+export interface RenderOptions {
+  /** BCP 47 tag for the lang attribute. */
+  readonly language: string;
+  /** For the editor: marks regions and placements, and keeps empty regions visible. */
+  readonly isSheet: boolean;
+  /** Template data beyond the model, such as the sign-in form's token. */
+  readonly extra?: Readonly<Record<string, unknown>>;
+}
+
+/** A theme, its templates compiled once. */
+export interface Theme {
+  readonly manifest: ThemeManifest;
+  /** Folder of files that browsers may fetch. */
+  readonly assets: string;
+  readonly render: (model: PageModel, options: RenderOptions) => string;
+}
+
+/**
+ * Loads a theme folder: manifest.json, templates/page.hbs, one template per block type, and assets.
+ * @throws Error when a file is missing or a template cannot be compiled
+ */
+export function loadTheme(folder: string): Theme {
+  const manifest = JSON.parse(readFileSync(path.join(folder, 'manifest.json'), 'utf8')) as ThemeManifest;
+  const handlebars = Handlebars.create();
+  const templates = path.join(folder, 'templates');
+  const partials = new Map<string, HandlebarsTemplateDelegate>();
+  for (const file of readdirSync(templates)) {
+    const template = handlebars.compile(readFileSync(path.join(templates, file), 'utf8'), { strict: false });
+    partials.set(path.basename(file, '.hbs'), template);
+    handlebars.registerPartial(path.basename(file, '.hbs'), template);
+  }
+  // Sanitised on the way in already; once more on the way out, so that no older store can bring script to readers.
+  handlebars.registerHelper('richText', (html: unknown) => new Handlebars.SafeString(sanitizeRichText(String(html ?? ''))));
+  handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
+  handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
+  const page = partials.get('page')!;
+  return {
+    manifest,
+    assets: path.join(folder, 'assets'),
+    render: (model, options) => page({ ...model, ...options.extra, language: options.language, isSheet: options.isSheet, slots: renderSlots(manifest, partials, model, options.isSheet) }),
+  };
+}
+
+/** Each region and insertion point of the page, rendered; null where nothing is to be put out. */
+function renderSlots(
+  manifest: ThemeManifest,
+  partials: ReadonlyMap<string, HandlebarsTemplateDelegate>,
+  model: PageModel,
+  isSheet: boolean,
+): Record<string, Handlebars.SafeString | null> {
+  const slots: Record<string, Handlebars.SafeString | null> = {};
+  const regions = manifest.layouts.find(layout => layout.name === model.layout)?.regions ?? [];
+  for (const { name } of [...manifest.regions, ...manifest.insertionPoints]) {
+    const blocks = model.targets[name] ?? [];
+    const isRegion = regions.includes(name);
+    if (blocks.length === 0 && !(isSheet && isRegion)) {
+      slots[name] = null;
+      continue;
+    }
+    const html = blocks.map(block => renderBlock(partials, block, model, isSheet)).join('\n');
+    slots[name] = new Handlebars.SafeString(isSheet ? `<div class="sheet-target" data-target="${name}">${html}</div>` : html);
+  }
+  return slots;
+}
+
+function renderBlock(partials: ReadonlyMap<string, HandlebarsTemplateDelegate>, block: BlockModel, model: PageModel, isSheet: boolean): string {
+  const template = partials.get(`block-${block.type.replace(/ /g, '-')}`)!;
+  return template({ ...block, isSheet, page: model });
+}

@@ -1,0 +1,62 @@
+import type { Comparison } from '@contract/messages';
+import type { BlockValue } from '@core/block/block';
+import { blockTypeNamed } from '@core/block/types';
+import { compareValues, plainText } from '@core/compare/compare';
+import { writeFullMoment } from '@core/format/moment';
+import type { RecordKind } from '@core/ledger/records';
+import type { Target } from '@core/placement/placement';
+import type { Rule, RuleTree, WhoTest } from '@core/rule/rule';
+import { ruleSentence, whoPhrase } from '@core/rule/sentence';
+import { instantOf, type LocalTime } from '@core/schedule/local-time';
+import type { SiteSnapshot } from '@core/site/snapshot';
+import { labelOfTarget } from '@core/theme/manifest';
+import type { Site } from '../site/site';
+import { momentStyle, namesFor } from './names';
+
+const labels: Readonly<Record<string, string>> = {
+  title: 'Title', type: 'Type', parentId: 'Page above', segment: 'Address', order: 'Place in the order', standfirst: 'Standfirst', body: 'Text',
+  picture: 'Picture', pictureText: 'Picture in words', topics: 'Topics', layout: 'Layout', readers: 'Readers', inMenu: 'In menus', menuLabel: 'Name in menus',
+  takesPlace: 'Takes place', blockId: 'Block', target: 'Region', rule: 'Rule', off: 'Switched off', look: 'Look', align: 'Alignment', anchor: 'Anchor', reason: 'Because',
+};
+
+/** The differences of two values, field by field, in words that people know. */
+export function describeChanges(site: Site, snapshot: SiteSnapshot, kind: RecordKind, before: unknown, after: unknown): Comparison['changes'] {
+  const type = kind === 'block' ? blockTypeNamed(((after ?? before) as BlockValue).type) : undefined;
+  return compareValues(before, after).map(change => ({
+    field: change.field,
+    label: type?.fields.find(field => `fields.${field.name}` === change.field)?.label ?? labels[change.field] ?? change.field,
+    before: describeValue(site, snapshot, change.field, change.before),
+    after: describeValue(site, snapshot, change.field, change.after),
+    words: ['parentId', 'blockId', 'order', 'layout', 'fields.beneath', 'fields.start'].includes(change.field) ? [] : [...change.words],
+  }));
+}
+
+function describeValue(site: Site, snapshot: SiteSnapshot, field: string, value: unknown): string {
+  if (value === undefined || value === null || value === '') return field === 'readers' && value === null ? 'as the page' : 'empty';
+  const names = namesFor(site, snapshot);
+  const style = momentStyle(site);
+  switch (field) {
+    case 'rule': return ruleSentence(value as Rule, names, style, null).map(part => part.text).join('');
+    case 'readers': return whoPhrase(value as RuleTree<WhoTest>, names);
+    case 'target': return describeTarget(snapshot, value as Target);
+    case 'parentId': case 'fields.beneath': case 'fields.start': return names.page(String(value));
+    case 'blockId': return names.block(String(value));
+    case 'layout': return names.layout(String(value));
+    case 'order': return 'moved';
+    case 'takesPlace': return writeFullMoment(instantOf(value as LocalTime), style);
+    case 'title': if (typeof value === 'object') return describeTitle(value as { show: string; own: string });
+  }
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.length === 0 ? 'none' : value.join(', ');
+  return typeof value === 'object' ? JSON.stringify(value) : plainText(String(value as string | number));
+}
+
+/** "Main", "Before the content", "in place of the aside". */
+export function describeTarget(snapshot: SiteSnapshot, target: Target): string {
+  const label = labelOfTarget(snapshot.manifest, target);
+  return target.kind === 'stand in' ? `in place of ${label.toLowerCase()}` : label;
+}
+
+function describeTitle(title: { show: string; own: string }): string {
+  return title.show === 'own' ? `“${title.own}”` : title.show === 'none' ? 'not shown' : 'the block’s own';
+}

@@ -1,0 +1,167 @@
+import type { BlockRow, Comparison, PageRow, RecordDetail } from '@contract/messages';
+import type { BlockValue } from '@core/block/block';
+import { blockTypeNamed } from '@core/block/types';
+import { plainText } from '@core/compare/compare';
+import { publicationsKnown } from '@core/ledger/in-force';
+import { isOpen } from '@core/ledger/ledger';
+import { statusOf } from '@core/ledger/status';
+import type { PageValue } from '@core/page/page';
+import type { PlacementValue } from '@core/placement/placement';
+import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
+import { whereSummary } from '@core/rule/sentence';
+import type { SiteSnapshot } from '@core/site/snapshot';
+import { Refusal } from '../http/problems';
+import type { Person } from '../repositories/people-repository';
+import type { Site } from '../site/site';
+import { describeChanges, describeTarget } from './descriptions';
+import { kindOf, liveRevisionId } from './editions';
+import { namedPage } from './effects';
+import { bestValueOf, nameOfPerson, namesFor, titleOf } from './names';
+
+/** The page tree in reading order; pages that are not live follow their parent's live ones. */
+export function listPages(site: Site, moment: number | null): readonly PageRow[] {
+  const snapshot = site.snapshots.at(moment);
+  const rows: PageRow[] = [];
+  const notLive = new Map<string | null, { id: string; value: PageValue }[]>();
+  for (const record of site.ledger.recordsOf('page')) {
+    if (snapshot.pageById.has(record.id)) continue;
+    const value = bestValueOf(site, record.id) as PageValue | null;
+    if (!value || isDiscarded(site, record.id)) continue;
+    notLive.set(value.parentId, [...(notLive.get(value.parentId) ?? []), { id: record.id, value }]);
+  }
+  const addNotLive = (parentId: string | null, path: string, depth: number): void => {
+    for (const { id, value } of notLive.get(parentId) ?? []) {
+      const ownPath = `${path === '/' ? '' : path}/${value.segment}`;
+      rows.push(pageRow(site, id, value, ownPath, depth, moment));
+      addNotLive(id, ownPath, depth + 1);
+    }
+  };
+  const add = (page: SiteSnapshot['pages'][number]): void => {
+    rows.push(pageRow(site, page.id, page.value, page.facts.path, page.depth, moment));
+    page.children.forEach(add);
+    addNotLive(page.id, page.facts.path, page.depth + 1);
+  };
+  if (snapshot.front) add(snapshot.front);
+  else addNotLive(null, '/', 0);
+  return rows;
+}
+
+/** The stock: every block, what it says and where it is used. */
+export function listBlocks(site: Site): readonly BlockRow[] {
+  const snapshot = site.snapshots.at();
+  const counts = new Map<string, number>();
+  for (const placement of snapshot.placements) counts.set(placement.value.blockId, (counts.get(placement.value.blockId) ?? 0) + 1);
+  return site.ledger
+    .recordsOf('block')
+    .filter(record => !isDiscarded(site, record.id))
+    .map(record => {
+      const value = bestValueOf(site, record.id) as BlockValue;
+      return {
+        id: record.id,
+        title: value.title,
+        type: value.type,
+        typeLabel: blockTypeNamed(value.type)?.label ?? value.type,
+        excerpt: excerptOf(value),
+        ...statusFields(site, record.id, null),
+        ...lastChange(site, record.id),
+        placementCount: counts.get(record.id) ?? 0,
+        pages: pagesShowingBlock(snapshot, record.id).map(id => namedPage(snapshot.pageById.get(id)!)),
+      };
+    })
+    .sort((a, b) => a.title.localeCompare(b.title, 'en'));
+}
+
+/** One record with its past and what waits. */
+export function readRecord(site: Site, person: Person, id: string): RecordDetail {
+  const kind = kindOf(site, id);
+  const snapshot = site.snapshots.at();
+  const { ledger, settings } = site;
+  const now = site.clocks.content();
+  const liveId = liveRevisionId(site, id, now);
+  const known = publicationsKnown(ledger.entriesOf(id, settings.baseLocale), Infinity);
+  const proposals = ledger.proposalsOf(id).filter(isOpen);
+  return {
+    id,
+    kind,
+    title: titleOf(site, snapshot, kind, bestValueOf(site, id)),
+    ...statusFields(site, id, null),
+    live: liveId === null ? null : { revisionId: liveId, value: ledger.revision(liveId).value },
+    proposals: proposals.map(each => ({
+      id: each.id, editionId: each.editionId, stage: each.stage, headRevisionId: each.headRevisionId, value: ledger.revision(each.headRevisionId).value,
+      author: { id: each.createdBy, name: nameOfPerson(site, each.createdBy) }, updatedAt: each.updatedAt, isOwn: each.createdBy === person.id,
+    })),
+    revisions: [...ledger.revisionsOf(id, settings.baseLocale)].reverse().map(revision => ({
+      id: revision.id, parentId: revision.parentId, createdAt: revision.createdAt, author: { id: revision.createdBy, name: nameOfPerson(site, revision.createdBy) },
+      note: revision.note, value: revision.value, mark: markOf(revision.id, liveId, known, proposals, now),
+    })),
+    publications: [...known].map(entry => ({ from: entry.from, until: entry.until, revisionId: entry.revisionId, recordedAt: entry.recordedAt, recordedBy: nameOfPerson(site, entry.recordedBy) })),
+    usedOn: kind === 'block' ? usesOf(site, snapshot, id) : [],
+    pagesChanged: (kind === 'block' ? pagesShowingBlock(snapshot, id) : kind === 'page' ? [id] : []).flatMap(each => {
+      const page = snapshot.pageById.get(each);
+      return page ? [namedPage(page)] : [];
+    }),
+  };
+}
+
+/** Two revisions of one record, or one against nothing. */
+export function compareRevisions(site: Site, beforeId: string, afterId: string): Comparison {
+  const after = site.ledger.revisions.get(afterId);
+  const before = beforeId === 'none' ? null : site.ledger.revisions.get(beforeId);
+  if (!after || before === undefined) throw new Refusal('not-found', 'There is no such revision.');
+  if (before && before.recordId !== after.recordId) throw new Refusal('invalid', 'The two revisions belong to different records.', [{ pointer: '/before', detail: 'Not a revision of the same record.' }]);
+  return { changes: describeChanges(site, site.snapshots.at(), kindOf(site, after.recordId), before?.value ?? null, after.value) };
+}
+
+function pageRow(site: Site, id: string, value: PageValue, path: string, depth: number, moment: number | null): PageRow {
+  return { id, title: value.title, path, parentId: value.parentId, depth, type: value.type, layout: value.layout, ...statusFields(site, id, moment), ...lastChange(site, id) };
+}
+
+function statusFields(site: Site, id: string, moment: number | null): Pick<PageRow, 'status' | 'waiting' | 'nextChange'> {
+  const now = site.clocks.content();
+  const { status, waiting, nextChange } = statusOf(site.ledger, id, site.settings.baseLocale, moment ?? now, now);
+  return { status, waiting, nextChange };
+}
+
+function lastChange(site: Site, id: string): { changedAt: number; changedBy: string } {
+  const revisions = site.ledger.revisionsOf(id, site.settings.baseLocale);
+  const last = revisions[revisions.length - 1]!;
+  return { changedAt: last.createdAt, changedBy: nameOfPerson(site, last.createdBy) };
+}
+
+// Proposed once and then withdrawn, never live: nothing that a list should still show.
+function isDiscarded(site: Site, id: string): boolean {
+  const proposals = site.ledger.proposalsOf(id);
+  return site.ledger.entriesOf(id, site.settings.baseLocale).length === 0 && proposals.length > 0 && proposals.every(each => each.stage === 'withdrawn');
+}
+
+function excerptOf(block: BlockValue): string {
+  const text = [block.fields['heading'], block.fields['text'], block.fields['body']].find(each => typeof each === 'string' && each !== '');
+  return plainText(String(text ?? '')).replace(/\s+/g, ' ').slice(0, 140);
+}
+
+function usesOf(site: Site, snapshot: SiteSnapshot, blockId: string): RecordDetail['usedOn'] {
+  const names = namesFor(site, snapshot);
+  return site.ledger.recordsOf('placement').flatMap(record => {
+    const value = snapshot.placementById.get(record.id)?.value ?? (bestValueOf(site, record.id) as PlacementValue | null);
+    if (value?.blockId !== blockId || isDiscarded(site, record.id)) return [];
+    const pages = pagesReached(snapshot, value);
+    return [{
+      placementId: record.id, target: describeTarget(snapshot, value.target), where: whereSummary(value.rule.where, names, null),
+      status: statusFields(site, record.id, null).status, pageCount: value.off ? 0 : pages.length, firstPageId: pages[0] ?? null,
+    }];
+  });
+}
+
+function markOf(
+  revisionId: string,
+  liveId: string | null,
+  known: ReturnType<typeof publicationsKnown>,
+  proposals: readonly { headRevisionId: string; stage: string }[],
+  now: number,
+): RecordDetail['revisions'][number]['mark'] {
+  if (revisionId === liveId) return 'live';
+  if (known.some(entry => entry.revisionId === revisionId && entry.from > now)) return 'scheduled';
+  const proposal = proposals.find(each => each.headRevisionId === revisionId);
+  if (proposal) return proposal.stage === 'in review' ? 'in review' : 'draft';
+  return known.some(entry => entry.revisionId === revisionId) ? 'expired' : null;
+}

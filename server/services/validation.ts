@@ -1,0 +1,115 @@
+import { valueOfKind } from '@contract/values';
+import type { BlockValue } from '@core/block/block';
+import { blockTypeNamed } from '@core/block/types';
+import type { RecordKind } from '@core/ledger/records';
+import type { PageValue } from '@core/page/page';
+import type { PlacementValue } from '@core/placement/placement';
+import { isTest, type RuleTree, type WhereTest } from '@core/rule/rule';
+import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
+import { faultsFromIssues, refuseInvalid, type Fault } from '../http/problems';
+import type { Site } from '../site/site';
+import { sanitizeRichText } from '../text/sanitize';
+
+/** A value that is fit to be stored, or what is wrong with it. */
+export type ValidatedValue = { readonly kind: 'valid'; readonly value: unknown } | { readonly kind: 'faulty'; readonly faults: readonly Fault[] };
+
+/** Checks the shape of a value and sanitises its rich text. Pointers begin with `prefix`. */
+export function validateValue(kind: RecordKind, raw: unknown, prefix: readonly PropertyKey[]): ValidatedValue {
+  const parsed = valueOfKind[kind].safeParse(raw);
+  if (!parsed.success) return { kind: 'faulty', faults: faultsFromIssues(parsed.error.issues, prefix) };
+  return { kind: 'valid', value: sanitizeValue(kind, parsed.data) };
+}
+
+/**
+ * Checks a value against the site it is meant for: what it points at must be there.
+ * @param snapshot - the site with all changes of the same edition laid over it
+ */
+export function faultsInSite(site: Site, snapshot: SiteSnapshot, change: Overlay, prefix: string): readonly Fault[] {
+  if (change.value === null) return [];
+  const faults = change.kind === 'page' ? pageFaults(snapshot, change, change.value as PageValue)
+    : change.kind === 'placement' ? placementFaults(site, snapshot, change.value as PlacementValue)
+    : blockFaults(site, snapshot, change.value as BlockValue);
+  return faults.map(fault => ({ ...fault, pointer: `${prefix}${fault.pointer}` }));
+}
+
+function sanitizeValue(kind: RecordKind, value: unknown): unknown {
+  if (kind === 'page') {
+    const page = value as PageValue;
+    return { ...page, body: sanitizeRichText(page.body) };
+  }
+  if (kind === 'block') {
+    const block = value as BlockValue;
+    const richFields = blockTypeNamed(block.type)!.fields.filter(field => field.kind === 'rich text');
+    return { ...block, fields: { ...block.fields, ...Object.fromEntries(richFields.map(field => [field.name, sanitizeRichText(String(block.fields[field.name]))])) } };
+  }
+  return value;
+}
+
+function pageFaults(snapshot: SiteSnapshot, change: Overlay, page: PageValue): readonly Fault[] {
+  const faults: Fault[] = [];
+  if (!snapshot.manifest.layouts.some(layout => layout.name === page.layout)) faults.push({ pointer: '/layout', detail: 'The theme has no such layout.' });
+  if (page.parentId === null) {
+    if (snapshot.front && snapshot.front.id !== change.recordId) faults.push({ pointer: '/parentId', detail: 'There is a front page already; choose a page above.' });
+    return faults;
+  }
+  const parent = snapshot.pageById.get(page.parentId);
+  // A page laid beneath itself is not reachable from the top, and so has no place in the tree.
+  if (!parent) faults.push({ pointer: '/parentId', detail: 'The page above is not live, or lies beneath this one.' });
+  const twin = parent?.children.find(child => child.value.segment === page.segment && child.id !== change.recordId);
+  if (twin) faults.push({ pointer: '/segment', detail: `“${twin.value.title}” has this address already.` });
+  return faults;
+}
+
+function blockFaults(site: Site, snapshot: SiteSnapshot, block: BlockValue): readonly Fault[] {
+  return blockTypeNamed(block.type)!.fields.flatMap(field => {
+    const held = block.fields[field.name];
+    if (held === '') return [];
+    if (field.kind === 'page' && !pageExists(site, snapshot, String(held))) return [{ pointer: `/fields/${field.name}`, detail: 'That page is gone.' }];
+    if (field.kind === 'picture' && !site.pictures.includes(String(held))) return [{ pointer: `/fields/${field.name}`, detail: 'There is no such picture.' }];
+    return [];
+  });
+}
+
+function placementFaults(site: Site, snapshot: SiteSnapshot, placement: PlacementValue): readonly Fault[] {
+  const { manifest } = snapshot;
+  const faults: Fault[] = [];
+  const targets = placement.target.kind === 'insertion point' ? manifest.insertionPoints : manifest.regions;
+  if (!targets.some(each => each.name === placement.target.name)) {
+    const what = placement.target.kind === 'insertion point' ? 'insertion point' : 'region';
+    faults.push({ pointer: '/target/name', detail: `The theme has no ${what} of this name.` });
+  }
+  if (placement.look !== '' && !manifest.looks.some(each => each.name === placement.look)) faults.push({ pointer: '/look', detail: 'The theme has no such look.' });
+  if (!snapshot.blocks.has(placement.blockId) && !site.ledger.records.has(placement.blockId)) faults.push({ pointer: '/blockId', detail: 'That block is gone.' });
+  faults.push(...whereFaults(site, snapshot, placement.rule.where, '/rule/where'));
+  return faults;
+}
+
+function whereFaults(site: Site, snapshot: SiteSnapshot, tree: RuleTree<WhereTest>, pointer: string): readonly Fault[] {
+  if (isTest(tree)) {
+    if ((tree.test === 'page' || tree.test === 'within') && !pageExists(site, snapshot, tree.page)) return [{ pointer: `${pointer}/page`, detail: 'That page is gone.' }];
+    if (tree.test === 'layout' && !snapshot.manifest.layouts.some(layout => layout.name === tree.layout)) return [{ pointer: `${pointer}/layout`, detail: 'The theme has no such layout.' }];
+    return [];
+  }
+  return (['all', 'any', 'none'] as const).flatMap(part => (tree[part] ?? []).flatMap((each, index) => whereFaults(site, snapshot, each, `${pointer}/${part}/${index}`)));
+}
+
+// A page that is live, planned or proposed may be pointed at; one that was taken off is gone.
+function pageExists(site: Site, snapshot: SiteSnapshot, id: string): boolean {
+  if (snapshot.pageById.has(id)) return true;
+  if (site.ledger.records.get(id)?.kind !== 'page') return false;
+  return site.ledger.inForce(id, site.settings.baseLocale, site.clocks.content(), Infinity).state !== 'retired';
+}
+
+/** Changes that are only looked at, not saved: their shape must be right all the same. */
+export function checkedChanges<Change extends { readonly kind: RecordKind; readonly value: unknown; readonly retires: boolean }>(changes: readonly Change[]): Change[] {
+  const faults: Fault[] = [];
+  const checked = changes.map((change, index) => {
+    if (change.retires) return change;
+    const result = validateValue(change.kind, change.value, ['changes', index, 'value']);
+    if (result.kind === 'valid') return { ...change, value: result.value };
+    faults.push(...result.faults);
+    return change;
+  });
+  if (faults.length > 0) refuseInvalid(faults);
+  return checked;
+}

@@ -1,0 +1,149 @@
+import type { OrderRow, Ribbon, View, ViewRequest } from '@contract/messages';
+import { statusOf } from '@core/ledger/status';
+import { changesWithin, openTimeOfPlacement } from '@core/plan/changes';
+import { explainAway } from '@core/placement/explain';
+import { mayRead, resolvePage, type AwayReason } from '@core/placement/resolve';
+import type { PlacementValue } from '@core/placement/placement';
+import { pagesReached } from '@core/reach/reach';
+import { pageModel } from '@core/render/page-model';
+import { decidingTests, traceTree } from '@core/rule/evaluate';
+import { phraseWhereTest, ruleSentence, whenPhrase, whereSummary, whoPhrase } from '@core/rule/sentence';
+import { compileWhereTest, type PageFacts } from '@core/rule/where';
+import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
+import { compilePlacement } from '@core/site/compiled-placement';
+import type { ServicePage } from '@core/page/page';
+import { Refusal } from '../http/problems';
+import { serviceFacts } from '../public/answers';
+import type { Site } from '../site/site';
+import { overlaysOfEdition, liveRevisionId } from './editions';
+import { namedPage } from './effects';
+import { momentStyle, namesFor } from './names';
+
+/** A page from a vantage: rendered, and as a running order with everything that stays away and why. */
+export function viewPage(site: Site, request: ViewRequest): View {
+  const { vantage } = request;
+  const overlays = overlaysFor(site, request.withEditions, request.changes);
+  const snapshot = site.snapshots.with(overlays, vantage.moment);
+  const { page, facts } = findPage(site, snapshot, vantage.page);
+  const resolution = resolvePage(snapshot, facts, vantage.reader, true);
+  const style = momentStyle(site);
+  const { model, validUntil } = pageModel(snapshot, page, resolution, { siteName: site.settings.name, reader: vantage.reader, style });
+  const shownIds = new Set(resolution.shown.map(each => each.placement.id));
+  const reasons = new Map(resolution.away.map(each => [each.id, each.reason]));
+  const all = [...resolution.shown.map(each => ({ id: each.placement.id, value: each.placement.value })), ...resolution.away];
+  const numbers = numberInReadingOrder(site, facts, all.filter(each => shownIds.has(each.id)));
+  const rows = all.map(each => orderRow(site, snapshot, facts, each.id, each.value, numbers.get(each.id) ?? null, reasons.get(each.id) ?? null, overlays));
+  return {
+    html: site.theme.render(model, { language: site.settings.baseLocale, isSheet: true }),
+    page: page ? namedPage(page) : { id: facts.id, title: model.title, path: facts.path },
+    moment: snapshot.moment,
+    mayRead: page === null || mayRead(page, vantage.reader),
+    targets: targetsOf(site, facts, rows),
+    elsewhere: snapshot.placements.length + snapshot.dormantPlacements.length - all.length,
+    validUntil: validUntil === Infinity ? null : validUntil,
+  };
+}
+
+/** When each placement that is meant for a page shows, within a span. */
+export function ribbonOf(site: Site, pageId: string, from: number, until: number): Ribbon {
+  if (until - from > 800 * 86_400_000 || until <= from) throw new Refusal('invalid', 'A ribbon spans up to 800 days.', [{ pointer: '/until', detail: 'Up to 800 days after the beginning.' }]);
+  const snapshot = site.snapshots.at();
+  const { facts } = findPage(site, snapshot, pageId);
+  const names = namesFor(site, snapshot);
+  const meant = [...snapshot.placements, ...snapshot.dormantPlacements.map(each => compilePlacement(each.id, each.value))].filter(each => each.whereHolds(facts));
+  const order = targetOrder(site, facts);
+  const lanes = meant
+    .map(placement => ({
+      placementId: placement.id,
+      title: names.block(placement.value.blockId),
+      target: placement.value.target.name,
+      open: openTimeOfPlacement(site.ledger, placement.id, site.settings.baseLocale, { from, until }).map(each => ({ from: each.from, until: each.until })),
+    }))
+    .filter(lane => lane.open.length > 0)
+    .sort((a, b) => order.indexOf(a.target) - order.indexOf(b.target));
+  const meantIds = new Set(meant.map(each => each.id));
+  const changes = changesWithin(site.ledger, site.settings.baseLocale, { from, until }).filter(change => change.kind !== 'placement' || meantIds.has(change.recordId));
+  return { from, until, lanes, changes: [...new Set(changes.map(change => change.at))] };
+}
+
+/** Chosen editions and unsaved changes as overlays; of two for one record the later counts. */
+export function overlaysFor(site: Site, editionIds: readonly string[], changes: ViewRequest['changes']): readonly Overlay[] {
+  return [
+    ...editionIds.flatMap(id => overlaysOfEdition(site, id)),
+    ...changes.map((change): Overlay => ({ recordId: change.recordId, kind: change.kind, value: change.retires ? null : change.value })),
+  ];
+}
+
+function findPage(site: Site, snapshot: SiteSnapshot, id: string): { page: PageNode | null; facts: PageFacts } {
+  if (id.startsWith('service:')) return { page: null, facts: serviceFacts(site, id.slice('service:'.length) as ServicePage, '/…') };
+  const page = snapshot.pageById.get(id);
+  if (!page) throw new Refusal('not-found', 'This page is not live at that moment. Choose another moment, or look at it with its proposal.');
+  return { page, facts: page.facts };
+}
+
+function orderRow(
+  site: Site,
+  snapshot: SiteSnapshot,
+  facts: PageFacts,
+  id: string,
+  value: PlacementValue,
+  number: number | null,
+  reason: AwayReason | null,
+  overlays: readonly Overlay[],
+): OrderRow {
+  const names = namesFor(site, snapshot);
+  const style = momentStyle(site);
+  const block = snapshot.blocks.get(value.blockId);
+  const status = statusOf(site.ledger, id, site.settings.baseLocale, snapshot.moment, site.clocks.content());
+  const blockStatus = statusOf(site.ledger, value.blockId, site.settings.baseLocale, snapshot.moment, site.clocks.content());
+  const explanation = reason && explainAway(reason, names, style);
+  return {
+    placementId: id,
+    blockId: value.blockId,
+    title: names.block(value.blockId),
+    blockType: block?.value.type ?? '',
+    target: value.target,
+    number,
+    status: status.status,
+    waiting: status.waiting ?? blockStatus.waiting,
+    where: whereSummary(value.rule.where, names, facts.id),
+    sentence: [...ruleSentence(value.rule, names, style, facts.id)],
+    pageCount: value.off ? 0 : pagesReached(snapshot, value).length,
+    away: explanation && { ...explanation, step: reason.step },
+    why: reason ? [] : whyShown(value, facts, names, style),
+    value,
+    revisionId: overlays.some(each => each.recordId === id) ? null : liveRevisionId(site, id, snapshot.moment),
+    nextChange: status.nextChange,
+  };
+}
+
+/** The tests that let a placement show, in the order they are made. */
+function whyShown(value: PlacementValue, facts: PageFacts, names: ReturnType<typeof namesFor>, style: ReturnType<typeof momentStyle>): string[] {
+  const held = decidingTests(traceTree(value.rule.where, test => compileWhereTest(test)(facts))).filter(each => each.holds);
+  const where = held.length === 0 ? 'Its rule holds on every page that is not excepted.' : `This page is covered by ${held.map(each => phraseWhereTest(each.test, names, facts.id)).join(' and ')}.`;
+  return [where, `It shows to ${whoPhrase(value.rule.who, names)}.`, `Its time is ${whenPhrase(value.rule.when, style)}.`, ...(value.reason ? [`Because: ${value.reason}`] : [])];
+}
+
+/** Regions and insertion points in the order in which the page is read. */
+function targetOrder(site: Site, facts: PageFacts): readonly string[] {
+  const { manifest } = site.theme;
+  const regions = manifest.layouts.find(layout => layout.name === facts.layout)?.regions ?? [];
+  return [...regions, ...manifest.insertionPoints.map(each => each.name)];
+}
+
+function numberInReadingOrder(site: Site, facts: PageFacts, shown: readonly { id: string; value: PlacementValue }[]): ReadonlyMap<string, number> {
+  const order = targetOrder(site, facts);
+  const sorted = shown.map((each, position) => ({ ...each, position })).sort((a, b) => order.indexOf(a.value.target.name) - order.indexOf(b.value.target.name) || a.position - b.position);
+  return new Map(sorted.map((each, index) => [each.id, index + 1]));
+}
+
+function targetsOf(site: Site, facts: PageFacts, rows: readonly OrderRow[]): View['targets'] {
+  const { manifest } = site.theme;
+  const regions = manifest.layouts.find(layout => layout.name === facts.layout)?.regions ?? [];
+  const rowsOf = (name: string) => rows.filter(row => row.target.name === name).sort((a, b) => (a.value.order < b.value.order ? -1 : a.value.order > b.value.order ? 1 : a.placementId < b.placementId ? -1 : 1));
+  const missing = [...new Set(rows.map(row => row.target.name))].filter(name => !regions.includes(name) && manifest.regions.some(each => each.name === name));
+  return [
+    ...[...regions, ...missing].map(name => ({ kind: 'region', name, label: manifest.regions.find(each => each.name === name)?.label ?? name, rows: rowsOf(name) })),
+    ...manifest.insertionPoints.map(point => ({ kind: 'insertion point', name: point.name, label: point.label, rows: rowsOf(point.name) })).filter(target => target.rows.length > 0),
+  ];
+}
