@@ -1,4 +1,4 @@
-import { rrulestr } from 'rrule';
+import { rrulestr } from '../schedule/rrule';
 import { countOf, listOf, writeDate, writeMoment, type MomentStyle } from '../format/moment';
 import { instantOf } from '../schedule/local-time';
 import { isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';

@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon';
-import { RRule, rrulestr } from 'rrule';
+import { RRule, rrulestr, type ParsedRule } from './rrule';
 import type { Interval } from './interval';
 import { instantOf, localTimeAt, type Instant } from './local-time';
 
@@ -55,9 +55,9 @@ export function openingsWithin(window: RecurringWindow, span: Interval): readonl
 }
 
 // The rule library is fed wall-clock times as if they were UTC: with a zone it would depend on the host's own.
-function parseRule(window: RecurringWindow): RRule {
+function parseRule(window: RecurringWindow): ParsedRule {
   const start = window.start.replace(/[-:]/g, '') + '00Z';
-  return rrulestr(`DTSTART:${start}\nRRULE:${window.rule}`) as RRule;
+  return rrulestr(`DTSTART:${start}\nRRULE:${window.rule}`) as ParsedRule;
 }
 
 function wallClock(local: string): number {

@@ -1,0 +1,106 @@
+import type { Change } from '@contract/messages';
+import type { BlockValue } from '@core/block/block';
+import type { PageValue } from '@core/page/page';
+import type { PlacementValue } from '@core/placement/placement';
+import { everywhere, type RuleTree, type WhenTest, type WhereTest } from '@core/rule/rule';
+import type { LocalTime } from '@core/schedule/local-time';
+import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
+import { DateTime } from 'luxon';
+import { v7 as uuidv7 } from 'uuid';
+import { demoBlocks, type DemoBlock, type DemoPlacement, type DemoWhere } from './scenario-blocks';
+import { demoPages } from './scenario-pages';
+
+/** The demo as changes, with the ids that later acts refer to. */
+export interface LaidOut {
+  readonly pages: readonly Change[];
+  readonly blocks: readonly Change[];
+  readonly placements: readonly Change[];
+  readonly pageId: (path: string) => string;
+  readonly blockId: (key: string) => string;
+  /** The nth placement of a block. */
+  readonly placement: (blockKey: string, index?: number) => { readonly id: string; readonly value: PlacementValue };
+  readonly time: (days: number, time: string) => LocalTime;
+}
+
+/** Turns the scenario into changes, laid around a day. @param anchor - UTC milliseconds of the set day */
+export function layOut(anchor: number, zone: string): LaidOut {
+  const time = (days: number, at: string): LocalTime => ({ local: `${DateTime.fromMillis(anchor, { zone }).plus({ days }).toISODate()}T${at}`, zone });
+  const pageIds = new Map(demoPages.map(page => [page.path, uuidv7()]));
+  const blockIds = new Map(demoBlocks.map(block => [block.key, uuidv7()]));
+  const pageId = (path: string): string => pageIds.get(path) ?? fail(`No demo page ${path}`);
+  const blockId = (key: string): string => blockIds.get(key) ?? fail(`No demo block ${key}`);
+  const orders = generateNKeysBetween(null, null, demoPages.length);
+  const pages = demoPages.map((page, index) => added('page', pageId(page.path), pageOf(page, pageId, time, orders[index]!)));
+  const blocks = demoBlocks.map(block => added('block', blockId(block.key), blockOf(block, pageId)));
+  let order: string | null = null;
+  const placed = demoBlocks.flatMap(block =>
+    block.placements.map(placement => {
+      order = generateKeyBetween(order, null);
+      return { key: block.key, id: uuidv7(), value: placementOf(blockId(block.key), placement, pageId, time, zone, order) };
+    }),
+  );
+  return {
+    pages,
+    blocks,
+    placements: placed.map(each => added('placement', each.id, each.value)),
+    pageId,
+    blockId,
+    placement: (key, index = 0) => placed.filter(each => each.key === key)[index] ?? fail(`No demo placement of ${key}`),
+    time,
+  };
+}
+
+function added(kind: Change['kind'], recordId: string, value: unknown): Change {
+  return { recordId, kind, value, retires: false, baseRevisionId: null };
+}
+
+function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => string, time: LaidOut['time'], order: string): PageValue {
+  const parent = page.path === '/' ? null : page.path.slice(0, page.path.lastIndexOf('/')) || '/';
+  return {
+    version: 1, type: page.type ?? 'page', title: page.title, parentId: parent && pageId(parent), segment: page.path.slice(page.path.lastIndexOf('/') + 1), order,
+    standfirst: page.standfirst, body: page.body ?? '', picture: page.picture ? `/media/${page.picture}.svg` : '', pictureText: '', topics: [...(page.topics ?? [])],
+    layout: page.layout ?? 'main-and-aside', readers: page.membersOnly ? { any: [{ test: 'membership', membership: 'member' }] } : {},
+    inMenu: page.inMenu ?? true, menuLabel: page.menuLabel ?? '', takesPlace: page.takesPlace ? time(...page.takesPlace) : null,
+  };
+}
+
+function blockOf(block: DemoBlock, pageId: (path: string) => string): BlockValue {
+  const fields = Object.fromEntries(
+    Object.entries(block.fields).map(([name, value]) => [
+      name,
+      (name === 'beneath' || name === 'start') && value ? pageId(String(value)) : name === 'picture' && value ? `/media/${value}.svg` : value,
+    ]),
+  );
+  return { version: 1, type: block.type, title: block.title, fields, readers: null };
+}
+
+function placementOf(blockId: string, placement: DemoPlacement, pageId: (path: string) => string, time: LaidOut['time'], zone: string, order: string): PlacementValue {
+  return {
+    version: 1, blockId, target: { kind: placement.isPoint ? 'insertion point' : 'region', name: placement.region }, order,
+    rule: { ...everywhere, where: whereOf(placement.where, pageId), who: placement.who ?? {}, when: whenOf(placement, time, zone) },
+    off: placement.off ?? false, look: placement.look ?? '', align: 'start', title: placement.title ?? { show: 'block', own: '' }, anchor: '', reason: placement.reason ?? '',
+  };
+}
+
+function whereOf(where: DemoWhere, pageId: (path: string) => string): RuleTree<WhereTest> {
+  const any: WhereTest[] = [
+    ...(where.only ?? []).map((path): WhereTest => ({ test: 'page', page: pageId(path) })),
+    ...(where.within ?? []).map((path): WhereTest => ({ test: 'within', page: pageId(path) })),
+    ...(where.type ? [{ test: 'type' as const, type: where.type }] : []),
+  ];
+  const none: WhereTest[] = [
+    ...(where.except ?? []).map((path): WhereTest => ({ test: 'page', page: pageId(path) })),
+    ...(where.exceptWithin ?? []).map((path): WhereTest => ({ test: 'within', page: pageId(path) })),
+  ];
+  return { ...(any.length > 0 ? { any } : {}), ...(none.length > 0 ? { none } : {}) };
+}
+
+function whenOf(placement: DemoPlacement, time: LaidOut['time'], zone: string): RuleTree<WhenTest> {
+  if (placement.recurring) return { all: [{ test: 'recurring', ...placement.recurring, zone }] };
+  if (!placement.from && !placement.until) return {};
+  return { all: [{ test: 'window', from: placement.from ? time(...placement.from) : null, until: placement.until ? time(...placement.until) : null }] };
+}
+
+function fail(message: string): never {
+  throw new RangeError(message);
+}

@@ -1,0 +1,83 @@
+import type { PlacementValue } from '@core/placement/placement';
+import type { WhenTest, WhoTest, RuleTree } from '@core/rule/rule';
+import { reserves } from './scenario-pages';
+
+/** Where a demo placement shows, in page paths. */
+export interface DemoWhere {
+  readonly only?: readonly string[];
+  readonly within?: readonly string[];
+  readonly type?: string;
+  readonly except?: readonly string[];
+  readonly exceptWithin?: readonly string[];
+}
+
+/** One block of the demo and where it stands. */
+export interface DemoBlock {
+  readonly key: string;
+  readonly type: string;
+  readonly title: string;
+  readonly fields: Readonly<Record<string, string | number | boolean>>;
+  readonly placements: readonly DemoPlacement[];
+}
+
+/** See {@link DemoBlock}. Days count from the set day. */
+export interface DemoPlacement {
+  readonly region: string;
+  readonly isPoint?: boolean;
+  readonly where: DemoWhere;
+  readonly who?: RuleTree<WhoTest>;
+  readonly from?: readonly [days: number, time: string];
+  readonly until?: readonly [days: number, time: string];
+  readonly recurring?: Omit<Extract<WhenTest, { test: 'recurring' }>, 'test' | 'zone'>;
+  readonly look?: string;
+  readonly title?: PlacementValue['title'];
+  readonly off?: boolean;
+  readonly reason?: string;
+}
+
+const members: RuleTree<WhoTest> = { any: [{ test: 'membership', membership: 'member' }] };
+const notMembers: RuleTree<WhoTest> = { none: [{ test: 'membership', membership: 'member' }] };
+const noTitle: PlacementValue['title'] = { show: 'none', own: '' };
+const nesting = { start: '2026-04-01T00:00', end: '2026-09-01T00:00', rule: 'FREQ=YEARLY' };
+const text = (...paragraphs: readonly string[]) => ({ body: paragraphs.map(each => (each.startsWith('<') ? each : `<p>${each}</p>`)).join('') });
+const listing = (fields: Partial<Record<string, string | number>>) => ({ beneath: '', depth: 'next', type: '', topic: '', time: 'any', order: 'by hand', most: 6, shownAs: 'list', whenEmpty: '', ...fields }) as Record<string, string | number>;
+const notice = (tone: string, message: string, linkLabel = '', linkTo = '') => ({ tone, text: message, linkLabel, linkTo });
+const hero = (fields: Partial<Record<string, string>>) => ({ heading: '', text: '', picture: '', height: 'low', linkLabel: '', linkTo: '', ...fields }) as Record<string, string>;
+
+/** Page paths in the fields "beneath" and "start" are turned into page ids when the demo is laid out. */
+export const demoBlocks: readonly DemoBlock[] = [
+  { key: 'main menu', type: 'menu', title: 'Sections of the site', fields: { start: '/', levels: 1, closedBranches: false }, placements: [{ region: 'site-header', where: {}, title: noTitle }] },
+  { key: 'breadcrumb', type: 'breadcrumb', title: 'Where you are', fields: { leadIn: '', homeLabel: 'Coast', showsCurrent: true, separator: '›' }, placements: [{ region: 'before-content', isPoint: true, where: { except: ['/'] } }] },
+  { key: 'storm warning', type: 'notice', title: 'Storm warning', fields: notice('danger', 'Gale from the north-west until Saturday evening. The boardwalks at Low Fleet and Harrow Marsh are closed.', 'What is closed', '/notices'), placements: [{ region: 'notice-strip', where: { within: ['/visit'] }, from: [-1, '18:00'], until: [2, '18:00'], title: noTitle, reason: 'The lodge asks for it whenever the forecast is force 8 or more.' }] },
+  { key: 'nesting closure', type: 'notice', title: 'Nesting closure', fields: notice('danger', 'Beach path closed for nesting until 31 August. Use the dune boardwalk.', 'Why', '/wildlife/little-tern'), placements: [{ region: 'notice-strip', where: { within: ['/visit/tern-point', '/visit/quillet-dunes'] }, recurring: nesting, title: noTitle, reason: 'The by-law closes ground-nesting colonies in these months.' }] },
+  { key: 'opening of a page', type: 'hero', title: 'Opening with the page’s own picture', fields: hero({}), placements: [{ region: 'opening', where: { type: 'reserve' } }, { region: 'opening', where: { only: ['/visit', '/wildlife', '/whats-on'] } }] },
+  { key: 'front opening', type: 'hero', title: 'Front page, opening', fields: hero({ heading: 'Six reserves between the marsh and the open sea', text: 'Free to walk, open all year, and different at every tide.', picture: 'dawn-count', height: 'tall', linkLabel: 'Plan a visit', linkTo: '/visit' }), placements: [{ region: 'opening', where: { only: ['/'] } }] },
+  { key: 'crossing times', type: 'rich text', title: 'Safe crossing times', fields: text('<ul><li><strong>Today</strong> 09:10–14:25</li><li><strong>Tomorrow</strong> 09:55–15:05</li><li><strong>The day after</strong> 10:35–15:45</li></ul>', 'Leave half an hour to spare. Never start on a rising tide.'), placements: [{ region: 'main', where: { within: ['/visit'], except: ['/visit/skarn-head', '/visit/gannet-stack'] }, look: 'card', from: [-17, '00:00'], reason: 'Visitors were stranded twice when the times sat only on the front page.' }] },
+  { key: 'causeway warning', type: 'notice', title: 'Causeway warning', fields: notice('caution', 'Never cross on a rising tide. Ask at the lodge.'), placements: [{ region: 'aside', where: { within: ['/visit/tern-point', '/visit/low-fleet'] } }] },
+  { key: 'whats on here', type: 'listing', title: 'What’s on', fields: listing({ beneath: '/whats-on', type: 'event', time: 'to come', order: 'soonest', most: 3, shownAs: 'cards', whenEmpty: 'Nothing is planned just now.' }), placements: [{ region: 'main', where: { type: 'reserve' } }, { region: 'main', where: { only: ['/'] }, title: { show: 'own', own: 'Next on the coast' } }] },
+  { key: 'all events', type: 'listing', title: 'All that is to come', fields: listing({ beneath: '/whats-on', time: 'to come', order: 'soonest', most: 20, whenEmpty: 'The next season is being planned.' }), placements: [{ region: 'main', where: { only: ['/whats-on'] }, title: noTitle }] },
+  { key: 'six reserves', type: 'listing', title: 'The six reserves', fields: listing({ beneath: '/visit', type: 'reserve', shownAs: 'cards' }), placements: [{ region: 'main', where: { only: ['/', '/visit'] } }] },
+  { key: 'species list', type: 'listing', title: 'Look for', fields: listing({ beneath: '/wildlife', type: 'species', order: 'title', most: 12, shownAs: 'cards' }), placements: [{ region: 'main', where: { only: ['/wildlife'] }, title: noTitle }] },
+  { key: 'latest notices', type: 'listing', title: 'Latest from the wardens', fields: listing({ beneath: '/notices', order: 'newest', most: 3, shownAs: 'list' }), placements: [{ region: 'aside', where: { only: ['/'] } }, { region: 'main', where: { only: ['/notices'] }, title: noTitle }] },
+  { key: 'section menu', type: 'menu', title: 'In this part', fields: { start: '', levels: 2, closedBranches: false }, placements: [{ region: 'aside', where: { within: ['/visit', '/join', '/schools', '/about'] }, title: noTitle }] },
+  { key: 'join', type: 'rich text', title: 'Join from £3 a month', fields: text('Members park free, and get the tide tables by post.', '<p><a href="/join">Join the trust</a></p>'), placements: [{ region: 'aside', where: { within: ['/visit', '/wildlife', '/whats-on'], except: ['/visit/dogs'] }, who: notMembers, look: 'tinted', reason: 'Members have joined already.' }, { region: 'main', where: { only: ['/'] }, who: { none: [{ test: 'signed in' }] }, look: 'tinted' }] },
+  { key: 'member tides', type: 'rich text', title: 'Members’ tide table', fields: text('<ul><li>High water <strong>11:48</strong>, 7.1 m</li><li>Low water <strong>17:56</strong>, 1.0 m</li></ul>', 'Times for Low Fleet bar. Allow twenty minutes for Tern Point.'), placements: [{ region: 'aside', where: { within: ['/visit'] }, who: members, look: 'card' }] },
+  { key: 'member offer', type: 'notice', title: 'Long Hide evenings', fields: notice('calm', 'Members may book the Long Hide for an evening until the end of the month.', 'Book', '/join/members'), placements: [{ region: 'after-header', isPoint: true, where: {}, who: members, until: [13, '00:00'], title: noTitle }] },
+  { key: 'winter roost', type: 'rich text', title: 'Winter roost viewing', fields: text('The Long Hide is open until an hour after sunset for the roost.'), placements: [{ region: 'main', where: { only: ['/visit/tern-point', '/visit/low-fleet'] }, recurring: { start: '2025-10-01T00:00', end: '2026-03-01T00:00', rule: 'FREQ=YEARLY' }, look: 'card' }] },
+  { key: 'nearby', type: 'menu', title: 'Nearby reserves', fields: { start: '/visit', levels: 1, closedBranches: false }, placements: [{ region: 'page-foot', where: { within: reserves.map(each => `/visit/${each.slug}`) } }] },
+  { key: 'sponsor', type: 'rich text', title: 'Boots by Harrow Saddlery', fields: text('Our wardens’ boots are given by Harrow Saddlery.'), placements: [{ region: 'before-foot', isPoint: true, where: { except: ['/join'], exceptWithin: ['/schools'] }, who: { none: [{ test: 'signed in' }] }, look: 'quiet', title: noTitle, reason: 'The agreement names signed-out readers only, and no school pages.' }] },
+  { key: 'foot about', type: 'rich text', title: 'About the trust', fields: text('Merrowby Coast Reserves, Harrow Lodge, Merrowby. A made-up trust on a made-up coast.'), placements: [{ region: 'site-foot', where: {}, title: noTitle }] },
+  { key: 'foot help', type: 'rich text', title: 'Tide line', fields: text('For crossing times at any hour ring the tide line on 01632 960 114.'), placements: [{ region: 'site-foot', where: {} }] },
+  { key: 'foot menu', type: 'menu', title: 'Find', fields: { start: '/about', levels: 1, closedBranches: false }, placements: [{ region: 'site-foot', where: {} }] },
+  { key: 'book a class', type: 'rich text', title: 'Book a class visit', fields: text('Ring the education desk on 01632 960 118, or write to us.'), placements: [{ region: 'aside', where: { within: ['/schools'] }, look: 'card' }] },
+  { key: 'book an event', type: 'rich text', title: 'Keep a place', fields: text('Most walks are free. Places are kept for a quarter of an hour after the start.'), placements: [{ region: 'aside', where: { type: 'event' }, look: 'card' }] },
+  { key: 'seen one', type: 'rich text', title: 'Have you seen one?', fields: text('Tell the recorder: what, where, when, and how sure you are.'), placements: [{ region: 'aside', where: { type: 'species' }, look: 'card' }] },
+  { key: 'give a year', type: 'rich text', title: 'Give a year on the coast', fields: text('A membership makes a present that lasts past twelfth night.'), placements: [{ region: 'aside', where: { only: ['/join', '/join/members'] }, look: 'tinted' }] },
+  { key: 'old appeal', type: 'notice', title: 'Boat appeal', fields: notice('calm', 'We are raising £9,000 for a new engine.', 'Give', '/join'), placements: [{ region: 'notice-strip', where: { only: ['/'] }, until: [-30, '00:00'], title: noTitle }] },
+  { key: 'staff only', type: 'rich text', title: 'Draft of the summer leaflet', fields: text('For the wardens to read and mark before it goes to print.'), placements: [{ region: 'main', where: { only: ['/about'] }, who: { any: [{ test: 'role', role: 'editor' }, { test: 'role', role: 'manager' }] }, look: 'quiet' }] },
+  ...reserves.flatMap((reserve): readonly DemoBlock[] => [
+    { key: `way to ${reserve.slug}`, type: 'rich text', title: `Getting here: ${reserve.name}`, fields: text(reserve.way, `<p><a href="/visit/${reserve.slug}/getting-here">The way in full</a></p>`), placements: [{ region: 'main', where: { only: [`/visit/${reserve.slug}`] }, title: { show: 'own', own: 'Getting here' } }] },
+    { key: `hours of ${reserve.slug}`, type: 'rich text', title: `Hours: ${reserve.name}`, fields: text(reserve.hours), placements: [{ region: 'aside', where: { within: [`/visit/${reserve.slug}`] }, look: 'card', title: { show: 'own', own: 'Opening hours' } }] },
+    { key: `warden of ${reserve.slug}`, type: 'rich text', title: `Warden’s note: ${reserve.name}`, fields: text(reserve.warden), placements: [{ region: 'main', where: { only: [`/visit/${reserve.slug}`] }, title: { show: 'own', own: 'Warden’s note' }, off: reserve.slug === 'skarn-head' }] },
+  ]),
+];

@@ -1,0 +1,79 @@
+import { HttpClient, HttpErrorResponse, type HttpParams } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { Problem } from '@contract/common';
+import type * as messages from '@contract/messages';
+import { catchError, throwError, type Observable } from 'rxjs';
+
+type Query = HttpParams | Record<string, string | number>;
+
+/** A request that the server refused, or that did not reach it. */
+export class ApiProblem extends Error {
+  override readonly name = 'ApiProblem';
+
+  constructor(readonly problem: Problem & Readonly<Record<string, unknown>>) {
+    super(problem.detail);
+  }
+
+  /** What is wrong with the value at a JSON Pointer, or with anything beneath it. */
+  faultAt(pointer: string): string | null {
+    return this.problem.errors?.find(each => each.pointer === pointer || each.pointer.startsWith(`${pointer}/`))?.detail ?? null;
+  }
+}
+
+/** The HTTP API, typed by the contract. Failures come as {@link ApiProblem}. */
+@Injectable({ providedIn: 'root' })
+export class ApiClient {
+  readonly #http = inject(HttpClient);
+
+  readSession = () => this.#get<messages.Session>('session');
+  signIn = (email: string, password: string) => this.#post<messages.Session>('session', { email, password });
+  signOut = () => this.#refine(this.#http.delete<void>('/api/session'));
+  listPages = () => this.#get<messages.PageRow[]>('pages');
+  listBlocks = () => this.#get<messages.BlockRow[]>('blocks');
+  readRecord = (id: string) => this.#get<messages.RecordDetail>(`records/${id}`);
+  compareRevisions = (before: string, after: string) => this.#get<messages.Comparison>('compare', { before, after });
+  createEdition = (edition: Partial<messages.NewEdition>) => this.#post<messages.EditionDetail>('editions', edition);
+  readEdition = (id: string) => this.#get<messages.EditionDetail>(`editions/${id}`);
+  moveEdition = (id: string, move: Partial<messages.MoveRequest>) => this.#post<messages.EditionDetail>(`editions/${id}/moves`, move);
+  listEditions = (stage: 'open' | 'ended') => this.#get<messages.EditionRow[]>('editions', { stage });
+  saveProposal = (id: string, body: { value: unknown; parentRevisionId: string; note: string }) =>
+    this.#refine(this.#http.put<messages.RecordDetail>(`/api/proposals/${id}`, body));
+  view = (request: messages.ViewRequest) => this.#post<messages.View>('view', request);
+  effect = (request: Partial<messages.EffectRequest>) => this.#post<messages.Effect[]>('effect', request);
+  readRibbon = (page: string, from: number, until: number) => this.#get<messages.Ribbon>('ribbon', { page, from, until });
+  readToday = () => this.#get<messages.Today>('today');
+
+  #get<Answer>(path: string, params: Query = {}): Observable<Answer> {
+    return this.#refine(this.#http.get<Answer>(`/api/${path}`, { params }));
+  }
+
+  #post<Answer>(path: string, body: unknown): Observable<Answer> {
+    return this.#refine(this.#http.post<Answer>(`/api/${path}`, body));
+  }
+
+  #refine<Answer>(answer: Observable<Answer>): Observable<Answer> {
+    return answer.pipe(catchError((error: unknown) => throwError(() => asProblem(error))));
+  }
+}
+
+function asProblem(error: unknown): ApiProblem {
+  const body = error instanceof HttpErrorResponse ? (error.error as unknown) : null;
+  const parsed = typeof body === 'string' ? parseProblem(body) : body;
+  if (isProblem(parsed)) return new ApiProblem(parsed);
+  return new ApiProblem({
+    type: 'about:blank', status: 0, code: 'unreachable', title: 'The server cannot be reached',
+    detail: 'The server cannot be reached. What you have written is kept in this browser; try again in a moment.',
+  });
+}
+
+function parseProblem(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return null;
+  }
+}
+
+function isProblem(body: unknown): body is Problem & Record<string, unknown> {
+  return typeof body === 'object' && body !== null && 'code' in body && 'detail' in body;
+}

@@ -1,0 +1,33 @@
+import { inject } from '@angular/core';
+import { Router, type CanActivateFn, type Routes } from '@angular/router';
+import { map } from 'rxjs';
+import { SessionService } from './state/session.service';
+
+/** Lets only staff who have signed in pass; others sign in first and come back. */
+const staffOnly: CanActivateFn = (_route, state) => {
+  const router = inject(Router);
+  return inject(SessionService)
+    .ready()
+    .pipe(map(session => (session.person && session.person.roles.length > 0 ? true : router.createUrlTree(['/sign-in'], { queryParams: { to: state.url } }))));
+};
+
+/** The workspaces; each is loaded when first opened. */
+export const routes: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: 'today' },
+  { path: 'sign-in', title: 'Sign in · Lucid Almanac', loadComponent: () => import('./sign-in/sign-in').then(module => module.SignIn) },
+  {
+    path: '',
+    canActivate: [staffOnly],
+    children: [
+      { path: 'today', title: 'Today · Lucid Almanac', loadComponent: () => import('./today/today').then(module => module.TodayWorkspace) },
+      { path: 'pages', title: 'Pages · Lucid Almanac', loadComponent: () => import('./pages/pages').then(module => module.PagesWorkspace) },
+      { path: 'pages/:id', title: 'Writing · Lucid Almanac', loadComponent: () => import('./pages/page-writer').then(module => module.PageWriter) },
+      { path: 'arrange', title: 'Arrange · Lucid Almanac', loadComponent: () => import('./arrange/arrange').then(module => module.ArrangeWorkspace) },
+      { path: 'blocks', title: 'Blocks · Lucid Almanac', loadComponent: () => import('./blocks/blocks').then(module => module.BlocksWorkspace) },
+      { path: 'blocks/:id', title: 'Writing · Lucid Almanac', loadComponent: () => import('./blocks/block-writer').then(module => module.BlockWriter) },
+      { path: 'reviews', title: 'Reviews · Lucid Almanac', loadComponent: () => import('./reviews/reviews').then(module => module.ReviewsWorkspace) },
+      { path: 'reviews/:id', title: 'Review · Lucid Almanac', loadComponent: () => import('./reviews/review').then(module => module.ReviewOne) },
+    ],
+  },
+  { path: '**', title: 'Not here · Lucid Almanac', loadComponent: () => import('./shared/not-here').then(module => module.NotHere) },
+];

@@ -1,0 +1,120 @@
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { ActivatedRoute, Router } from '@angular/router';
+import type { Effect, OrderRow, View, ViewRequest } from '@contract/messages';
+import { BehaviorSubject, catchError, combineLatest, debounceTime, distinctUntilChanged, EMPTY, map, of, shareReplay, switchMap, tap, type Observable } from 'rxjs';
+import { ApiClient } from '../api/api-client';
+import { MessageService } from '../state/message.service';
+import { PagesService } from '../state/pages.service';
+import { SessionService } from '../state/session.service';
+import { queryOf, readerOf, vantageOf, type Vantage } from '../state/vantage';
+import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
+
+/** The state of the Arrange workspace: vantage in the address, unsaved changes, and the answer to both. */
+@Injectable()
+export class ArrangeService {
+  readonly #api = inject(ApiClient);
+  readonly #route = inject(ActivatedRoute);
+  readonly #router = inject(Router);
+  readonly #session = inject(SessionService);
+  readonly #messages = inject(MessageService);
+  readonly #pages = inject(PagesService);
+  readonly #working = inject(WorkingChangesService);
+  /** What is being written in the panel and not yet placed. */
+  readonly #provisional = new BehaviorSubject<readonly WorkingChange[]>([]);
+  /** Counts how often the answer was asked for again, so that the same question is put anew. */
+  readonly #again = new BehaviorSubject(0);
+  readonly isLoading = signal(false);
+  readonly fault = signal<string | null>(null);
+
+  readonly vantage$ = this.#route.queryParams.pipe(map(query => vantageOf(query, this.#session.site.zone)), shareReplay({ bufferSize: 1, refCount: true }));
+  readonly vantage = toSignal(this.vantage$, { initialValue: vantageOf({}, this.#session.site.zone) });
+
+  readonly #request$: Observable<ViewRequest> = combineLatest([this.vantage$, this.#pages.pages$, this.#working.changes$, this.#provisional, this.#again]).pipe(
+    debounceTime(0),
+    map(([vantage, pages, changes, provisional, again]) => ({ again, request: requestFor(vantage, pages[0]?.id ?? '', [...changes, ...provisional]) })),
+    // Selecting a row changes the address but not the question.
+    distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
+    map(({ request }) => request),
+  );
+
+  /** The page and its running order; the last good answer stays in sight while the next is made. */
+  readonly view$: Observable<View> = this.#request$.pipe(
+    tap(() => this.isLoading.set(true)),
+    switchMap(request =>
+      request.vantage.page === ''
+        ? EMPTY
+        : this.#api.view(request).pipe(
+            tap(() => {
+              this.isLoading.set(false);
+              this.fault.set(null);
+            }),
+            catchError((error: unknown) => {
+              this.isLoading.set(false);
+              this.fault.set(error instanceof Error ? error.message : 'The page could not be shown.');
+              return EMPTY;
+            }),
+          ),
+    ),
+    shareReplay({ bufferSize: 1, refCount: true }),
+  );
+  readonly view = toSignal(this.view$, { initialValue: null });
+
+  /** What the unsaved changes would do, one answer per change. */
+  readonly effects = toSignal(
+    this.#working.changes$.pipe(
+      debounceTime(60),
+      switchMap(changes => (changes.length === 0 ? of([] as Effect[]) : this.effectOf(changes).pipe(catchError(() => of([] as Effect[]))))),
+      takeUntilDestroyed(inject(DestroyRef)),
+    ),
+    { initialValue: [] as Effect[] },
+  );
+
+  /** Asks what changes would do, beside those unsaved already. */
+  effectOf(changes: readonly WorkingChange[]): Observable<Effect[]> {
+    return this.#api.effect({ changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })), withEditions: [...this.vantage().withEditions] });
+  }
+
+  /** Changes the vantage; it goes into the address. */
+  look(part: Partial<Vantage>, replaceUrl = false): void {
+    void this.#router.navigate([], { relativeTo: this.#route, queryParams: queryOf(part, this.#session.site.zone), queryParamsHandling: 'merge', replaceUrl });
+  }
+
+  select(placementId: string): void {
+    if (placementId !== this.vantage().selected) this.look({ selected: placementId }, true);
+  }
+
+  /** Makes a step of unsaved changes. */
+  make(changes: readonly WorkingChange[]): void {
+    this.#working.make(changes);
+  }
+
+  /** Lays what is being written over the sheet. */
+  preview(changes: readonly WorkingChange[]): void {
+    this.#provisional.next(changes);
+  }
+
+  /** The row of a placement. */
+  rowOf(placementId: string): OrderRow | null {
+    return this.view()?.targets.flatMap(target => target.rows).find(row => row.placementId === placementId) ?? null;
+  }
+
+  /** Asks again, after something was saved. */
+  refresh(): void {
+    this.#pages.refresh();
+    this.#again.next(this.#again.value + 1);
+  }
+
+  report(error: unknown): void {
+    this.#messages.problem(error);
+  }
+}
+
+function requestFor(vantage: Vantage, frontPage: string, changes: readonly WorkingChange[]): ViewRequest {
+  const { signedIn, roles, memberships } = readerOf(vantage.as);
+  return {
+    vantage: { page: vantage.page || frontPage, reader: { signedIn, roles: [...roles], memberships: [...memberships] }, moment: vantage.moment },
+    withEditions: [...vantage.withEditions],
+    changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),
+  };
+}

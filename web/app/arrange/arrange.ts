@@ -1,0 +1,261 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import type { EditionDetail, Effect, OrderRow } from '@contract/messages';
+import type { PlacementValue } from '@core/placement/placement';
+import { ApiClient } from '../api/api-client';
+import { KeysService } from '../state/keys.service';
+import { MessageService } from '../state/message.service';
+import { PagesService } from '../state/pages.service';
+import { SessionService } from '../state/session.service';
+import { WorkingChangesService } from '../state/working-changes.service';
+import { EffectDialog } from '../shared/effect-dialog';
+import { saySaved } from '../shared/say-saved';
+import { SendDialog } from '../shared/send-dialog';
+import { AddPanel, type AddStart } from './add-panel';
+import { ArrangeService } from './arrange.service';
+import { changeOf, moveTo } from './placement-changes';
+import { TimeRibbon } from './ribbon';
+import { RunningOrder, type OrderMove } from './running-order';
+import { Sheet } from './sheet';
+import { Slip, type SlipWish } from './slip';
+import { VantageSentence } from './vantage-sentence';
+
+/** The real page beside its running order, from a vantage. */
+@Component({
+  selector: 'almanac-arrange',
+  imports: [VantageSentence, Sheet, RunningOrder, Slip, AddPanel, TimeRibbon],
+  providers: [ArrangeService],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1 class="visually-hidden">Arrange</h1>
+    <div class="vantage">
+      <almanac-vantage-sentence [vantage]="arrange.vantage()" [pages]="pages.pages()" [pageTitle]="pageTitle()" (look)="arrange.look($event)" />
+      <span class="grow"></span>
+      @if (arrange.vantage().withEditions.length > 0) { <span class="chip ochre">with a proposal</span> <button class="btn-word" (click)="arrange.look({ withEditions: [] })">without it</button> }
+      @if (working.changes().length > 0) {
+        <span class="small quiet">with {{ working.changes().length }} unsaved {{ working.changes().length === 1 ? 'change' : 'changes' }}</span>
+      }
+      @if (working.state().earlier.length > 0) { <button class="btn btn-plain" (click)="working.undo()">Undo</button> }
+      @if (working.state().later.length > 0) { <button class="btn btn-plain" (click)="working.redo()">Redo</button> }
+      @if (working.changes().length > 0) {
+        <button class="btn btn-plain" (click)="ask()">What changes?</button>
+        <button class="btn btn-primary" (click)="send()">{{ sendLabel() }}</button>
+      }
+    </div>
+    <div class="body">
+      <div class="sheet-side">
+        @if (arrange.fault(); as fault) { <p class="notice-line ember" role="alert">{{ fault }}</p> }
+        @if (arrange.view(); as view) {
+          @if (!view.mayRead) { <p class="notice-line">This reader may not read the page; shown is what they would have if they might.</p> }
+          <almanac-sheet [html]="view.html" [width]="width()" [targets]="sheetTargets()" [numbers]="numbers()" [titles]="titles()" [selected]="arrange.vantage().selected" (placementChosen)="arrange.select($event)" (targetChosen)="add($event)" (scaled)="scale.set($event)" />
+        } @else if (!arrange.fault()) { <p class="quiet wait">The page is being made…</p> }
+        <div class="widths" role="radiogroup" aria-label="Width">
+          @for (each of widths; track each.name) {
+            <button role="radio" [attr.aria-checked]="widthName() === each.name" [class.on]="widthName() === each.name" (click)="widthName.set(each.name)">{{ each.name }}@if (widthName() === each.name) {, {{ percent() }}%}</button>
+          }
+        </div>
+      </div>
+      <aside aria-label="Running order" tabindex="-1">
+        @if (arrange.view(); as view) {
+          @if (adding(); as start) {
+            <almanac-add-panel [start]="start" [page]="view.page.id" [view]="view" (closed)="adding.set(null)" (placed)="placed($event)" (pagesWanted)="showPages($event, 'Which pages')" />
+          } @else {
+            <almanac-running-order [view]="view" [selected]="arrange.vantage().selected" [changed]="changedIds()" [mayMove]="mayPlace" (chosen)="toggle($event)" (moved)="move($event)" (addWanted)="add($event)">
+              <ng-template let-row>
+                <almanac-slip [row]="row" [view]="view" [pages]="pages.pages()" [page]="view.page.id" [mayChange]="mayPlace" [effect]="effectOf(row.placementId)" (ruleChange)="change(row, { rule: $event }, 'new rule')" (valueChange)="change(row, $event, 'changed')" (regionChange)="moveToRegion(row, $event)" (placeChange)="move({ row, target: row.target.name, index: $event })" (wish)="fulfil($event, row)" />
+              </ng-template>
+            </almanac-running-order>
+          }
+        }
+      </aside>
+    </div>
+    <footer>
+      @if (arrange.view(); as view) {
+        <almanac-ribbon [page]="view.page.id" [moment]="arrange.vantage().moment" [selected]="arrange.vantage().selected" [revision]="savedCount()" (momentChange)="arrange.look({ moment: $event }, true)" (laneChosen)="arrange.select($event)" />
+      }
+    </footer>
+  `,
+  styles: `
+    :host { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100%; min-height: 520px; }
+    .vantage { display: flex; align-items: center; gap: 8px; padding: 5px 20px; min-height: 42px; border-bottom: 1px solid var(--hair); }
+    .body { display: grid; grid-template-columns: minmax(0, 1fr) minmax(380px, 492px); min-height: 0; }
+    .sheet-side { position: relative; padding: 14px 14px 0 20px; min-height: 0; display: flex; flex-direction: column; }
+    almanac-sheet { flex: 1; min-height: 0; }
+    aside { border-left: 1px solid var(--hair); background: var(--sheet); overflow: auto; min-height: 0; }
+    .widths { position: absolute; left: 20px; bottom: 12px; width: 84px; display: flex; flex-direction: column; align-items: flex-end; background: var(--paper); }
+    .widths button { border: 0; background: none; color: var(--ink-2); font: 12px var(--text); padding: 0; min-height: 24px; white-space: nowrap; } .widths .on { color: var(--ink); font-weight: 650; }
+    .wait { padding: 30px 0 0 90px; }
+    footer { border-top: 3px double var(--hair); padding: 6px 20px 8px; height: 122px; }
+    @media (max-width: 1000px) { .body { grid-template-columns: minmax(560px, 1fr) 400px; overflow-x: auto; } :host { overflow-x: auto; } }
+  `,
+})
+export class ArrangeWorkspace {
+  /** A block to place once more, or to copy: how other workspaces hand one over. */
+  readonly again = input<string>();
+  readonly copy = input<string>();
+  protected readonly arrange = inject(ArrangeService);
+  protected readonly pages = inject(PagesService);
+  protected readonly working = inject(WorkingChangesService);
+  readonly #session = inject(SessionService);
+  readonly #api = inject(ApiClient);
+  readonly #modal = inject(NgbModal);
+  readonly #messages = inject(MessageService);
+  private readonly ribbon = viewChild(TimeRibbon);
+  protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
+  protected readonly widths = (['phone', 'tablet', 'desk'] as const).map(name => ({ name, pixels: this.#session.site.theme.widths[name] }));
+  protected readonly widthName = signal<'phone' | 'tablet' | 'desk'>('desk');
+  protected readonly width = computed(() => this.widths.find(each => each.name === this.widthName())!.pixels);
+  protected readonly scale = signal(1);
+  protected readonly percent = computed(() => Math.round(this.scale() * 100));
+  protected readonly adding = signal<AddStart | null>(null);
+  protected readonly savedCount = signal(0);
+  protected readonly changedIds = computed(() => new Set(this.working.changes().flatMap(change => [change.recordId, ...(change.kind === 'block' ? this.#placementsOf(change.recordId) : [])])));
+  protected readonly numbers = computed(() => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))));
+  protected readonly titles = computed(() => new Map(this.#rows().map(row => [row.placementId, row.title])));
+  protected readonly sheetTargets = computed(() => (this.arrange.view()?.targets ?? []).map(target => ({ name: target.name, label: target.label, count: target.rows.filter(row => row.number !== null).length })));
+  protected readonly pageTitle = computed(() => {
+    const view = this.arrange.view();
+    const page = this.pages.pages().find(each => each.id === view?.page.id);
+    const parent = page && this.pages.pages().find(each => each.id === page.parentId && each.parentId !== null);
+    return view ? (parent ? `${parent.title} › ${view.page.title}` : view.page.title) : 'a page';
+  });
+  protected readonly sendLabel = computed(() => {
+    const effects = this.arrange.effects();
+    const placement = effects.filter(effect => this.working.changes().find(change => change.recordId === effect.recordId)?.kind === 'placement');
+    const label = effects.length === 1 ? effects[0]!.label : placement.length === 1 ? placement[0]!.label : `${this.working.changes().length} changes`;
+    return `Save: ${label}`;
+  });
+
+  constructor() {
+    inject(KeysService).bind([
+      { key: 'b', does: 'The change before', run: () => this.#step(-1) },
+      { key: 'n', does: 'The next change', run: () => this.#step(1) },
+      { key: 't', does: 'Back to now', run: () => this.arrange.look({ moment: null }) },
+      { key: 'm', does: 'Move the selected placement elsewhere', run: () => this.#focusRegion() },
+      { key: 'u', does: 'Undo', run: () => this.working.undo() },
+      { key: 'Escape', does: 'Close the panel or the slip', run: () => (this.adding() ? this.adding.set(null) : this.arrange.select('')) },
+      { key: 'Alt+ArrowUp', does: 'On a row: one place up', run: () => undefined },
+      { key: 'Alt+ArrowDown', does: 'On a row: one place down', run: () => undefined },
+    ]);
+    effect(() => this.#takeHandedOver());
+    effect(() => {
+      const selected = this.arrange.vantage().selected;
+      if (selected) requestAnimationFrame(() => document.querySelector(`[data-row="${CSS.escape(selected)}"]`)?.scrollIntoView({ block: 'nearest' }));
+    });
+  }
+
+  #takeHandedOver(): void {
+    const id = this.again() ?? this.copy();
+    if (!id || !this.mayPlace) return;
+    const kind = this.again() ? 'again' : 'copy';
+    this.#api.readRecord(id).subscribe({ next: record => this.adding.set({ kind, target: 'main', blockId: id, title: record.title }), error: (error: unknown) => this.arrange.report(error) });
+  }
+
+  protected effectOf(recordId: string): Effect | null {
+    return this.arrange.effects().find(each => each.recordId === recordId) ?? null;
+  }
+
+  protected toggle(placementId: string): void {
+    this.arrange.select(placementId === this.arrange.vantage().selected ? '' : placementId);
+  }
+
+  protected add(target: string): void {
+    if (this.mayPlace) this.adding.set({ kind: 'new', target });
+    else this.#messages.done('Placing needs the role of editor, manager or administrator. You can change words: choose something and use “Edit words”.');
+  }
+
+  protected placed(placementId: string): void {
+    this.adding.set(null);
+    this.arrange.select(placementId);
+  }
+
+  protected change(row: OrderRow, part: Partial<PlacementValue>, did: string): void {
+    this.arrange.make([changeOf(row, part, did)]);
+  }
+
+  protected move({ row, target, index }: OrderMove): void {
+    const view = this.arrange.view();
+    const change = view && moveTo(view, row, target, index);
+    if (!change) return;
+    const pages = row.pageCount;
+    this.arrange.make([change]);
+    if (pages > 1) this.#messages.done(`“${row.title}” moves on all ${pages} of its pages. Undo takes it back; nothing is saved yet.`);
+    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.placementId)}"]`)?.focus());
+  }
+
+  protected moveToRegion(row: OrderRow, target: string): void {
+    const view = this.arrange.view();
+    const rows = view?.targets.find(each => each.name === target)?.rows;
+    if (view && rows) return this.move({ row, target, index: rows.length });
+    const kind = this.#session.site.theme.regions.some(each => each.name === target) ? 'region' : 'insertion point';
+    this.change(row, { target: { kind, name: target } }, 'moved');
+  }
+
+  protected fulfil(wish: SlipWish, row: OrderRow): void {
+    switch (wish) {
+      case 'its pages': this.arrange.effectOf([changeOf(row, {}, '')]).subscribe({ next: effects => this.showPages(effects[0]!, row.title), error: (error: unknown) => this.arrange.report(error) }); break;
+      case 'one more place': this.adding.set({ kind: 'again', target: row.target.name, blockId: row.blockId, title: row.title }); break;
+      case 'separate copy': this.adding.set({ kind: 'copy', target: row.target.name, blockId: row.blockId, title: row.title }); break;
+      case 'switch off': this.change(row, { off: true }, 'switched off'); break;
+      case 'switch on': this.change(row, { off: false }, 'switched on'); break;
+      case 'take off': this.#takeOff(row); break;
+      case 'move': this.#focusRegion(); break;
+    }
+  }
+
+  protected showPages(effect: Effect, title: string): void {
+    const dialog = this.#modal.open(EffectDialog, { size: 'lg', scrollable: true }).componentInstance as EffectDialog;
+    dialog.title = title;
+    dialog.effect = effect;
+  }
+
+  protected ask(): void {
+    this.#openSend(true);
+  }
+
+  protected send(): void {
+    this.#openSend(false);
+  }
+
+  #openSend(isAsking: boolean): void {
+    const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
+    const dialog = opened.componentInstance as SendDialog;
+    dialog.changes = this.working.changes();
+    dialog.isAsking = isAsking;
+    opened.result.then(
+      (edition: EditionDetail) => {
+        this.working.clear();
+        this.savedCount.update(count => count + 1);
+        this.arrange.refresh();
+        const { text, next } = saySaved(edition, this.#session.style);
+        this.#messages.done(text, next);
+      },
+      () => undefined,
+    );
+  }
+
+  // What was never saved is simply taken back; what is live is proposed to be taken off.
+  #takeOff(row: OrderRow): void {
+    const unsaved = this.working.changes().find(change => change.recordId === row.placementId);
+    if (unsaved?.baseRevisionId === null) this.working.drop(row.placementId);
+    else this.arrange.make([{ ...changeOf(row, {}, 'taken off'), value: null, retires: true }]);
+    this.arrange.select('');
+  }
+
+  #step(direction: 1 | -1): void {
+    const at = this.ribbon()?.neighbour(direction);
+    if (at !== null && at !== undefined) this.arrange.look({ moment: at });
+  }
+
+  #focusRegion(): void {
+    document.querySelector<HTMLElement>('almanac-slip select[aria-label="Region"]')?.focus();
+  }
+
+  #rows(): readonly OrderRow[] {
+    return (this.arrange.view()?.targets ?? []).flatMap(target => target.rows);
+  }
+
+  #placementsOf(blockId: string): readonly string[] {
+    return this.#rows().filter(row => row.blockId === blockId).map(row => row.placementId);
+  }
+}

@@ -1,0 +1,169 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, type ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import { DomSanitizer, type SafeHtml } from '@angular/platform-browser';
+
+/** What is to be named on the sheet. */
+export interface SheetTarget {
+  readonly name: string;
+  readonly label: string;
+  readonly count: number;
+}
+
+interface Box {
+  readonly name: string;
+  readonly top: number;
+  readonly left: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+interface Bracket {
+  readonly top: number;
+  readonly height: number;
+  readonly names: readonly SheetTarget[];
+}
+
+/**
+ * The real page in a frame that runs no script, scaled to fit, with its regions named in the margin and its blocks
+ * numbered. Numbers and names are laid over it from measured boxes, so that the theme itself stays untouched.
+ */
+@Component({
+  selector: 'almanac-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="scroller" #scroller>
+      <div class="stage" [style.height.px]="pageHeight() * scale()" [style.width.px]="margin() + width() * scale()">
+        @for (bracket of brackets(); track bracket.top) {
+          <div class="bracket title-face" [style.top.px]="bracket.top * scale()" [style.height.px]="bracket.height * scale()">
+            @for (name of bracket.names; track name.name) {
+              <button [class.quiet]="!$first" (click)="targetChosen.emit(name.name)" [attr.aria-label]="'Add to ' + name.label">{{ name.label.toLowerCase() }}@if (name.count > 1) { · {{ name.count }} }</button>
+            }
+          </div>
+        }
+        <div class="paper" [style.left.px]="margin()" [style.width.px]="width() * scale()" [style.height.px]="pageHeight() * scale()">
+          <iframe #frame title="The page as a reader has it" sandbox="allow-same-origin" tabindex="-1" scrolling="no" [srcdoc]="firstHtml()" [style.width.px]="width()" [style.height.px]="pageHeight()" [style.transform]="'scale(' + scale() + ')'" (load)="loaded()"></iframe>
+          @for (box of boxes(); track box.name) {
+            <button class="spot" [class.selected]="box.name === selected()" [attr.data-spot]="box.name" [style.top.px]="box.top * scale()" [style.left.px]="box.left * scale()" [style.width.px]="box.width * scale()" [style.height.px]="box.height * scale()" (click)="placementChosen.emit(box.name)" [attr.aria-label]="'Block ' + (numbers().get(box.name) ?? '') + (titles().get(box.name) ? ', ' + titles().get(box.name) : '')" [attr.aria-pressed]="box.name === selected()">
+              <span class="number">{{ numbers().get(box.name) ?? '–' }}</span>
+            </button>
+          }
+        </div>
+      </div>
+    </div>
+  `,
+  styles: `
+    :host { display: block; min-height: 0; height: 100%; }
+    .scroller { height: 100%; overflow: auto; position: relative; }
+    .stage { position: relative; margin: 0 auto; }
+    .paper { position: absolute; top: 0; background: #fff; box-shadow: 0 0 0 1px var(--hair), 0 8px 24px #1d293612; overflow: hidden; }
+    iframe { border: 0; transform-origin: 0 0; display: block; pointer-events: none; }
+    .bracket { position: absolute; left: 0; width: 84px; padding-right: 9px; border-right: 2px solid var(--tide); display: flex; flex-direction: column; align-items: flex-end; overflow: hidden; min-height: 18px; }
+    .bracket button { border: 0; background: none; padding: 0; font: italic 12px/17px var(--title); color: var(--tide); text-align: end; min-height: 17px; white-space: nowrap; }
+    .bracket button:hover { text-decoration: underline; }
+    .bracket .quiet { color: var(--ink-2); }
+    .spot { position: absolute; border: 0; background: none; padding: 0; border-radius: 2px; cursor: pointer; min-width: 24px; min-height: 24px; }
+    .spot:hover { box-shadow: inset 0 0 0 1.5px var(--tide); }
+    .spot.selected { box-shadow: 0 0 0 2px var(--tide), inset 0 0 0 1px #fff; z-index: 2; }
+    .number { position: absolute; left: 4px; top: 4px; display: grid; place-items: center; min-width: 18px; height: 18px; border-radius: 9px; padding: 0 4px; background: var(--ink); color: #fff; font: 600 10.5px var(--text); box-shadow: 0 0 0 1.5px #fff; }
+    .selected .number { background: var(--tide); }
+  `,
+})
+export class Sheet {
+  readonly #sanitizer = inject(DomSanitizer);
+  readonly html = input.required<string>();
+  /** Width of the page in CSS pixels. */
+  readonly width = input.required<number>();
+  readonly targets = input.required<readonly SheetTarget[]>();
+  readonly numbers = input.required<ReadonlyMap<string, number>>();
+  readonly titles = input<ReadonlyMap<string, string>>(new Map());
+  readonly selected = input('');
+  /** Room for the names of regions, in CSS pixels. */
+  readonly margin = input(96);
+  readonly placementChosen = output<string>();
+  readonly targetChosen = output<string>();
+  readonly scaled = output<number>();
+  private readonly frame = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
+  private readonly scroller = viewChild.required<ElementRef<HTMLElement>>('scroller');
+  protected readonly firstHtml = signal<SafeHtml | null>(null);
+  protected readonly pageHeight = signal(600);
+  protected readonly boxes = signal<readonly Box[]>([]);
+  readonly #targetBoxes = signal<readonly Box[]>([]);
+  readonly #room = signal(800);
+  protected readonly scale = computed(() => Math.min(1, Math.max(0.3, (this.#room() - this.margin() - 4) / this.width())));
+  protected readonly brackets = computed(() => bracketsOf(this.#targetBoxes(), this.targets()));
+  #isLoaded = false;
+
+  constructor() {
+    const room = new ResizeObserver(entries => this.#room.set(entries[0]!.contentRect.width));
+    effect(() => {
+      const html = this.html();
+      if (!this.#isLoaded) this.firstHtml.set(this.#sanitizer.bypassSecurityTrustHtml(html));
+      else this.#replace(html);
+    });
+    effect(() => {
+      this.width();
+      requestAnimationFrame(() => this.#measure());
+    });
+    effect(() => this.scaled.emit(this.scale()));
+    effect(() => this.#reveal(this.selected(), this.boxes()));
+    effect(() => room.observe(this.scroller().nativeElement));
+    inject(DestroyRef).onDestroy(() => room.disconnect());
+  }
+
+  protected loaded(): void {
+    this.#isLoaded = true;
+    const page = this.frame().nativeElement.contentDocument;
+    // Fonts and pictures settle after the first layout.
+    void page?.fonts.ready.then(() => this.#measure());
+    this.#measure();
+  }
+
+  // The body is exchanged rather than the frame reloaded: nothing flickers and the place is kept.
+  #replace(html: string): void {
+    const page = this.frame().nativeElement.contentDocument;
+    if (!page) return;
+    const next = new DOMParser().parseFromString(html, 'text/html');
+    page.replaceChild(page.adoptNode(next.documentElement), page.documentElement);
+    requestAnimationFrame(() => this.#measure());
+    page.querySelectorAll('link[rel="stylesheet"]').forEach(link => link.addEventListener('load', () => this.#measure(), { once: true }));
+  }
+
+  #measure(): void {
+    const page = this.frame().nativeElement.contentDocument;
+    if (!page?.body) return;
+    this.pageHeight.set(Math.max(page.body.scrollHeight, 120));
+    this.boxes.set(boxesOf(page, 'data-placement'));
+    this.#targetBoxes.set(boxesOf(page, 'data-target'));
+  }
+
+  #lastRevealed = '';
+  #reveal(selected: string, boxes: readonly Box[]): void {
+    const box = boxes.find(each => each.name === selected);
+    if (!box || this.#lastRevealed === selected) return;
+    this.#lastRevealed = selected;
+    const area = this.scroller().nativeElement;
+    const top = box.top * this.scale();
+    if (top < area.scrollTop || top + 40 > area.scrollTop + area.clientHeight) area.scrollTo({ top: Math.max(0, top - 60) });
+  }
+}
+
+function boxesOf(page: Document, attribute: string): readonly Box[] {
+  return [...page.querySelectorAll(`[${attribute}]`)].map(element => {
+    const { top, left, width, height } = element.getBoundingClientRect();
+    return { name: element.getAttribute(attribute)!, top: top + (page.defaultView?.scrollY ?? 0), left, width, height };
+  });
+}
+
+/** One bracket per stretch of the margin; regions side by side share one. */
+export function bracketsOf(boxes: readonly Box[], targets: readonly SheetTarget[]): readonly Bracket[] {
+  const brackets: Bracket[] = [];
+  for (const box of [...boxes].sort((a, b) => a.top - b.top || a.left - b.left)) {
+    const target = targets.find(each => each.name === box.name);
+    if (!target) continue;
+    const last = brackets[brackets.length - 1];
+    if (last && box.top < last.top + last.height - 8) {
+      const bottom = Math.max(last.top + last.height, box.top + box.height);
+      brackets[brackets.length - 1] = { top: last.top, height: bottom - last.top, names: [...last.names, target] };
+    } else brackets.push({ top: box.top, height: box.height, names: [target] });
+  }
+  return brackets;
+}

@@ -1,0 +1,104 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { NgbDropdownModule } from '@ng-bootstrap/ng-bootstrap/dropdown';
+import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import { NgbTypeaheadModule, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap/typeahead';
+import { NgbDatepickerModule, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
+import type { PageRow } from '@contract/messages';
+import { instantOf, localTimeAt } from '@core/schedule/local-time';
+import { roles } from '@core/workflow/workflow';
+import { map, type Observable } from 'rxjs';
+import { WhenPipe } from '../shared/when-pipe';
+import { SessionService } from '../state/session.service';
+import type { Vantage } from '../state/vantage';
+
+/** "Looking at … as … in … on …": each underlined word is the control. */
+@Component({
+  selector: 'almanac-vantage-sentence',
+  imports: [NgbDropdownModule, NgbPopoverModule, NgbTypeaheadModule, NgbDatepickerModule, WhenPipe],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="title-face">
+      Looking at
+      <button class="word" [ngbPopover]="pageChoice" #pagePopover="ngbPopover" autoClose="outside" placement="bottom-start" popoverClass="rule-popover" [attr.aria-label]="'Page: ' + pageTitle()">{{ pageTitle() }}</button>
+      as
+      <span ngbDropdown class="as">
+        <button class="word" ngbDropdownToggle [attr.aria-label]="'Reader: ' + readerWord()">{{ readerWord() }}</button>
+        <span ngbDropdownMenu>
+          @for (each of readers; track each.as) { <button ngbDropdownItem (click)="look.emit({ as: each.as })" [attr.aria-current]="each.as === vantage().as">{{ each.word }}</button> }
+        </span>
+      </span>
+      in <b>{{ localeName }}</b> on
+      <button class="word" [class.time]="vantage().moment !== null" [ngbPopover]="momentChoice" #momentPopover="ngbPopover" autoClose="outside" placement="bottom-start" popoverClass="rule-popover" [attr.aria-label]="'Moment: ' + (moment() | when)">{{ moment() | when }}</button>
+      @if (vantage().moment !== null) { <span class="ahead">{{ distance() }} · <button class="btn-word danger" (click)="look.emit({ moment: null })">back to now</button></span> }
+    </p>
+    <ng-template #pageChoice>
+      <label class="form-label" for="vantage-page">Page</label>
+      <input class="form-control" id="vantage-page" type="search" placeholder="Title or path" [ngbTypeahead]="search" [resultTemplate]="pageRow" [inputFormatter]="blank" [focusFirst]="true" (selectItem)="choosePage($event); pagePopover.close()" autofocus />
+      <ng-template #pageRow let-page="result"><span [style.padding-left.px]="page.depth * 10">{{ page.title }}</span> <span class="quiet code">{{ page.path }}</span></ng-template>
+      <p class="form-help">Titles and paths are both searched.</p>
+    </ng-template>
+    <ng-template #momentChoice>
+      <ngb-datepicker [startDate]="date()" [firstDayOfWeek]="1" (dateSelect)="chooseDate($event)" [navigation]="'arrows'" #picker />
+      <div class="row-line clock">
+        <label class="form-label" for="vantage-time">Time</label>
+        <input class="form-control" id="vantage-time" type="time" [value]="local().slice(11)" (change)="chooseTime($any($event.target).value)" />
+        <button class="btn btn-plain" (click)="look.emit({ moment: null }); momentPopover.close()">Now</button>
+      </div>
+    </ng-template>
+  `,
+  styles: `
+    p { font-size: 15px; margin: 0; color: var(--ink-2); display: flex; flex-wrap: wrap; align-items: baseline; gap: 0 6px; }
+    b { color: var(--ink); font-weight: 600; }
+    .as .word::after { display: none; }
+    .ahead { font: 12px var(--text); color: var(--ember); margin-left: 2px; white-space: nowrap; }
+    .clock { margin-top: 8px; } .clock input { width: 110px; } .clock .form-label { margin: 0; }
+  `,
+})
+export class VantageSentence {
+  readonly #session = inject(SessionService);
+  readonly vantage = input.required<Vantage>();
+  readonly pages = input.required<readonly PageRow[]>();
+  readonly pageTitle = input.required<string>();
+  readonly look = output<Partial<Vantage>>();
+  protected readonly localeName = this.#session.site.localeName;
+  protected readonly readers = [
+    { as: 'anyone', word: 'anyone' },
+    { as: 'signed-in', word: 'a signed-in reader' },
+    ...this.#session.site.memberships.map(each => ({ as: `membership:${each.name}`, word: `one of the ${each.label}` })),
+    ...roles.map(role => ({ as: `role:${role}`, word: `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}` })),
+  ];
+  protected readonly readerWord = computed(() => this.readers.find(each => each.as === this.vantage().as)?.word ?? this.vantage().as);
+  protected readonly moment = computed(() => this.vantage().moment ?? this.#session.site.now);
+  protected readonly local = computed(() => localTimeAt(this.moment(), this.#session.site.zone));
+  protected readonly date = computed((): NgbDateStruct => {
+    const [year, month, day] = this.local().slice(0, 10).split('-').map(Number) as [number, number, number];
+    return { year, month, day };
+  });
+  protected readonly distance = computed(() => {
+    const days = (this.moment() - this.#session.site.now) / 86_400_000;
+    const [amount, unit] = Math.abs(days) < 1 ? [Math.round(Math.abs(days) * 24), 'hour'] : [Math.round(Math.abs(days)), 'day'];
+    return `${amount} ${unit}${amount === 1 ? '' : 's'} ${days < 0 ? 'ago' : 'ahead'}`;
+  });
+
+  protected readonly search = (text$: Observable<string>): Observable<readonly PageRow[]> =>
+    text$.pipe(map(text => this.pages().filter(page => page.title.toLowerCase().includes(text.toLowerCase()) || page.path.includes(text.toLowerCase())).slice(0, 14)));
+
+  protected readonly blank = (): string => '';
+
+  protected choosePage(event: NgbTypeaheadSelectItemEvent<PageRow>): void {
+    this.look.emit({ page: event.item.id, selected: '' });
+  }
+
+  protected chooseDate(date: NgbDateStruct): void {
+    const pad = (part: number) => String(part).padStart(2, '0');
+    this.#chooseLocal(`${String(date.year)}-${pad(date.month)}-${pad(date.day)}T${this.local().slice(11)}`);
+  }
+
+  protected chooseTime(time: string): void {
+    if (/^\d{2}:\d{2}$/.test(time)) this.#chooseLocal(`${this.local().slice(0, 10)}T${time}`);
+  }
+
+  #chooseLocal(local: string): void {
+    this.look.emit({ moment: instantOf({ local, zone: this.#session.site.zone }) });
+  }
+}

@@ -1,0 +1,32 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { MessageService } from '../state/message.service';
+
+/** Says what was just done or what went wrong, and offers the likely next step. */
+@Component({
+  selector: 'almanac-message-line',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div role="status" aria-live="polite">
+      @if (messages.message(); as message) {
+        <div class="line" [class.problem]="message.kind === 'problem'">
+          <span>{{ message.text }}</span>
+          @if (message.next; as next) {
+            <a [routerLink]="next.link" [queryParams]="next.query">{{ next.label }}</a>
+          }
+          <span class="grow"></span>
+          <button class="btn-word" (click)="messages.clear()">Close</button>
+        </div>
+      }
+    </div>
+  `,
+  styles: `
+    .line { display: flex; gap: 14px; align-items: center; padding: 4px 20px; background: var(--leaf-wash); color: var(--leaf); border-bottom: 1px solid var(--hair); }
+    .line.problem { background: var(--ember-wash); color: #8f2d1b; }
+    a { font-weight: 600; }
+  `,
+})
+export class MessageLine {
+  protected readonly messages = inject(MessageService);
+}

@@ -1,0 +1,57 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { isLocalDateTime, resolveLocalTime, type LocalTime } from '@core/schedule/local-time';
+import { SessionService } from '../state/session.service';
+
+// Labels point at their fields by id, so each field on a screen needs one of its own.
+let fieldCount = 0;
+
+/** A date and time in the site's zone, or empty. Says so when the clocks skip or repeat it, and asks which is meant. */
+@Component({
+  selector: 'almanac-moment-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <label class="form-label" [for]="fieldId">{{ label() }}</label>
+    <div class="row-line">
+      <input class="form-control" type="datetime-local" [id]="fieldId" [value]="value()?.local ?? ''" [class.is-invalid]="fault()" [attr.aria-describedby]="fieldId + 'h'" (change)="type($event)" />
+      @if (value()) { <button type="button" class="btn-word" (click)="valueChange.emit(null)">{{ emptyWord() }}</button> }
+    </div>
+    <p class="form-help" [id]="fieldId + 'h'">
+      @if (!value()) { {{ emptyMeans() }} }
+      @switch (kind()) {
+        @case ('skipped') { The clocks go forward over this time; it is taken as the same distance after the change. }
+        @case ('repeated') {
+          The clocks go back, so this time comes twice. Meant is the
+          <select class="word" [attr.aria-label]="'Which of the two'" [value]="value()?.choice ?? 'earlier'" (change)="choose($event)"><option value="earlier">first</option><option value="later">second</option></select>.
+        }
+      }
+    </p>
+    @if (fault()) { <p class="form-fault" role="alert">{{ fault() }}</p> }
+  `,
+  styles: `input { width: 200px; } :host { display: block; }`,
+})
+export class MomentField {
+  readonly #session = inject(SessionService);
+  protected readonly fieldId = `moment-${(fieldCount += 1)}`;
+  readonly label = input.required<string>();
+  readonly value = input.required<LocalTime | null>();
+  /** What empty means, shown as help. */
+  readonly emptyMeans = input('');
+  /** The button that empties the field. */
+  readonly emptyWord = input('Clear');
+  readonly fault = input<string | null>(null);
+  readonly valueChange = output<LocalTime | null>();
+  protected readonly kind = computed(() => {
+    const value = this.value();
+    return value ? resolveLocalTime(value).kind : 'exact';
+  });
+
+  protected type(event: Event): void {
+    const local = (event.target as HTMLInputElement).value.slice(0, 16);
+    this.valueChange.emit(isLocalDateTime(local) ? { local, zone: this.#session.site.zone } : null);
+  }
+
+  protected choose(event: Event): void {
+    const value = this.value();
+    if (value) this.valueChange.emit({ ...value, choice: (event.target as HTMLSelectElement).value as 'earlier' | 'later' });
+  }
+}

@@ -1,0 +1,124 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, effect, type ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import type { Editor } from '@tiptap/core';
+
+interface Tool {
+  readonly label: string;
+  readonly name: string;
+  readonly icon: string;
+  readonly run: (editor: Editor) => void;
+  readonly isOn: (editor: Editor) => boolean;
+}
+
+const tools: readonly Tool[] = [
+  { name: 'bold', label: 'Strong', icon: 'B', run: editor => editor.chain().focus().toggleBold().run(), isOn: editor => editor.isActive('bold') },
+  { name: 'italic', label: 'Emphasis', icon: 'I', run: editor => editor.chain().focus().toggleItalic().run(), isOn: editor => editor.isActive('italic') },
+  { name: 'h2', label: 'Heading', icon: 'H2', run: editor => editor.chain().focus().toggleHeading({ level: 2 }).run(), isOn: editor => editor.isActive('heading', { level: 2 }) },
+  { name: 'h3', label: 'Smaller heading', icon: 'H3', run: editor => editor.chain().focus().toggleHeading({ level: 3 }).run(), isOn: editor => editor.isActive('heading', { level: 3 }) },
+  { name: 'bullets', label: 'List', icon: '•', run: editor => editor.chain().focus().toggleBulletList().run(), isOn: editor => editor.isActive('bulletList') },
+  { name: 'numbers', label: 'Numbered list', icon: '1.', run: editor => editor.chain().focus().toggleOrderedList().run(), isOn: editor => editor.isActive('orderedList') },
+  { name: 'quote', label: 'Quotation', icon: '“', run: editor => editor.chain().focus().toggleBlockquote().run(), isOn: editor => editor.isActive('blockquote') },
+];
+
+/** Writes rich text: structure, emphasis and links. */
+@Component({
+  selector: 'almanac-rich-text-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="frame" [class.is-invalid]="isInvalid()">
+      <div class="tools" role="toolbar" [attr.aria-label]="label() + ': text styles'">
+        @for (tool of tools; track tool.name) {
+          <button type="button" [attr.aria-label]="tool.label" [title]="tool.label" [attr.aria-pressed]="pressed().includes(tool.name)" (click)="use(tool)">{{ tool.icon }}</button>
+        }
+        <button type="button" [attr.aria-pressed]="pressed().includes('link')" (click)="askLink()">Link</button>
+        <button type="button" (click)="undo()">Undo</button>
+      </div>
+      @if (isAskingLink()) {
+        <form class="row-line link" (submit)="$event.preventDefault(); setLink(address.value)">
+          <input #address class="form-control" aria-label="Link goes to" placeholder="/visit or https://…" [value]="currentLink()" />
+          <button class="btn btn-plain">Set</button>
+          <button type="button" class="btn-word" (click)="setLink('')">No link</button>
+        </form>
+      }
+      <div #place class="place"></div>
+    </div>
+  `,
+  styles: `
+    .frame { border: 1px solid var(--edge); border-radius: 3px; background: #fff; } .frame.is-invalid { border-color: var(--ember); }
+    .tools { display: flex; flex-wrap: wrap; gap: 2px; padding: 3px; border-bottom: 1px solid var(--hair); background: var(--paper); }
+    .tools button { border: 1px solid transparent; background: none; min-width: 26px; min-height: 26px; border-radius: 2px; font: 600 12px var(--text); color: var(--ink); }
+    .tools button:hover { border-color: var(--edge); } .tools button[aria-pressed='true'] { background: var(--tide); color: #fff; }
+    .link { padding: 4px; border-bottom: 1px solid var(--hair); }
+    .place ::ng-deep .ProseMirror { min-height: 110px; max-height: 340px; overflow: auto; padding: 8px 10px; outline: none; font-size: 13.5px; line-height: 1.55; }
+    .place ::ng-deep .ProseMirror:focus-visible { box-shadow: inset 0 0 0 2px var(--tide); }
+    .place ::ng-deep .ProseMirror > :last-child { margin-bottom: 0; }
+    .place ::ng-deep h2 { font-size: 17px; margin: 8px 0 4px; } .place ::ng-deep h3 { font: 600 15px var(--title); color: inherit; margin: 8px 0 4px; }
+    .place ::ng-deep blockquote { border-left: 3px solid var(--hair); padding-left: 10px; }
+  `,
+})
+export class RichTextField {
+  readonly label = input.required<string>();
+  /** HTML; read again only when it differs from what was last emitted. */
+  readonly value = input.required<string>();
+  readonly isInvalid = input(false);
+  readonly valueChange = output<string>();
+  protected readonly tools = tools;
+  protected readonly pressed = signal<readonly string[]>([]);
+  protected readonly isAskingLink = signal(false);
+  protected readonly currentLink = signal('');
+  private readonly place = viewChild.required<ElementRef<HTMLElement>>('place');
+  readonly #editor = signal<Editor | null>(null);
+  #last = '';
+
+  constructor() {
+    let isGone = false;
+    inject(DestroyRef).onDestroy(() => {
+      isGone = true;
+      this.#editor()?.destroy();
+    });
+    void Promise.all([import('@tiptap/core'), import('@tiptap/starter-kit')]).then(([{ Editor }, { default: StarterKit }]) => {
+      if (isGone) return;
+      this.#last = this.value();
+      this.#editor.set(
+        new Editor({
+          element: this.place().nativeElement,
+          extensions: [StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: { openOnClick: false, autolink: false } })],
+          content: this.#last,
+          editorProps: { attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': this.label() } },
+          onUpdate: ({ editor }) => {
+            this.#last = editor.isEmpty ? '' : editor.getHTML();
+            this.valueChange.emit(this.#last);
+          },
+          onTransaction: ({ editor }) => this.pressed.set([...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name), ...(editor.isActive('link') ? ['link'] : [])]),
+        }),
+      );
+    });
+    effect(() => {
+      const value = this.value();
+      const editor = this.#editor();
+      if (!editor || value === this.#last) return;
+      this.#last = value;
+      editor.commands.setContent(value, { emitUpdate: false });
+    });
+  }
+
+  protected use(tool: Tool): void {
+    const editor = this.#editor();
+    if (editor) tool.run(editor);
+  }
+
+  protected undo(): void {
+    this.#editor()?.chain().focus().undo().run();
+  }
+
+  protected askLink(): void {
+    this.currentLink.set(String(this.#editor()?.getAttributes('link')['href'] ?? ''));
+    this.isAskingLink.update(isAsking => !isAsking);
+  }
+
+  protected setLink(href: string): void {
+    const chain = this.#editor()?.chain().focus().extendMarkRange('link');
+    if (href.trim() === '') chain?.unsetLink().run();
+    else chain?.setLink({ href: href.trim() }).run();
+    this.isAskingLink.set(false);
+  }
+}

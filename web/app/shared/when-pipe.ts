@@ -1,0 +1,13 @@
+import { inject, Pipe, type PipeTransform } from '@angular/core';
+import { writeFullMoment, writeMoment } from '@core/format/moment';
+import { SessionService } from '../state/session.service';
+
+/** Writes an instant in the site's zone: "Thu 1 April, 06:00", or "1 April" in short. */
+@Pipe({ name: 'when' })
+export class WhenPipe implements PipeTransform {
+  readonly #session = inject(SessionService);
+
+  transform(instant: number, form: 'full' | 'short' = 'full'): string {
+    return form === 'full' ? writeFullMoment(instant, this.#session.style) : writeMoment(instant, this.#session.style);
+  }
+}

@@ -1,0 +1,61 @@
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router } from '@angular/router';
+import { ApiProblem } from '../api/api-client';
+import { SessionService } from '../state/session.service';
+
+/** Signing in to the editor. */
+@Component({
+  selector: 'almanac-sign-in',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="ground">
+      <form (ngSubmit)="signIn()" class="panel">
+        <h1>Lucid Almanac</h1>
+        <p class="quiet">What shows where, to whom, until when, and why.</p>
+        @if (fault()) { <p class="notice-line ember" role="alert">{{ fault() }}</p> }
+        <label class="form-label" for="email">E-mail</label>
+        <input class="form-control" id="email" name="email" type="email" autocomplete="username" required [(ngModel)]="email" />
+        <label class="form-label" for="password">Password</label>
+        <input class="form-control" id="password" name="password" type="password" autocomplete="current-password" required [(ngModel)]="password" />
+        <button class="btn btn-primary" [disabled]="isBusy()">Sign in</button>
+      </form>
+    </div>
+  `,
+  styles: `
+    .ground { min-height: 100%; display: grid; place-items: center; padding: 20px; }
+    form { width: 340px; max-width: 100%; padding: 26px 28px 28px; border-top: 3px double var(--hair); display: grid; gap: 4px; }
+    h1 { font-size: 26px; } button { margin-top: 12px; } .form-label { margin-top: 8px; }
+  `,
+})
+export class SignIn {
+  readonly #session = inject(SessionService);
+  readonly #router = inject(Router);
+  /** Where to go afterwards. */
+  readonly to = input<string>();
+  protected email = '';
+  protected password = '';
+  protected readonly fault = signal('');
+  protected readonly isBusy = signal(false);
+
+  constructor() {
+    // Reads the token that the sign-in itself has to carry.
+    this.#session.ready().subscribe();
+  }
+
+  protected signIn(): void {
+    this.isBusy.set(true);
+    this.#session.signIn(this.email, this.password).subscribe({
+      next: session => {
+        if (session.person && session.person.roles.length > 0) void this.#router.navigateByUrl(this.to() ?? '/today');
+        else this.fault.set('This account reads the public site; the editor is for staff.');
+        this.isBusy.set(false);
+      },
+      error: (error: unknown) => {
+        this.fault.set(error instanceof ApiProblem ? error.message : 'Something went wrong. Try again.');
+        this.isBusy.set(false);
+      },
+    });
+  }
+}

@@ -1,0 +1,30 @@
+import { Injectable, signal } from '@angular/core';
+import { ApiProblem } from '../api/api-client';
+
+/** What was just done, what went wrong, and the likely next step. */
+export interface Message {
+  readonly kind: 'done' | 'problem';
+  readonly text: string;
+  readonly next?: { readonly label: string; readonly link: readonly string[]; readonly query?: Readonly<Record<string, string>> };
+}
+
+/** The one line that says what happened. It stays until it is closed or something else happens. */
+@Injectable({ providedIn: 'root' })
+export class MessageService {
+  readonly #message = signal<Message | null>(null);
+  readonly message = this.#message.asReadonly();
+
+  done(text: string, next?: Message['next']): void {
+    this.#message.set({ kind: 'done', text, next });
+  }
+
+  /** Shows a failure in its own words. */
+  problem(error: unknown): void {
+    this.#message.set({ kind: 'problem', text: error instanceof ApiProblem ? error.message : 'Something went wrong in this page. Reload it; what you have written is kept.' });
+    if (!(error instanceof ApiProblem)) console.error(error);
+  }
+
+  clear(): void {
+    this.#message.set(null);
+  }
+}

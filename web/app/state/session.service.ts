@@ -1,0 +1,51 @@
+import { inject, Injectable } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { Session } from '@contract/messages';
+import type { MomentStyle } from '@core/format/moment';
+import { BehaviorSubject, filter, map, of, tap, type Observable } from 'rxjs';
+import { ApiClient } from '../api/api-client';
+
+/** Who is signed in, and what holds for the whole site. */
+@Injectable({ providedIn: 'root' })
+export class SessionService {
+  readonly #api = inject(ApiClient);
+  readonly #session = new BehaviorSubject<Session | null>(null);
+
+  /** Null until the server has answered. */
+  readonly session$ = this.#session.asObservable();
+  readonly session = toSignal(this.session$, { initialValue: null });
+
+  /** The session, asked for once. */
+  ready(): Observable<Session> {
+    const known = this.#session.value;
+    return known ? of(known) : this.#api.readSession().pipe(tap(session => this.#session.next(session)));
+  }
+
+  signIn(email: string, password: string): Observable<Session> {
+    return this.#api.signIn(email, password).pipe(tap(session => this.#session.next(session)));
+  }
+
+  signOut(): Observable<void> {
+    return this.#api.signOut().pipe(tap(() => this.#session.next(null)), map(() => undefined));
+  }
+
+  /** The site, for screens behind the sign-in. @throws RangeError when the session has not been read */
+  get site(): Session['site'] {
+    const session = this.#session.value;
+    if (!session) throw new RangeError('The session has not been read');
+    return session.site;
+  }
+
+  /** How times are written. */
+  get style(): MomentStyle {
+    return { zone: this.site.zone, locale: this.site.locale, now: this.site.now };
+  }
+
+  /** Whether the person holds one of the roles. */
+  holds(...roles: readonly string[]): boolean {
+    return this.#session.value?.person?.roles.some(role => roles.includes(role)) ?? false;
+  }
+
+  /** Emits who is signed in, each time that changes. */
+  readonly person$ = this.session$.pipe(filter(session => session !== null), map(session => session.person));
+}

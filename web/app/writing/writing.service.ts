@@ -1,0 +1,219 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import type { EditionDetail, RecordDetail } from '@contract/messages';
+import { mayWrite, judgeMove, type MoveName, type Role } from '@core/workflow/workflow';
+import { switchMap, type Observable, of } from 'rxjs';
+import { ApiClient, ApiProblem } from '../api/api-client';
+import { MessageService } from '../state/message.service';
+import { PagesService } from '../state/pages.service';
+import { SessionService } from '../state/session.service';
+import { saySaved } from '../shared/say-saved';
+import { SendDialog } from '../shared/send-dialog';
+
+interface Kept<Value> {
+  readonly value: Value;
+  readonly baseRevisionId: string | null;
+  readonly proposalId: string | null;
+}
+
+/** Somebody else's version, met on saving. */
+export interface Clash {
+  readonly revisionId: string;
+  readonly value: unknown;
+  readonly by: string;
+}
+
+/**
+ * What is being written of one page or block. Every keystroke is kept in this browser until it is saved, so that neither
+ * a reload nor a lost connection nor another's save takes a word.
+ */
+@Injectable()
+export class WritingService<Value extends { readonly title: string }> {
+  readonly #api = inject(ApiClient);
+  readonly #session = inject(SessionService);
+  readonly #messages = inject(MessageService);
+  readonly #pages = inject(PagesService);
+  readonly #modal = inject(NgbModal);
+  readonly #router = inject(Router);
+  readonly #value = signal<Value | null>(null);
+  readonly #base = signal<Kept<Value> | null>(null);
+  readonly value = this.#value.asReadonly();
+  readonly record = signal<RecordDetail | null>(null);
+  readonly problem = signal<ApiProblem | null>(null);
+  readonly clash = signal<Clash | null>(null);
+  readonly isBusy = signal(false);
+  readonly wasKept = signal(false);
+  /** The proposal that is being written on; null while one writes from what is live. */
+  readonly proposal = computed(() => this.record()?.proposals.find(each => each.id === this.#base()?.proposalId) ?? null);
+  readonly isChanged = computed(() => JSON.stringify(this.#value()) !== JSON.stringify(this.#base()?.value));
+  readonly isNew = computed(() => this.#base()?.baseRevisionId === null);
+  /** Others who write on the same record. */
+  readonly others = computed(() => (this.record()?.proposals ?? []).filter(each => !each.isOwn && each.id !== this.#base()?.proposalId));
+  #kind: 'page' | 'block' = 'page';
+  #id = '';
+
+  /** Begins to write a record that exists, where it was left off. */
+  open(kind: 'page' | 'block', id: string): void {
+    this.#kind = kind;
+    this.#id = id;
+    this.#api.readRecord(id).subscribe({ next: record => this.#begin(record), error: (error: unknown) => this.#messages.problem(error) });
+  }
+
+  /** Begins a new record. */
+  openNew(kind: 'page' | 'block', id: string, value: Value): void {
+    this.#kind = kind;
+    this.#id = id;
+    this.#base.set({ value, baseRevisionId: null, proposalId: null });
+    this.#value.set(value);
+  }
+
+  get id(): string {
+    return this.#id;
+  }
+
+  get mayWrite(): boolean {
+    return mayWrite(this.#kind, this.#roles);
+  }
+
+  /** Whether the person could make a move with the proposal as it stands. */
+  mayMove(name: MoveName): boolean {
+    const proposal = this.proposal();
+    return judgeMove(name, { stage: proposal?.stage ?? 'draft', kinds: [this.#kind], roles: this.#roles, isOwn: proposal?.isOwn ?? true }).kind === 'moved';
+  }
+
+  /** Takes in what was typed. */
+  set(value: Value): void {
+    this.#value.set(value);
+    this.problem.set(null);
+    const base = this.#base();
+    if (base) localStorage.setItem(this.#key, JSON.stringify({ ...base, value, started: base.value }));
+  }
+
+  /** Throws away what has not been saved. */
+  discard(): void {
+    localStorage.removeItem(this.#key);
+    this.wasKept.set(false);
+    this.clash.set(null);
+    this.#value.set(this.#base()?.value ?? null);
+  }
+
+  /** Puts an older revision's words into the form, as an edit like any other. */
+  restore(value: unknown): void {
+    this.set(value as Value);
+    this.#messages.done('The older words are in the form. Nothing is saved until you save.');
+  }
+
+  /** Saves: on the proposal that is being written, or through the dialog that asks what is to be done with it. */
+  save(): void {
+    const proposal = this.proposal();
+    if (!proposal) return this.#send();
+    this.#saveOnProposal(proposal.id).subscribe({ next: record => this.#saved(record, 'Saved to the proposal. Nothing has changed for readers.'), error: (error: unknown) => this.#refused(error) });
+  }
+
+  /** Saves if needed, then makes a move with the edition. */
+  move(name: MoveName): void {
+    const proposal = this.proposal();
+    if (!proposal) return this.#send();
+    this.isBusy.set(true);
+    const first: Observable<unknown> = this.isChanged() ? this.#saveOnProposal(proposal.id) : of(null);
+    first.pipe(switchMap(() => this.#api.moveEdition(proposal.editionId, { name }))).subscribe({ next: edition => this.#moved(edition), error: (error: unknown) => this.#refused(error) });
+  }
+
+  /** Of two versions that clash: saves mine as the next revision after theirs. */
+  saveOverTheirs(): void {
+    const clash = this.clash();
+    const base = this.#base();
+    if (!clash || !base) return;
+    this.#base.set({ ...base, baseRevisionId: clash.revisionId });
+    this.clash.set(null);
+    this.save();
+  }
+
+  /** Of two versions that clash: goes on from theirs. */
+  takeTheirs(): void {
+    const clash = this.clash();
+    if (!clash) return;
+    localStorage.removeItem(this.#key);
+    this.clash.set(null);
+    this.open(this.#kind, this.#id);
+  }
+
+  #begin(record: RecordDetail): void {
+    this.record.set(record);
+    const own = record.proposals.find(each => each.isOwn) ?? (record.live ? undefined : record.proposals[0]);
+    const newest = record.revisions[0];
+    const base: Kept<Value> = own
+      ? { value: own.value as Value, baseRevisionId: own.headRevisionId, proposalId: own.id }
+      : record.live
+        ? { value: record.live.value as Value, baseRevisionId: record.live.revisionId, proposalId: null }
+        : { value: newest!.value as Value, baseRevisionId: newest!.id, proposalId: null };
+    const kept = readKept<Value>(this.#key);
+    // What was typed over another base is still kept; saving then meets the newer version and asks.
+    this.#base.set(kept ? { ...base, baseRevisionId: kept.baseRevisionId, proposalId: kept.proposalId } : base);
+    this.#value.set(kept?.value ?? base.value);
+    this.wasKept.set(kept !== null);
+  }
+
+  #send(): void {
+    const value = this.#value();
+    if (!value) return;
+    const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
+    const dialog = opened.componentInstance as SendDialog;
+    dialog.title = `${value.title}: ${this.isNew() ? 'new' : 'new words'}`;
+    dialog.changes = [{ recordId: this.#id, kind: this.#kind, value, retires: false, baseRevisionId: this.#base()?.baseRevisionId ?? null, title: value.title, did: this.isNew() ? 'new' : 'new words' }];
+    opened.result.then((edition: EditionDetail) => this.#moved(edition), () => this.#meetClash((opened.componentInstance as unknown as { problem(): ApiProblem | null }).problem()));
+  }
+
+  #saveOnProposal(proposalId: string): Observable<RecordDetail> {
+    this.isBusy.set(true);
+    return this.#api.saveProposal(proposalId, { value: this.#value(), parentRevisionId: this.#base()!.baseRevisionId!, note: '' });
+  }
+
+  #saved(record: RecordDetail, text: string): void {
+    this.isBusy.set(false);
+    localStorage.removeItem(this.#key);
+    this.#pages.refresh();
+    this.#begin(record);
+    this.#messages.done(text);
+  }
+
+  #moved(edition: EditionDetail): void {
+    this.isBusy.set(false);
+    localStorage.removeItem(this.#key);
+    this.#pages.refresh();
+    const { text, next } = saySaved(edition, this.#session.style);
+    this.#messages.done(text, next);
+    if (this.isNew()) void this.#router.navigate([this.#kind === 'page' ? '/pages' : '/blocks', this.#id]);
+    else this.open(this.#kind, this.#id);
+  }
+
+  #refused(error: unknown): void {
+    this.isBusy.set(false);
+    if (error instanceof ApiProblem) {
+      this.problem.set(error);
+      this.#meetClash(error);
+    } else this.#messages.problem(error);
+  }
+
+  #meetClash(problem: ApiProblem | null): void {
+    const theirs = problem?.problem.code === 'stale' ? (problem.problem['theirs'] as Clash | undefined) : undefined;
+    if (theirs) this.clash.set(theirs);
+  }
+
+  get #roles(): readonly Role[] {
+    return (this.#session.session()?.person?.roles ?? []) as readonly Role[];
+  }
+
+  get #key(): string {
+    return `almanac.writing.${this.#session.session()?.person?.id ?? ''}.${this.#id}`;
+  }
+}
+
+function readKept<Value>(key: string): Kept<Value> | null {
+  try {
+    return JSON.parse(localStorage.getItem(key) ?? 'null') as Kept<Value> | null;
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,16 @@
+process.env.CHROME_BIN ??= '/usr/bin/chromium';
+
+module.exports = config =>
+  config.set({
+    frameworks: ['jasmine'],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
+    reporters: ['progress'],
+    browsers: ['ChromeCi'],
+    customLaunchers: {
+      ChromeCi: {
+        base: 'ChromeHeadless',
+        flags: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      },
+    },
+    restartOnFileChange: false,
+  });
