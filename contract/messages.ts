@@ -275,6 +275,8 @@ export const today = z.object({
   ),
   waiting: z.array(editionRow),
   mine: z.array(editionRow),
+  /** Approved most recently. */
+  lately: z.array(editionRow),
   counts: z.object({ pages: z.number().int(), blocks: z.number().int(), placements: z.number().int() }),
   faults: z.array(z.object({ sentence: z.string(), remedy: z.string(), recordId: z.string(), kind, pageId: z.string().nullable() })),
 });

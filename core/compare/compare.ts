@@ -33,10 +33,37 @@ export function compareValues(before: unknown, after: unknown): readonly FieldCh
 /** Compares two texts word by word; markup counts as paragraphs, not as words. */
 export function compareWords(before: unknown, after: unknown): readonly WordChange[] {
   if (typeof (before ?? '') !== 'string' || typeof (after ?? '') !== 'string') return [];
-  return diffWordsWithSpace(plainText(String(before ?? '')), plainText(String(after ?? ''))).map(part => ({
+  const parts = diffWordsWithSpace(plainText(String(before ?? '')), plainText(String(after ?? ''))).map((part): WordChange => ({
     text: part.value,
     kind: part.added ? 'added' : part.removed ? 'removed' : 'same',
   }));
+  return joinAcrossSpaces(parts);
+}
+
+/**
+ * Joins changes that only white space keeps apart: a phrase put for another reads as one removal and one addition,
+ * not as a change of every second word.
+ */
+function joinAcrossSpaces(parts: readonly WordChange[]): readonly WordChange[] {
+  const joined: WordChange[] = [];
+  let removed = '';
+  let added = '';
+  const flush = () => {
+    if (removed !== '') joined.push({ text: removed, kind: 'removed' });
+    if (added !== '') joined.push({ text: added, kind: 'added' });
+    [removed, added] = ['', ''];
+  };
+  parts.forEach((part, index) => {
+    const isGap = part.kind === 'same' && part.text.trim() === '' && !part.text.includes('\n') && removed + added !== '' && index < parts.length - 1;
+    if (part.kind === 'removed' || isGap) removed += part.text;
+    if (part.kind === 'added' || isGap) added += part.text;
+    if (part.kind === 'same' && !isGap) {
+      flush();
+      joined.push(part);
+    }
+  });
+  flush();
+  return joined;
 }
 
 /** The words of an HTML text, one line per paragraph, heading or list item. */

@@ -22,6 +22,12 @@ export function writeMoment(instant: Instant, style: MomentStyle): string {
   return isMidnight ? writeDate(instant, style) : `${writeDate(instant, style)}, ${at.toFormat('HH:mm')}`;
 }
 
+/** When something ended: at midnight people name the day before, since that was its last. "31 August", "31 August, 18:00". */
+export function writeEnd(instant: Instant, style: MomentStyle): string {
+  const at = DateTime.fromMillis(instant, { zone: style.zone });
+  return at.hour === 0 && at.minute === 0 ? writeDate(at.minus({ days: 1 }).toMillis(), style) : writeMoment(instant, style);
+}
+
 /** Weekday, date and time: "Thu 1 April, 06:00". */
 export function writeFullMoment(instant: Instant, style: MomentStyle): string {
   const at = DateTime.fromMillis(instant, { zone: style.zone, locale: style.locale });

@@ -1,4 +1,4 @@
-import { listOf, writeMoment, type MomentStyle } from '../format/moment';
+import { listOf, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
 import { phraseWhereTest, phraseWhoTest, type RuleNames } from '../rule/sentence';
 import type { Dormancy } from '../site/snapshot';
 import type { AwayReason } from './resolve';
@@ -55,7 +55,7 @@ export function explainAway(reason: AwayReason, names: ExplanationNames, style: 
         'the block’s readers',
       );
     case 'when': {
-      const ended = reason.closed === null ? null : `ended ${writeMoment(reason.closed, style)}`;
+      const ended = reason.closed === null ? null : `ended ${writeEnd(reason.closed, style)}`;
       const opens = reason.opens === null ? null : `${ended ? 'back' : 'from'} ${writeMoment(reason.opens, style)}`;
       const short = [ended, opens].filter(Boolean).join(', ') || 'never in its time';
       return {

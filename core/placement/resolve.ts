@@ -1,6 +1,6 @@
 import { compileWhoTest, compileWho, hasReaderFact, readerFactsIn, type ReaderFacts } from '../rule/who';
 import { decidingTests, traceTree, type DecidingTest } from '../rule/evaluate';
-import type { WhereTest, WhoTest } from '../rule/rule';
+import type { RuleTree, WhereTest, WhoTest } from '../rule/rule';
 import { lastClosing, nextOpening, nextWhenBoundary } from '../rule/when';
 import { compileWhereTest, type PageFacts } from '../rule/where';
 import type { Instant } from '../schedule/local-time';
@@ -69,9 +69,8 @@ export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: Re
       for (const key of readerFactsIn(value.rule.who)) dependsOn.add(key);
       for (const key of readerFactsIn(snapshot.blocks.get(value.blockId)?.value.readers ?? {})) dependsOn.add(key);
     }
-    const reason = reasonFor(placement, snapshot, facts, reader);
-    if (reason === null) shown.push({ placement, block: snapshot.blocks.get(value.blockId)! });
-    else if (withAway) away.push({ id: placement.id, value, reason });
+    if (stepThatStops(placement, snapshot, facts, reader) === null) shown.push({ placement, block: snapshot.blocks.get(value.blockId)! });
+    else if (withAway) away.push({ id: placement.id, value, reason: reasonFor(placement, snapshot, facts, reader)! });
   }
   if (withAway) {
     for (const dormant of snapshot.dormantPlacements) {
@@ -89,25 +88,43 @@ export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: Re
 export function reasonFor(placement: CompiledPlacement, snapshot: SiteSnapshot, facts: PageFacts, reader: ReaderFacts): AwayReason | null {
   const { value } = placement;
   const { moment } = snapshot;
-  if (value.off) return { step: 'off' };
-  if (!placement.whereHolds(facts)) {
-    return { step: 'where', deciding: decidingTests(traceTree(value.rule.where, test => compileWhereTest(test)(facts))) };
+  const whoDeciding = (tree: RuleTree<WhoTest>) => decidingTests(traceTree(tree, test => compileWhoTest(test)(reader)));
+  switch (stepThatStops(placement, snapshot, facts, reader)) {
+    case null:
+      return null;
+    case 'off':
+      return { step: 'off' };
+    case 'where':
+      return { step: 'where', deciding: decidingTests(traceTree(value.rule.where, test => compileWhereTest(test)(facts))) };
+    case 'who':
+      return { step: 'who', deciding: whoDeciding(value.rule.who) };
+    case 'when':
+      return { step: 'when', opens: nextOpening(value.rule.when, moment), closed: lastClosing(value.rule.when, moment) };
+    case 'block':
+      return { step: 'block', dormancy: snapshot.dormantBlocks.get(value.blockId)?.dormancy ?? null };
+    case 'block readers':
+      return { step: 'block readers', deciding: whoDeciding(snapshot.blocks.get(value.blockId)!.value.readers ?? {}) };
+    case 'layout':
+      return { step: 'layout', layout: facts.layout, region: value.target.name };
   }
-  if (!placement.whoHolds(reader)) {
-    return { step: 'who', deciding: decidingTests(traceTree(value.rule.who, test => compileWhoTest(test)(reader))) };
-  }
-  if (!placement.whenHolds(moment)) {
-    return { step: 'when', opens: nextOpening(value.rule.when, moment), closed: lastClosing(value.rule.when, moment) };
-  }
+}
+
+/** The first step that stops a placement, or null; what {@link reasonFor} explains. */
+function stepThatStops(
+  placement: CompiledPlacement,
+  snapshot: SiteSnapshot,
+  facts: PageFacts,
+  reader: ReaderFacts,
+): Exclude<AwayReason['step'], 'publication' | 'stand-in'> | null {
+  const { value } = placement;
+  if (value.off) return 'off';
+  if (!placement.whereHolds(facts)) return 'where';
+  if (!placement.whoHolds(reader)) return 'who';
+  if (!placement.whenHolds(snapshot.moment)) return 'when';
   const block = snapshot.blocks.get(value.blockId);
-  if (!block) return { step: 'block', dormancy: snapshot.dormantBlocks.get(value.blockId)?.dormancy ?? null };
-  const readers = block.value.readers;
-  if (readers !== null && !compileWho(readers)(reader)) {
-    return { step: 'block readers', deciding: decidingTests(traceTree(readers, test => compileWhoTest(test)(reader))) };
-  }
-  if (value.target.kind !== 'insertion point' && !layoutHasRegion(snapshot.manifest, facts.layout, value.target.name)) {
-    return { step: 'layout', layout: facts.layout, region: value.target.name };
-  }
+  if (!block) return 'block';
+  if (block.value.readers !== null && !compileWho(block.value.readers)(reader)) return 'block readers';
+  if (value.target.kind !== 'insertion point' && !layoutHasRegion(snapshot.manifest, facts.layout, value.target.name)) return 'layout';
   return null;
 }
 

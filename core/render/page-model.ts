@@ -35,6 +35,8 @@ export interface BlockModel {
   readonly anchor: string;
   /** Empty when the placement shows none. */
   readonly title: string;
+  /** What the block is called, for those who cannot see where it stands. */
+  readonly label: string;
   readonly fields: BlockFields;
   readonly links: readonly LinkModel[];
   readonly cards: readonly CardModel[];
@@ -132,6 +134,7 @@ function blockModel(
     align: value.align,
     anchor: value.anchor,
     title: type === 'hero' ? '' : shownTitle,
+    label: shownTitle || block.value.title,
     fields: isPageTitle ? fieldsFromPage(fields, page) : fields,
     links:
       type === 'menu'

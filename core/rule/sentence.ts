@@ -92,14 +92,14 @@ export function whoPhrase(tree: RuleTree<WhoTest>, names: RuleNames): string {
 
 /** The when part in words: "from 1 March until further notice". */
 export function whenPhrase(tree: RuleTree<WhenTest>, style: MomentStyle): string {
-  return treePhrase(tree, test => phraseWhenTest(test, style), 'from now on until further notice');
+  return treePhrase(tree, test => phraseWhenTest(test, style), 'until further notice');
 }
 
 /** What one test about the moment asks, in words. */
 export function phraseWhenTest(test: WhenTest, style: MomentStyle): string {
   if (test.test === 'window') {
-    const from = test.from ? `from ${writeMoment(instantOf(test.from), style)}` : 'from now on';
-    return `${from} until ${test.until ? writeMoment(instantOf(test.until), style) : 'further notice'}`;
+    const from = test.from ? `from ${writeMoment(instantOf(test.from), style)} ` : '';
+    return `${from}until ${test.until ? writeMoment(instantOf(test.until), style) : 'further notice'}`;
   }
   const local = { ...style, zone: 'utc' };
   const wall = (time: string) => instantOf({ local: time, zone: 'utc' });

@@ -15,6 +15,7 @@ export interface RecurringWindow {
   readonly rule: string;
 }
 
+/** A day in milliseconds. */
 const day = 86_400_000;
 
 /**
@@ -42,6 +43,35 @@ export function faultOfRecurrence(window: RecurringWindow): 'rule' | 'end' | nul
  * @see RFC 5545 section 3.8.5.3
  */
 export function openingsWithin(window: RecurringWindow, span: Interval): readonly Interval[] {
+  const first = Math.floor(span.from / stretch);
+  const last = Math.floor(span.until / stretch);
+  const found: Interval[] = [];
+  for (let index = first; index <= last; index += 1) {
+    for (const each of openingsInStretch(window, index)) {
+      // An opening that reaches over a border is found in both stretches.
+      const isNew = found.length === 0 || found[found.length - 1]!.from < each.from;
+      if (isNew && each.from < span.until && each.until > span.from) found.push(each);
+    }
+  }
+  return found;
+}
+
+/** Time is listed in stretches of this length, in milliseconds, each computed once: the rule library walks from the first opening every time. */
+const stretch = 256 * day;
+const stretchesOf = new WeakMap<RecurringWindow, Map<number, readonly Interval[]>>();
+
+function openingsInStretch(window: RecurringWindow, index: number): readonly Interval[] {
+  const known = stretchesOf.get(window) ?? new Map<number, readonly Interval[]>();
+  stretchesOf.set(window, known);
+  let openings = known.get(index);
+  if (!openings) {
+    openings = listOpenings(window, { from: index * stretch, until: (index + 1) * stretch });
+    known.set(index, openings);
+  }
+  return openings;
+}
+
+function listOpenings(window: RecurringWindow, span: Interval): readonly Interval[] {
   const length = wallClock(window.end) - wallClock(window.start);
   const first = new Date(wallClock(localTimeAt(span.from, window.zone)) - length - 2 * day);
   const last = new Date(wallClock(localTimeAt(span.until, window.zone)) + 2 * day);

@@ -20,6 +20,8 @@ export interface ThemeManifest {
   readonly label: string;
   readonly regions: readonly RegionDefinition[];
   readonly insertionPoints: readonly RegionDefinition[];
+  /** Names of all regions and insertion points in the order in which a page is read. */
+  readonly readingOrder: readonly string[];
   readonly looks: readonly RegionDefinition[];
   readonly layouts: readonly LayoutDefinition[];
   /** Widths, in CSS pixels, at which the theme is looked at. */

@@ -22,13 +22,21 @@ const labels: Readonly<Record<string, string>> = {
 /** The differences of two values, field by field, in words that people know. */
 export function describeChanges(site: Site, snapshot: SiteSnapshot, kind: RecordKind, before: unknown, after: unknown): Comparison['changes'] {
   const type = kind === 'block' ? blockTypeNamed(((after ?? before) as BlockValue).type) : undefined;
-  return compareValues(before, after).map(change => ({
+  const isNew = before === null;
+  return compareValues(before, after).filter(change => !isNew || isWorthReading(change.field, change.after)).map(change => ({
     field: change.field,
     label: type?.fields.find(field => `fields.${field.name}` === change.field)?.label ?? labels[change.field] ?? change.field,
     before: describeValue(site, snapshot, change.field, change.before),
     after: describeValue(site, snapshot, change.field, change.after),
     words: ['parentId', 'blockId', 'order', 'layout', 'fields.beneath', 'fields.start'].includes(change.field) ? [] : [...change.words],
   }));
+}
+
+// Of a new record only what somebody chose: not the places and settings that every record begins with.
+function isWorthReading(field: string, value: unknown): boolean {
+  if (['order', 'type', 'blockId', 'align', 'version', 'title.show'].includes(field) || value === '' || value === null || value === false) return false;
+  if (Array.isArray(value)) return value.length > 0;
+  return typeof value !== 'object' || Object.keys(value as object).length > 0;
 }
 
 function describeValue(site: Site, snapshot: SiteSnapshot, field: string, value: unknown): string {

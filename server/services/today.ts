@@ -23,21 +23,29 @@ export function todayFor(site: Site, person: Person): Today {
   const { zone } = site.settings;
   const midnight = instantOf({ local: `${localTimeAt(now, zone).slice(0, 10)}T00:00`, zone });
   const open = listEditions(site, person, 'open');
+  const changes = changesWithin(site.ledger, site.settings.baseLocale, { from: midnight, until: midnight + daysAhead * 86_400_000 });
   return {
     now,
-    changes: changesWithin(site.ledger, site.settings.baseLocale, { from: midnight, until: midnight + daysAhead * 86_400_000 }).map(change => plannedRow(site, snapshot, change)),
+    changes: changes.flatMap(change => plannedRow(site, change, changes) ?? []),
     waiting: open.filter(edition => edition.stage === 'in review' && edition.moves.some(move => move === 'approve' || move === 'publish')),
+    lately: listEditions(site, person, 'ended').filter(edition => edition.stage === 'approved').slice(0, 5),
     mine: open.filter(edition => edition.author.id === person.id),
     counts: { pages: snapshot.pages.length, blocks: snapshot.blocks.size, placements: snapshot.placements.length },
     faults: faultsOf(site, snapshot),
   };
 }
 
-function plannedRow(site: Site, snapshot: SiteSnapshot, change: PlannedChange): Today['changes'][number] {
+/** A change as Today lists it, counted on the site as it will be; null when no reader will notice it by itself. */
+function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChange[]): Today['changes'][number] | null {
+  const isEnding = change.what === 'ends' || change.what === 'closes';
+  const snapshot = site.snapshots.at(isEnding ? change.at - 1 : change.at);
   const pages =
     change.kind === 'placement' ? pagesReached(snapshot, change.value as PlacementValue)
     : change.kind === 'block' ? pagesShowingBlock(snapshot, change.recordId)
     : [change.recordId];
+  // A block that comes or goes with its placement is told of once, by the placement.
+  const isToldOfAlready = change.kind === 'block' && all.some(each => each.at === change.at && each.kind === 'placement' && (each.value as PlacementValue).blockId === change.recordId);
+  if (isToldOfAlready || pages.length === 0) return null;
   const first = pages.find(id => snapshot.pageById.has(id)) ?? null;
   return {
     at: change.at,

@@ -31,7 +31,7 @@ export function viewPage(site: Site, request: ViewRequest): View {
   const shownIds = new Set(resolution.shown.map(each => each.placement.id));
   const reasons = new Map(resolution.away.map(each => [each.id, each.reason]));
   const all = [...resolution.shown.map(each => ({ id: each.placement.id, value: each.placement.value })), ...resolution.away];
-  const numbers = numberInReadingOrder(site, facts, all.filter(each => shownIds.has(each.id)));
+  const numbers = numberInReadingOrder(site, all.filter(each => shownIds.has(each.id)));
   const rows = all.map(each => orderRow(site, snapshot, facts, each.id, each.value, numbers.get(each.id) ?? null, reasons.get(each.id) ?? null, overlays));
   return {
     html: site.theme.render(model, { language: site.settings.baseLocale, isSheet: true }),
@@ -51,7 +51,7 @@ export function ribbonOf(site: Site, pageId: string, from: number, until: number
   const { facts } = findPage(site, snapshot, pageId);
   const names = namesFor(site, snapshot);
   const meant = [...snapshot.placements, ...snapshot.dormantPlacements.map(each => compilePlacement(each.id, each.value))].filter(each => each.whereHolds(facts));
-  const order = targetOrder(site, facts);
+  const order = site.theme.manifest.readingOrder;
   const lanes = meant
     .map(placement => ({
       placementId: placement.id,
@@ -124,15 +124,8 @@ function whyShown(value: PlacementValue, facts: PageFacts, names: ReturnType<typ
   return [where, `It shows to ${whoPhrase(value.rule.who, names)}.`, `Its time is ${whenPhrase(value.rule.when, style)}.`, ...(value.reason ? [`Because: ${value.reason}`] : [])];
 }
 
-/** Regions and insertion points in the order in which the page is read. */
-function targetOrder(site: Site, facts: PageFacts): readonly string[] {
-  const { manifest } = site.theme;
-  const regions = manifest.layouts.find(layout => layout.name === facts.layout)?.regions ?? [];
-  return [...regions, ...manifest.insertionPoints.map(each => each.name)];
-}
-
-function numberInReadingOrder(site: Site, facts: PageFacts, shown: readonly { id: string; value: PlacementValue }[]): ReadonlyMap<string, number> {
-  const order = targetOrder(site, facts);
+function numberInReadingOrder(site: Site, shown: readonly { id: string; value: PlacementValue }[]): ReadonlyMap<string, number> {
+  const order = site.theme.manifest.readingOrder;
   const sorted = shown.map((each, position) => ({ ...each, position })).sort((a, b) => order.indexOf(a.value.target.name) - order.indexOf(b.value.target.name) || a.position - b.position);
   return new Map(sorted.map((each, index) => [each.id, index + 1]));
 }
@@ -141,9 +134,13 @@ function targetsOf(site: Site, facts: PageFacts, rows: readonly OrderRow[]): Vie
   const { manifest } = site.theme;
   const regions = manifest.layouts.find(layout => layout.name === facts.layout)?.regions ?? [];
   const rowsOf = (name: string) => rows.filter(row => row.target.name === name).sort((a, b) => (a.value.order < b.value.order ? -1 : a.value.order > b.value.order ? 1 : a.placementId < b.placementId ? -1 : 1));
-  const missing = [...new Set(rows.map(row => row.target.name))].filter(name => !regions.includes(name) && manifest.regions.some(each => each.name === name));
-  return [
-    ...[...regions, ...missing].map(name => ({ kind: 'region', name, label: manifest.regions.find(each => each.name === name)?.label ?? name, rows: rowsOf(name) })),
-    ...manifest.insertionPoints.map(point => ({ kind: 'insertion point', name: point.name, label: point.label, rows: rowsOf(point.name) })).filter(target => target.rows.length > 0),
-  ];
+  const held = new Set(rows.map(row => row.target.name));
+  // Empty regions of the layout are listed, so that something can be added; insertion points only when they hold something.
+  return manifest.readingOrder
+    .filter(name => regions.includes(name) || held.has(name))
+    .map(name => {
+      const region = manifest.regions.find(each => each.name === name);
+      const label = region?.label ?? manifest.insertionPoints.find(each => each.name === name)?.label ?? name;
+      return { kind: region ? 'region' : 'insertion point', name, label, rows: rowsOf(name) };
+    });
 }

@@ -24,6 +24,8 @@ export class ArrangeService {
   readonly #provisional = new BehaviorSubject<readonly WorkingChange[]>([]);
   /** Counts how often the answer was asked for again, so that the same question is put anew. */
   readonly #again = new BehaviorSubject(0);
+  /** The placement that is being written in the panel. */
+  readonly previewed = signal('');
   readonly isLoading = signal(false);
   readonly fault = signal<string | null>(null);
 
@@ -91,6 +93,7 @@ export class ArrangeService {
 
   /** Lays what is being written over the sheet. */
   preview(changes: readonly WorkingChange[]): void {
+    this.previewed.set(changes.find(change => change.kind === 'placement')?.recordId ?? '');
     this.#provisional.next(changes);
   }
 

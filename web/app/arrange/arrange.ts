@@ -47,7 +47,7 @@ import { VantageSentence } from './vantage-sentence';
         @if (arrange.fault(); as fault) { <p class="notice-line ember" role="alert">{{ fault }}</p> }
         @if (arrange.view(); as view) {
           @if (!view.mayRead) { <p class="notice-line">This reader may not read the page; shown is what they would have if they might.</p> }
-          <almanac-sheet [html]="view.html" [width]="width()" [targets]="sheetTargets()" [numbers]="numbers()" [titles]="titles()" [selected]="arrange.vantage().selected" (placementChosen)="arrange.select($event)" (targetChosen)="add($event)" (scaled)="scale.set($event)" />
+          <almanac-sheet [html]="view.html" [width]="width()" [targets]="sheetTargets()" [numbers]="numbers()" [titles]="titles()" [selected]="arrange.previewed() || arrange.vantage().selected" (placementChosen)="arrange.select($event)" (targetChosen)="add($event)" (scaled)="scale.set($event)" />
         } @else if (!arrange.fault()) { <p class="quiet wait">The page is being made…</p> }
         <div class="widths" role="radiogroup" aria-label="Width">
           @for (each of widths; track each.name) {
@@ -79,10 +79,10 @@ import { VantageSentence } from './vantage-sentence';
     :host { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100%; min-height: 520px; }
     .vantage { display: flex; align-items: center; gap: 8px; padding: 5px 20px; min-height: 42px; border-bottom: 1px solid var(--hair); }
     .body { display: grid; grid-template-columns: minmax(0, 1fr) minmax(380px, 492px); min-height: 0; }
-    .sheet-side { position: relative; padding: 14px 14px 0 20px; min-height: 0; display: flex; flex-direction: column; }
+    .sheet-side { position: relative; padding: 0 14px 0 14px; min-height: 0; display: flex; flex-direction: column; }
     almanac-sheet { flex: 1; min-height: 0; }
     aside { border-left: 1px solid var(--hair); background: var(--sheet); overflow: auto; min-height: 0; }
-    .widths { position: absolute; left: 20px; bottom: 12px; width: 84px; display: flex; flex-direction: column; align-items: flex-end; background: var(--paper); }
+    .widths { position: absolute; left: 14px; bottom: 10px; width: 88px; display: flex; flex-direction: column; align-items: flex-end; background: var(--paper); }
     .widths button { border: 0; background: none; color: var(--ink-2); font: 12px var(--text); padding: 0; min-height: 24px; white-space: nowrap; } .widths .on { color: var(--ink); font-weight: 650; }
     .wait { padding: 30px 0 0 90px; }
     footer { border-top: 3px double var(--hair); padding: 6px 20px 8px; height: 122px; }
@@ -112,7 +112,7 @@ export class ArrangeWorkspace {
   protected readonly changedIds = computed(() => new Set(this.working.changes().flatMap(change => [change.recordId, ...(change.kind === 'block' ? this.#placementsOf(change.recordId) : [])])));
   protected readonly numbers = computed(() => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))));
   protected readonly titles = computed(() => new Map(this.#rows().map(row => [row.placementId, row.title])));
-  protected readonly sheetTargets = computed(() => (this.arrange.view()?.targets ?? []).map(target => ({ name: target.name, label: target.label, count: target.rows.filter(row => row.number !== null).length })));
+  protected readonly sheetTargets = computed(() => (this.arrange.view()?.targets ?? []).map(target => ({ name: target.name, kind: target.kind, label: target.label, count: target.rows.filter(row => row.number !== null).length })));
   protected readonly pageTitle = computed(() => {
     const view = this.arrange.view();
     const page = this.pages.pages().find(each => each.id === view?.page.id);
@@ -140,7 +140,7 @@ export class ArrangeWorkspace {
     effect(() => this.#takeHandedOver());
     effect(() => {
       const selected = this.arrange.vantage().selected;
-      if (selected) requestAnimationFrame(() => document.querySelector(`[data-row="${CSS.escape(selected)}"]`)?.scrollIntoView({ block: 'nearest' }));
+      if (selected) requestAnimationFrame(() => document.querySelector(`[data-row="${CSS.escape(selected)}"]`)?.closest('.item')?.scrollIntoView({ block: 'nearest' }));
     });
   }
 

@@ -16,7 +16,7 @@ const spanDays = 84;
 const daysBefore = 21;
 const mostLanes = 3;
 
-interface Bar { readonly x: number; readonly width: number; readonly text: string; readonly isGap: boolean; readonly isCut: boolean }
+interface Bar { readonly x: number; readonly width: number; readonly text: string; readonly textX: number; readonly isGap: boolean }
 interface Lane { readonly placementId: string; readonly title: string; readonly isSelected: boolean; readonly bars: readonly Bar[] }
 
 /** Weeks ahead and behind, a lane per placement, and the moment, which can be dragged along. */
@@ -33,7 +33,7 @@ interface Lane { readonly placementId: string; readonly title: string; readonly 
         <g (click)="laneChosen.emit(lane.placementId)" class="lane" [class.selected]="lane.isSelected">
           @for (bar of lane.bars; track bar.x) {
             <rect [attr.x]="bar.x" [attr.y]="35 + index * 20" [attr.width]="bar.width" height="16" [class.gap]="bar.isGap" />
-            @if (bar.text) { <text [attr.x]="bar.x < 0 ? 7 : bar.x + 7" [attr.y]="47 + index * 20" [class.gap-text]="bar.isGap">{{ bar.text }}</text> }
+            @if (bar.text) { <text [attr.x]="bar.textX" [attr.y]="47 + index * 20" [class.gap-text]="bar.isGap">{{ bar.text }}</text> }
           }
         </g>
       }
@@ -156,7 +156,9 @@ export class TimeRibbon {
     const { from, until } = { from: this.from(), until: this.until() };
     const bar = (each: { from: number; until: number }, text: string, isGap: boolean): Bar => {
       const [left, right] = [x(Math.max(from, each.from)), x(Math.min(until, each.until))];
-      return { x: left, width: Math.max(2, right - left), text: right - left > text.length * 6 + 12 ? text : '', isGap, isCut: each.from <= from };
+      // A bar too short for its name has it beside; a gap goes without.
+      const fits = right - left > text.length * 6 + 12;
+      return { x: left, width: Math.max(2, right - left), text: fits || !isGap ? text : '', textX: fits ? left + 7 : right + 6, isGap };
     };
     const first = lane.open[0]!;
     const last = lane.open[lane.open.length - 1]!;

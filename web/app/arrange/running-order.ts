@@ -58,7 +58,7 @@ export interface OrderMove {
     .rows { min-height: 26px; }
     .row { display: grid; grid-template-columns: 22px 17px 1fr auto; gap: 8px; align-items: center; width: 100%; padding: 4.5px 4px; border: 0; border-bottom: 1px solid #ece6d9; background: none; text-align: start; font: inherit; color: inherit; }
     .row:hover { background: #f8f5ec; }
-    .n { display: inline-grid; place-items: center; min-width: 18px; height: 18px; border-radius: 9px; background: var(--ink); color: #fff; font-weight: 600; font-size: 10.5px; }
+    .n { display: inline-grid; place-items: center; justify-self: center; min-width: 18px; height: 18px; padding: 0 3px; border-radius: 9px; background: var(--ink); color: #fff; font-weight: 600; font-size: 10.5px; }
     .words { min-width: 0; } .name { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     small { display: block; color: var(--ink-2); font-size: 11.5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     .away { color: var(--ink-2); } .away .name { font-style: italic; } .away .n { background: none; border: 1.5px dashed var(--ink-2); color: var(--ink-2); }

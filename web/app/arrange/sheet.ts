@@ -4,6 +4,7 @@ import { DomSanitizer, type SafeHtml } from '@angular/platform-browser';
 /** What is to be named on the sheet. */
 export interface SheetTarget {
   readonly name: string;
+  readonly kind: string;
   readonly label: string;
   readonly count: number;
 }
@@ -30,12 +31,12 @@ interface Bracket {
   selector: 'almanac-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="scroller" #scroller>
+    <div class="scroller" #scroller (wheel)="scrolledByHand()" (pointerdown)="scrolledByHand()">
       <div class="stage" [style.height.px]="pageHeight() * scale()" [style.width.px]="margin() + width() * scale()">
         @for (bracket of brackets(); track bracket.top) {
           <div class="bracket title-face" [style.top.px]="bracket.top * scale()" [style.height.px]="bracket.height * scale()">
             @for (name of bracket.names; track name.name) {
-              <button [class.quiet]="!$first" (click)="targetChosen.emit(name.name)" [attr.aria-label]="'Add to ' + name.label">{{ name.label.toLowerCase() }}@if (name.count > 1) { · {{ name.count }} }</button>
+              <button [class.quiet]="name.kind === 'insertion point'" (click)="targetChosen.emit(name.name)" [attr.aria-label]="'Add to ' + name.label">{{ name.label.toLowerCase() }}@if (name.count > 1) { · {{ name.count }} }</button>
             }
           </div>
         }
@@ -53,17 +54,17 @@ interface Bracket {
   styles: `
     :host { display: block; min-height: 0; height: 100%; }
     .scroller { height: 100%; overflow: auto; position: relative; }
-    .stage { position: relative; margin: 0 auto; }
-    .paper { position: absolute; top: 0; background: #fff; box-shadow: 0 0 0 1px var(--hair), 0 8px 24px #1d293612; overflow: hidden; }
+    .stage { position: relative; margin: 14px auto 30px; }
+    .paper { position: absolute; top: 0; background: #fff; box-shadow: 0 0 0 1px var(--hair), 0 8px 24px #1d293612; }
     iframe { border: 0; transform-origin: 0 0; display: block; pointer-events: none; }
-    .bracket { position: absolute; left: 0; width: 84px; padding-right: 9px; border-right: 2px solid var(--tide); display: flex; flex-direction: column; align-items: flex-end; overflow: hidden; min-height: 18px; }
+    .bracket { position: absolute; left: 0; width: 94px; padding-right: 9px; border-right: 2px solid var(--tide); display: flex; flex-direction: column; align-items: flex-end; min-height: 18px; }
     .bracket button { border: 0; background: none; padding: 0; font: italic 12px/17px var(--title); color: var(--tide); text-align: end; min-height: 17px; white-space: nowrap; }
     .bracket button:hover { text-decoration: underline; }
     .bracket .quiet { color: var(--ink-2); }
     .spot { position: absolute; border: 0; background: none; padding: 0; border-radius: 2px; cursor: pointer; min-width: 24px; min-height: 24px; }
     .spot:hover { box-shadow: inset 0 0 0 1.5px var(--tide); }
     .spot.selected { box-shadow: 0 0 0 2px var(--tide), inset 0 0 0 1px #fff; z-index: 2; }
-    .number { position: absolute; left: 4px; top: 4px; display: grid; place-items: center; min-width: 18px; height: 18px; border-radius: 9px; padding: 0 4px; background: var(--ink); color: #fff; font: 600 10.5px var(--text); box-shadow: 0 0 0 1.5px #fff; }
+    .number { position: absolute; left: -10px; top: -7px; display: grid; place-items: center; min-width: 18px; height: 18px; border-radius: 9px; padding: 0 4px; background: var(--ink); color: #fff; font: 600 10.5px var(--text); box-shadow: 0 0 0 1.5px #fff; }
     .selected .number { background: var(--tide); }
   `,
 })
@@ -77,7 +78,7 @@ export class Sheet {
   readonly titles = input<ReadonlyMap<string, string>>(new Map());
   readonly selected = input('');
   /** Room for the names of regions, in CSS pixels. */
-  readonly margin = input(96);
+  readonly margin = input(108);
   readonly placementChosen = output<string>();
   readonly targetChosen = output<string>();
   readonly scaled = output<number>();
@@ -110,11 +111,17 @@ export class Sheet {
   }
 
   protected loaded(): void {
-    this.#isLoaded = true;
     const page = this.frame().nativeElement.contentDocument;
+    // The frame also reports its empty document, before the page is put into it.
+    if (!page?.querySelector('main')) return;
+    this.#isLoaded = true;
     // Fonts and pictures settle after the first layout.
-    void page?.fonts.ready.then(() => this.#measure());
+    void page.fonts.ready.then(() => this.#measure());
     this.#measure();
+  }
+
+  protected scrolledByHand(): void {
+    this.#isScrolledByHand = true;
   }
 
   // The body is exchanged rather than the frame reloaded: nothing flickers and the place is kept.
@@ -135,11 +142,14 @@ export class Sheet {
     this.#targetBoxes.set(boxesOf(page, 'data-target'));
   }
 
-  #lastRevealed = '';
+  #revealed = '';
+  #isScrolledByHand = false;
+  // The page grows while pictures and fonts arrive; the selected block is followed until somebody scrolls themselves.
   #reveal(selected: string, boxes: readonly Box[]): void {
     const box = boxes.find(each => each.name === selected);
-    if (!box || this.#lastRevealed === selected) return;
-    this.#lastRevealed = selected;
+    if (selected !== this.#revealed) this.#isScrolledByHand = false;
+    if (!box || this.#isScrolledByHand) return;
+    this.#revealed = selected;
     const area = this.scroller().nativeElement;
     const top = box.top * this.scale();
     if (top < area.scrollTop || top + 40 > area.scrollTop + area.clientHeight) area.scrollTo({ top: Math.max(0, top - 60) });
@@ -156,7 +166,7 @@ function boxesOf(page: Document, attribute: string): readonly Box[] {
 /** One bracket per stretch of the margin; regions side by side share one. */
 export function bracketsOf(boxes: readonly Box[], targets: readonly SheetTarget[]): readonly Bracket[] {
   const brackets: Bracket[] = [];
-  for (const box of [...boxes].sort((a, b) => a.top - b.top || a.left - b.left)) {
+  for (const box of [...boxes].sort((a, b) => Math.abs(a.top - b.top) < 12 ? a.left - b.left : a.top - b.top)) {
     const target = targets.find(each => each.name === box.name);
     if (!target) continue;
     const last = brackets[brackets.length - 1];
@@ -165,5 +175,7 @@ export function bracketsOf(boxes: readonly Box[], targets: readonly SheetTarget[
       brackets[brackets.length - 1] = { top: last.top, height: bottom - last.top, names: [...last.names, target] };
     } else brackets.push({ top: box.top, height: box.height, names: [target] });
   }
-  return brackets;
+  // Regions are what one works with; insertion points that share the bracket come after them.
+  const rank = (target: SheetTarget) => targets.indexOf(target) + (target.kind === 'insertion point' ? targets.length : 0);
+  return brackets.map(bracket => ({ ...bracket, names: [...bracket.names].sort((a, b) => rank(a) - rank(b)) }));
 }

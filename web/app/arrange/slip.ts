@@ -42,7 +42,7 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
       @if (row().value.reason || mayChange()) {
         <p class="because">Because: <input aria-label="Because" [value]="row().value.reason" placeholder="why it stands here" [disabled]="!mayChange()" (change)="valueChange.emit({ reason: $any($event.target).value })" /></p>
       }
-      @if (!row().away) { <ul class="why">@for (line of row().why.slice(0, 3); track line) { <li>{{ line }}</li> }</ul> }
+      @if (!row().away) { <ul class="why">@for (line of row().why.slice(0, 1); track line) { <li>{{ line }}</li> }</ul> }
       @if (effect(); as effect) {
         @for (warning of effect.warnings; track warning) { <p class="notice-line">{{ warning }}</p> }
       }
@@ -66,7 +66,7 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
     .own { width: 170px; font: inherit; }
     .because { color: var(--ink-2); margin: 0 0 4px; display: flex; gap: 4px; align-items: baseline; } .because input { flex: 1; color: var(--ink-2); }
     .why { margin: 0 0 4px; padding-left: 16px; color: var(--ink-2); font-size: 11.5px; }
-    .acts { display: flex; flex-wrap: wrap; gap: 2px 14px; }
+    .acts { display: flex; flex-wrap: wrap; gap: 2px 12px; }
   `,
 })
 export class Slip {

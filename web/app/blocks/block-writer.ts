@@ -38,7 +38,7 @@ import { WritingService } from '../writing/writing.service';
           @if (writing.record(); as record) {
             <h3 class="used">Where it is used</h3>
             @for (use of record.usedOn; track use.placementId) {
-              <p class="use"><almanac-phase [status]="use.status" /> {{ use.target }}: {{ use.where }} <span class="quiet">· {{ use.pageCount }} {{ use.pageCount === 1 ? 'page' : 'pages' }}</span> @if (use.firstPageId) { <a routerLink="/arrange" [queryParams]="{ page: use.firstPageId, sel: use.placementId }">Arrange</a> }</p>
+              <p class="use"><almanac-phase [status]="use.status" /> {{ use.target }}: {{ use.where }} <span class="quiet">· {{ use.pageCount }} {{ use.pageCount === 1 ? 'page' : 'pages' }}</span> @if (use.firstPageId) { · <a routerLink="/arrange" [queryParams]="{ page: use.firstPageId, sel: use.placementId }">Arrange</a> }</p>
             } @empty { <p class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p> }
           }
         </form>

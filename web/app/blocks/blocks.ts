@@ -16,7 +16,7 @@ import { SessionService } from '../state/session.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <div><h1>Blocks</h1><p class="quiet">{{ shown().length }} of {{ blocks().length }} in the stock@if (isFiltered()) { , filtered. <button class="btn-word" (click)="filter({ find: null, type: null, used: null })">Show all</button> }</p></div>
+      <div><h1>Blocks</h1><p class="quiet">{{ shown().length }} of {{ blocks().length }} in the stock{{ isFiltered() ? ', filtered.' : '.' }} @if (isFiltered()) { <button class="btn-word" (click)="filter({ find: null, type: null, used: null })">Show all</button> }</p></div>
       <span class="grow"></span>
       <input class="form-control search" type="search" aria-label="Title or words" placeholder="Title or words" [value]="find() ?? ''" (input)="filter({ find: $any($event.target).value || null })" />
       <label class="row-line">Type <select class="form-select" (change)="filter({ type: $any($event.target).value || null })"><option value="">any</option>@for (each of types; track each.name) { <option [value]="each.name" [selected]="each.name === type()">{{ each.label }}</option> }</select></label>
@@ -59,7 +59,7 @@ import { SessionService } from '../state/session.service';
     .open { display: grid; grid-template-columns: 18px minmax(0, 1fr) 130px 70px; gap: 10px; align-items: center; width: 100%; height: 57px; padding: 0 14px; border: 0; background: none; text-align: start; font: inherit; color: var(--ink); } .open:hover { background: #f8f5ec; } .on .open { background: none; }
     .words { min-width: 0; display: grid; } .title { font-weight: 600; } .title, .excerpt { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } .excerpt { font-size: 12px; } .count { text-align: end; }
     aside { padding: 14px 18px; overflow: auto; } .says { border-left: 3px solid var(--hair); padding-left: 10px; margin: 8px 0; } .acts { display: flex; flex-wrap: wrap; gap: 8px; margin: 10px 0; } .where { margin: 14px 0 2px; border-bottom: 1px solid var(--hair); }
-    ul { list-style: none; padding: 0; margin: 0; } li { padding: 3px 0; display: flex; gap: 8px; justify-content: space-between; }
+    ul { list-style: none; padding: 0; margin: 0; } li { padding: 3px 0; display: flex; gap: 12px; justify-content: space-between; white-space: nowrap; } li .code { overflow: hidden; text-overflow: ellipsis; }
     @media (max-width: 900px) { .split { grid-template-columns: 1fr; grid-template-rows: 1fr auto; } .open { grid-template-columns: 18px minmax(0, 1fr) 64px; } .type { display: none; } }
   `,
 })

@@ -14,7 +14,7 @@ import { SessionService } from '../state/session.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <div><h1>Pages</h1><p class="quiet">{{ shown().length }} of {{ pages.pages().length }}@if (isFiltered()) { , filtered. <button class="btn-word" (click)="filter({ find: null, status: null, type: null })">Show all</button> }</p></div>
+      <div><h1>Pages</h1><p class="quiet">{{ shown().length }} of {{ pages.pages().length }}{{ isFiltered() ? ', filtered.' : '.' }} @if (isFiltered()) { <button class="btn-word" (click)="filter({ find: null, status: null, type: null })">Show all</button> }</p></div>
       <span class="grow"></span>
       <input class="form-control search" type="search" aria-label="Title or path" placeholder="Title or path" [value]="find() ?? ''" (input)="filter({ find: $any($event.target).value || null })" />
       <label class="row-line">Status <select class="form-select" (change)="filter({ status: $any($event.target).value || null })"><option value="">any</option>@for (each of statuses; track each) { <option [value]="each" [selected]="each === status()">{{ each }}</option> }</select></label>
@@ -29,7 +29,7 @@ import { SessionService } from '../state/session.service';
           <span role="cell">{{ page.type }}</span>
           <span role="cell"><almanac-phase [status]="page.status" [withWord]="true" /> @if (page.waiting && page.status !== page.waiting) { <span class="chip ochre">{{ page.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span> }</span>
           <span role="cell">@if (page.nextChange) { <span class="chip ember">{{ page.nextChange | when: 'short' }}</span> }</span>
-          <span role="cell" class="quiet">{{ page.changedAt | when: 'short' }}, {{ page.changedBy }}</span>
+          <span role="cell" class="quiet">{{ page.changedAt | when: 'day' }}, {{ page.changedBy }}</span>
           <span role="cell" class="acts">@if (page.status === 'live') { <a routerLink="/arrange" [queryParams]="{ page: page.id }" [attr.aria-label]="'Arrange ' + page.title">Arrange</a> @if (mayAdd) { <a [routerLink]="['/pages', 'new']" [queryParams]="{ parent: page.id }" [attr.aria-label]="'Add a page beneath ' + page.title">Add beneath</a> } }</span>
         </div>
       </cdk-virtual-scroll-viewport>
@@ -40,7 +40,7 @@ import { SessionService } from '../state/session.service';
     :host { display: grid; grid-template-rows: auto minmax(0, 1fr); height: 100%; padding: 14px 20px 0; }
     .head { display: flex; align-items: center; gap: 16px; padding-bottom: 10px; flex-wrap: wrap; } p { margin: 0; } .search { width: 200px; } .form-select { width: auto; }
     .table { display: grid; grid-template-rows: auto minmax(0, 1fr); background: var(--sheet); border: 1px solid var(--hair); border-bottom: 0; min-height: 0; overflow-x: auto; }
-    .line { display: grid; grid-template-columns: minmax(220px, 2fr) minmax(150px, 1.4fr) 70px 170px 120px minmax(170px, 1.2fr) 150px; gap: 10px; align-items: center; height: 32px; padding: 0 12px; border-bottom: 1px solid #ece6d9; min-width: 1080px; }
+    .line { display: grid; grid-template-columns: minmax(200px, 1.5fr) minmax(190px, 1.4fr) 60px 160px 90px minmax(210px, 1.2fr) 140px; gap: 10px; align-items: center; height: 32px; padding: 0 12px; border-bottom: 1px solid #ece6d9; min-width: 1080px; }
     .head-line { font-weight: 600; font-size: 11.5px; color: var(--ink-2); border-bottom: 1px solid var(--hair); }
     .rows { min-width: 1080px; height: 100%; } .line > span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } .title a { color: var(--ink); font-weight: 550; } .title a:hover { color: var(--tide); text-decoration: underline; }
     .acts { display: flex; gap: 12px; justify-content: flex-end; } .none { padding: 14px; }

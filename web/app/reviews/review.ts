@@ -76,7 +76,7 @@ import { SessionService } from '../state/session.service';
         @if (after(); as view) {
           <div class="looks">
             <div class="row-line tabs"><h2>On “{{ view.page.title }}”</h2><span class="grow"></span><button class="btn-word" [class.on]="!showsBefore()" [attr.aria-pressed]="!showsBefore()" (click)="showsBefore.set(false)">As proposed</button><button class="btn-word" [class.on]="showsBefore()" [attr.aria-pressed]="showsBefore()" (click)="showsBefore.set(true)">As it is now</button></div>
-            <almanac-sheet [html]="shownHtml()" [width]="820" [targets]="[]" [numbers]="numbers()" [selected]="showsBefore() ? '' : highlighted()" [margin]="2" />
+            <almanac-sheet [html]="shownHtml()" [width]="820" [targets]="[]" [numbers]="numbers()" [selected]="showsBefore() ? '' : highlighted()" [margin]="14" />
           </div>
         }
       </div>

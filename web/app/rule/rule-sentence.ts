@@ -15,11 +15,7 @@ import { WhoControl } from './who-control';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="sentence title-face">
-      @for (part of parts(); track $index) {
-        @if (part.edits && !isReadOnly()) {
-          <button type="button" class="word" [ngbPopover]="part.edits === 'where' ? where : part.edits === 'who' ? who : when" autoClose="outside" container="body" placement="bottom-start bottom top" popoverClass="rule-popover" [attr.aria-label]="labels[part.edits] + ': ' + part.text">{{ part.text }}</button>
-        } @else if (part.edits) { <b>{{ part.text }}</b> } @else { {{ part.text }} }
-      }
+      @for (part of parts(); track $index) {@if (part.edits && !isReadOnly()) {<button type="button" class="word" [ngbPopover]="part.edits === 'where' ? where : part.edits === 'who' ? who : when" autoClose="outside" container="body" placement="bottom-start bottom top" popoverClass="rule-popover" [attr.aria-label]="labels[part.edits] + ': ' + part.text">{{ part.text }}</button>} @else if (part.edits) {<b>{{ part.text }}</b>} @else {<span>{{ part.text }}</span>}}
     </p>
     <ng-template #where><almanac-where-control [tree]="rule().where" [pages]="pages()" (treeChange)="ruleChange.emit({ version: 1, where: $event, who: rule().who, when: rule().when })" /><p class="reach" aria-live="polite">{{ effect() }}</p></ng-template>
     <ng-template #who><almanac-who-control [tree]="rule().who" (treeChange)="ruleChange.emit({ version: 1, where: rule().where, who: $event, when: rule().when })" /><p class="reach" aria-live="polite">{{ effect() }}</p></ng-template>

@@ -41,6 +41,10 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = { 'goe
             </div>
           }
           @if (quietAfter()) { <p class="quiet none">{{ quietAfter() }}</p> }
+          <h2 class="section">Approved lately</h2>
+          @for (edition of today.lately; track edition.id) {
+            <p class="lately"><a [routerLink]="['/reviews', edition.id]">{{ edition.title }}</a> <span class="quiet">{{ edition.author.name }}, {{ edition.submittedAt ?? edition.createdAt | when: 'day' }} · {{ edition.summary }}</span></p>
+          } @empty { <p class="quiet none">Nothing yet.</p> }
         </div>
         <div class="second">
           <section>
@@ -69,10 +73,11 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = { 'goe
     .page { display: grid; grid-template-columns: minmax(0, 1fr) 420px; min-height: 100%; }
     .first { padding: 20px 32px 30px 40px; } .second { background: var(--sheet); border-left: 1px solid var(--hair); padding: 20px 24px; }
     h1 { font-size: 28px; } .section { margin: 20px 0 4px; font-size: 16px; border-bottom: 3px double var(--hair); padding-bottom: 4px; } .second section:first-child .section { margin-top: 0; }
-    .day { display: grid; grid-template-columns: 150px minmax(0, 1fr); border-bottom: 1px solid var(--hair); padding: 7px 0; } .day h3 { font: 600 13px/24px var(--title); color: var(--ink); } .day h3.now { color: var(--ember); }
+    .day { display: grid; align-items: baseline; grid-template-columns: 150px minmax(0, 1fr); border-bottom: 1px solid var(--hair); padding: 7px 0; } .day h3 { font: 600 13px/24px var(--title); color: var(--ink); } .day h3.now { color: var(--ember); }
     ol { list-style: none; margin: 0; padding: 0; } li { display: flex; gap: 10px; align-items: baseline; min-height: 24px; } li.past { color: var(--ink-2); }
     .clock { width: 40px; font-weight: 600; } .what { flex: 1; } .mark { width: 9px; height: 9px; border-radius: 50%; background: var(--leaf); align-self: center; } .mark.end { background: none; border: 2px solid var(--ember); }
     .item { display: grid; gap: 1px; padding: 7px 0; border-bottom: 1px solid #ece6d9; color: var(--ink); justify-items: start; } .item:hover b { text-decoration: underline; } .none { margin: 4px 0; }
+    .lately { margin: 0; padding: 6px 0; border-bottom: 1px solid var(--hair); } .lately a { color: var(--ink); font-weight: 550; margin-right: 8px; }
     .fault { margin: 0; padding: 6px 0 6px 10px; border-left: 3px solid var(--ochre); margin-top: 6px; } .wait { padding: 30px 40px; }
     @media (max-width: 900px) { .page { grid-template-columns: 1fr; } .first { padding: 16px; } .second { border-left: 0; } .day { grid-template-columns: 1fr; } }
   `,

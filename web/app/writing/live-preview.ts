@@ -18,7 +18,7 @@ import { SessionService } from '../state/session.service';
       @for (each of widths; track each.name) { <button class="btn-word" [attr.aria-pressed]="width() === each.pixels" [class.on]="width() === each.pixels" (click)="width.set(each.pixels)">{{ each.name }}</button> }
     </div>
     @if (answer()?.fault; as fault) { <p class="notice-line">{{ fault }}</p> }
-    @if (view(); as view) { <almanac-sheet [html]="view.html" [width]="width()" [targets]="[]" [numbers]="numbers()" [selected]="highlighted()" [margin]="2" /> }
+    @if (view(); as view) { <almanac-sheet [html]="view.html" [width]="width()" [targets]="[]" [numbers]="numbers()" [selected]="highlighted()" [margin]="14" /> }
   `,
   styles: `
     :host { display: flex; flex-direction: column; min-height: 0; height: 100%; } .head { display: flex; gap: 12px; align-items: baseline; padding-bottom: 6px; }

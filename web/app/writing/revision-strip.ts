@@ -17,7 +17,7 @@ import { MessageService } from '../state/message.service';
       @for (revision of record().revisions; track revision.id) {
         <li [class.on]="revision.id === chosen()">
           <button (click)="choose(revision.id)" [attr.aria-pressed]="revision.id === chosen()">
-            <span class="line">@if (revision.mark) { <almanac-phase [status]="revision.mark" [withWord]="true" /> } @else { <span class="quiet">earlier</span> }</span>
+            <span class="line">@if (revision.mark === 'expired') { <almanac-phase status="expired" /> was live } @else if (revision.mark) { <almanac-phase [status]="revision.mark" [withWord]="true" /> } @else { <span class="quiet">earlier</span> }</span>
             <span>{{ revision.createdAt | when }}</span>
             <span class="quiet">{{ revision.author.name }}{{ revision.note ? ' · ' + revision.note : '' }}</span>
           </button>

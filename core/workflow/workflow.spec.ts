@@ -1,0 +1,29 @@
+import type { RecordKind, Stage } from '../ledger/records';
+import { judgeMove, possibleMoves, type Role } from './workflow';
+
+describe('judgeMove', () => {
+  const rows: readonly (readonly [move: string, stage: Stage, kinds: readonly RecordKind[], role: Role, isOwn: boolean, outcome: string])[] = [
+    ['send for review', 'draft', ['page'], 'writer', true, 'in review'],
+    ['send for review', 'draft', ['placement'], 'writer', true, 'role lacks the right'],
+    ['send for review', 'in review', ['page'], 'writer', true, 'wrong stage'],
+    ['approve', 'in review', ['page'], 'writer', false, 'role lacks the right'],
+    ['approve', 'in review', ['page'], 'editor', false, 'approved'],
+    ['approve', 'in review', ['placement'], 'editor', true, 'only others'],
+    ['approve', 'in review', ['block', 'placement'], 'manager', false, 'role lacks the right'],
+    ['publish', 'draft', ['page'], 'editor', true, 'approved'],
+    ['publish', 'draft', ['page', 'placement'], 'editor', true, 'role lacks the right'],
+    ['take back', 'in review', ['page'], 'writer', false, 'only own'],
+    ['return', 'in review', ['page'], 'editor', false, 'draft'],
+    ['leap', 'draft', ['page'], 'administrator', true, 'unknown move'],
+  ];
+  for (const [move, stage, kinds, role, isOwn, expected] of rows) {
+    it(`${move}: ${role}, ${kinds.join(' and ')} ${stage}, ${isOwn ? 'own' : 'another’s'} → ${expected}`, () => {
+      const outcome = judgeMove(move, { stage, kinds, roles: [role], isOwn });
+      expect(outcome.kind === 'moved' ? outcome.to : outcome.code).toBe(expected);
+    });
+  }
+
+  it('offers only the moves that would be made', () => {
+    expect(possibleMoves({ stage: 'in review', kinds: ['page'], roles: ['editor'], isOwn: false })).toEqual(['return', 'decline', 'approve', 'publish']);
+  });
+});
