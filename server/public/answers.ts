@@ -108,6 +108,7 @@ export function renderPublicPage(
   const resolution = resolvePage(snapshot, facts, reader);
   const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, { siteName: site.settings.name, reader, style: momentStyle(site) });
   const body = Buffer.from(site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra }));
-  const etag = `"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
+  // Weak: the same words may be sent compressed or plain.
+  const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
   return { answer: { kind: 'page', status: service === 'not found' ? 404 : 200, body, etag }, validUntil, dependsOn };
 }

@@ -19,7 +19,7 @@ import type { Vantage } from '../state/vantage';
   template: `
     <p class="title-face">
       Looking at
-      <button class="word" [ngbPopover]="pageChoice" #pagePopover="ngbPopover" autoClose="outside" placement="bottom-start" popoverClass="rule-popover" [attr.aria-label]="'Page: ' + pageTitle()">{{ pageTitle() }}</button>
+      <button class="word" [ngbPopover]="pageChoice" #pagePopover="ngbPopover" (shown)="focusSearch()" autoClose="outside" placement="bottom-start" popoverClass="rule-popover" [attr.aria-label]="'Page: ' + pageTitle()">{{ pageTitle() }}</button>
       as
       <span ngbDropdown class="as">
         <button class="word" ngbDropdownToggle [attr.aria-label]="'Reader: ' + readerWord()">{{ readerWord() }}</button>
@@ -33,7 +33,7 @@ import type { Vantage } from '../state/vantage';
     </p>
     <ng-template #pageChoice>
       <label class="form-label" for="vantage-page">Page</label>
-      <input class="form-control" id="vantage-page" type="search" placeholder="Title or path" [ngbTypeahead]="search" [resultTemplate]="pageRow" [inputFormatter]="blank" [focusFirst]="true" (selectItem)="choosePage($event); pagePopover.close()" autofocus />
+      <input class="form-control" id="vantage-page" type="search" placeholder="Title or path" [ngbTypeahead]="search" [resultTemplate]="pageRow" [inputFormatter]="blank" [focusFirst]="true" (selectItem)="choosePage($event); pagePopover.close()" />
       <ng-template #pageRow let-page="result"><span [style.padding-left.px]="page.depth * 10">{{ page.title }}</span> <span class="quiet code">{{ page.path }}</span></ng-template>
       <p class="form-help">Titles and paths are both searched.</p>
     </ng-template>
@@ -84,6 +84,10 @@ export class VantageSentence {
     text$.pipe(map(text => this.pages().filter(page => page.title.toLowerCase().includes(text.toLowerCase()) || page.path.includes(text.toLowerCase())).slice(0, 14)));
 
   protected readonly blank = (): string => '';
+
+  protected focusSearch(): void {
+    document.getElementById('vantage-page')?.focus();
+  }
 
   protected choosePage(event: NgbTypeaheadSelectItemEvent<PageRow>): void {
     this.look.emit({ page: event.item.id, selected: '' });

@@ -1,0 +1,95 @@
+import { test as base, type Browser, type Page } from '@playwright/test';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+
+/** The real application over a demo of its own, whose clock a test sets by starting it again. */
+export class Application {
+  address = '';
+  readonly #data = path.join(mkdtempSync(path.join(tmpdir(), 'almanac-e2e-')), 'site');
+  #process?: ChildProcess;
+
+  async open(at = '2027-03-18T09:40'): Promise<void> {
+    execFileSync('node', ['dist/node/demo.mjs', '--data', this.#data, '--at', at]);
+    await this.startAt(at);
+  }
+
+  /** Starts the server anew with its clock at a moment; nothing else is run. */
+  async startAt(at: string): Promise<void> {
+    await this.stop();
+    const child = spawn('node', ['dist/node/server.mjs', '--data', this.#data, '--port', new URL(this.address || 'http://localhost:0').port || '0', '--at', at], { stdio: ['ignore', 'pipe', 'inherit'] });
+    this.#process = child;
+    this.address = await new Promise<string>((resolve, reject) => {
+      child.stdout!.on('data', (data: Buffer) => {
+        const found = /(http:\/\/localhost:\d+)\//.exec(data.toString());
+        if (found) resolve(found[1]!);
+      });
+      child.on('exit', code => reject(new Error(`The server ended with ${code}`)));
+    });
+  }
+
+  async stop(): Promise<void> {
+    const child = this.#process;
+    if (!child || child.exitCode !== null) return;
+    child.removeAllListeners('exit');
+    await new Promise(resolve => {
+      child.on('exit', resolve);
+      child.kill('SIGTERM');
+    });
+  }
+
+  async close(): Promise<void> {
+    await this.stop();
+    rmSync(path.dirname(this.#data), { recursive: true, force: true });
+  }
+
+  /** A page in a browser of its own, signed in to the editor. */
+  async signIn(browser: Browser, name: string): Promise<Page> {
+    const page = await (await browser.newContext({ baseURL: this.address })).newPage();
+    await page.goto('/almanac/');
+    await page.getByLabel('E-mail').fill(`${name}@merrowby.example`);
+    await page.getByLabel('Password').fill('tideline');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('heading', { level: 1, name: 'Thursday 18 March 2027' }).waitFor();
+    return page;
+  }
+
+  /** A page of a reader of the public site. */
+  async read(browser: Browser, name?: string): Promise<Page> {
+    const page = await (await browser.newContext({ baseURL: this.address })).newPage();
+    if (name) {
+      await page.goto('/sign-in');
+      await page.getByLabel('E-mail').fill(`${name}@reader.example`);
+      await page.getByLabel('Password').fill('tideline');
+      await page.getByRole('button', { name: 'Sign in' }).click();
+      await page.waitForURL('**/');
+    }
+    return page;
+  }
+}
+
+/** Tests that share one application per file. */
+export const test = base.extend<object, { application: Application }>({
+  application: [
+    // eslint-disable-next-line no-empty-pattern -- fixtures take their dependencies by destructuring
+    async ({}, use) => {
+      const application = new Application();
+      await application.open();
+      await use(application);
+      await application.close();
+    },
+    { scope: 'worker' },
+  ],
+});
+
+export { expect } from '@playwright/test';
+
+/** Opens a page in Arrange by its title. */
+export async function arrange(page: Page, title: string): Promise<void> {
+  await page.getByRole('link', { name: 'Arrange', exact: true }).click();
+  await page.getByRole('button', { name: /^Page:/ }).click();
+  await page.getByLabel('Page', { exact: true }).fill(title);
+  await page.getByRole('option', { name: new RegExp(title) }).first().click();
+  await page.getByRole('button', { name: new RegExp(`^Page: .*${title}`) }).waitFor();
+}

@@ -1,0 +1,124 @@
+import { seedDemo } from '@demo/seed';
+import { demoPassword } from '@demo/people';
+import { mkdtempSync, rmSync } from 'node:fs';
+import type { Server } from 'node:http';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { pino } from 'pino';
+import type { Clocks } from '../clocks';
+import { openDatabase } from '../database/connect';
+import { createServer } from '../http/server';
+import { listPictures } from '../public/pictures';
+import { loadTheme } from '../public/theme';
+import { loadSite, type Site } from '../site/site';
+
+/** The set day of the demo. */
+export const setDay = Date.parse('2027-03-18T09:40Z');
+
+/** A real server over a real SQLite file, with clocks that a test sets. */
+export class TestSite {
+  now = setDay;
+  isFrozen = false;
+  site!: Site;
+  address = '';
+  readonly #folder = mkdtempSync(path.join(tmpdir(), 'almanac-'));
+  #server?: Server;
+
+  /** Lays out the demo and listens on a free port. */
+  async open(): Promise<this> {
+    const knex = await openDatabase(path.join(this.#folder, 'almanac.sqlite'));
+    await seedDemo(knex, theme, pictures, setDay);
+    await knex.destroy();
+    await this.start();
+    return this;
+  }
+
+  /** Starts over the same file, as after a restart. */
+  async start(): Promise<void> {
+    const knex = await openDatabase(path.join(this.#folder, 'almanac.sqlite'));
+    const clocks: Clocks = { content: () => this.now, running: () => this.now, isFrozen: this.isFrozen };
+    this.site = await loadSite(knex, clocks, theme, pictures);
+    const app = createServer({
+      site: this.site, logger: pino({ level: 'silent' }), secret: 'a secret for tests only, long enough', editorFolder: 'dist/web/browser',
+      mediaFolder: 'demo/pictures', fontsFolder: 'node_modules', version: '0.0.0', isSecure: false,
+    });
+    await new Promise<void>(resolve => (this.#server = app.listen(0, '127.0.0.1', () => resolve())));
+    this.address = `http://127.0.0.1:${(this.#server!.address() as { port: number }).port}`;
+  }
+
+  async stop(): Promise<void> {
+    this.#server?.closeAllConnections();
+    await new Promise(resolve => this.#server?.close(resolve));
+    await this.site.knex.destroy();
+  }
+
+  async close(): Promise<void> {
+    await this.stop();
+    rmSync(this.#folder, { recursive: true, force: true });
+  }
+
+  /** A client that has signed in; without a name, one that has not. */
+  async client(name?: string): Promise<TestClient> {
+    const client = new TestClient(this);
+    await client.get('/api/session');
+    if (name) await client.post('/api/session', { email: `${name}@${name === 'nell' || name === 'jon' ? 'reader' : 'merrowby'}.example`, password: demoPassword });
+    return client;
+  }
+
+  /** How many rows the ledger's tables hold. */
+  async rowCounts(): Promise<readonly number[]> {
+    const tables = ['records', 'revisions', 'editions', 'proposals', 'publication_entries', 'edition_moves'];
+    return Promise.all(tables.map(async table => ((await this.site.knex(table).count({ count: '*' }))[0] as { count: number }).count));
+  }
+
+  /** The id of the live page at a path. */
+  pageId(at: string): string {
+    return this.site.snapshots.at().pageByPath.get(at)!.id;
+  }
+
+  /** The id of the live block of a title. */
+  blockId(title: string): string {
+    return [...this.site.snapshots.at().blocks.values()].find(block => block.value.title === title)!.id;
+  }
+}
+
+const theme = loadTheme('themes/shore');
+const pictures = listPictures('demo/pictures');
+
+/** What a request came back with. */
+export interface TestAnswer {
+  readonly status: number;
+  readonly headers: Headers;
+  readonly text: string;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- tests look into answers of every shape
+  readonly json: any;
+}
+
+/** Keeps cookies and the token, as a browser would. */
+export class TestClient {
+  readonly #cookies = new Map<string, string>();
+  token = '';
+
+  constructor(private readonly site: TestSite) {}
+
+  get = (at: string, headers: Record<string, string> = {}) => this.send('GET', at, undefined, headers);
+  post = (at: string, body: unknown, headers: Record<string, string> = {}) => this.send('POST', at, JSON.stringify(body), { 'content-type': 'application/json', ...headers });
+  put = (at: string, body: unknown) => this.send('PUT', at, JSON.stringify(body), { 'content-type': 'application/json' });
+  form = (at: string, fields: Record<string, string>) => this.send('POST', at, new URLSearchParams(fields).toString(), { 'content-type': 'application/x-www-form-urlencoded' });
+
+  async send(method: string, at: string, body?: string, headers: Record<string, string> = {}): Promise<TestAnswer> {
+    const response = await fetch(this.site.address + at, {
+      method, redirect: 'manual', body,
+      headers: { ...(method === 'GET' ? {} : { 'x-csrf-token': this.token }), cookie: [...this.#cookies].map(([name, value]) => `${name}=${value}`).join('; '), ...headers },
+    });
+    for (const cookie of response.headers.getSetCookie()) {
+      const [pair] = cookie.split(';');
+      this.#cookies.set(pair!.slice(0, pair!.indexOf('=')), pair!.slice(pair!.indexOf('=') + 1));
+    }
+    const text = await response.text();
+    const json: unknown = /json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : null;
+    const given = (json as { csrfToken?: string } | null)?.csrfToken;
+    if (given) this.token = given;
+    return { status: response.status, headers: response.headers, text, json };
+  }
+}

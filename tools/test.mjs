@@ -1,0 +1,62 @@
+// Runs every check and closes with one line that counts them: "N passed, N failed".
+import { spawn } from 'node:child_process';
+
+/** A check that counts as one, by its exit code; or a runner that counts its own tests. */
+const checks = [
+  { name: 'types', command: ['npx', 'tsc', '-p', '.'] },
+  { name: 'types of the editor', command: ['npx', 'ngc', '-p', 'tsconfig.web-spec.json', '--noEmit'] },
+  { name: 'lint', command: ['npx', 'eslint', '.', '--max-warnings=0'] },
+  { name: 'format', command: ['npx', 'prettier', '--check', '.', '--log-level=warn'] },
+  { name: 'core and server', command: ['node', '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.json'], count: countJasmine },
+  { name: 'editor, in the browser', command: ['npx', 'ng', 'test'], count: countKarma },
+  { name: 'build', command: ['./almanac', 'build'] },
+  { name: 'end to end', command: ['npx', 'playwright', 'test'], count: countPlaywright },
+];
+
+const wanted = process.argv.slice(2);
+let passed = 0;
+let failed = 0;
+for (const check of checks) {
+  if (wanted.length > 0 && !wanted.some(word => check.name.includes(word))) continue;
+  console.log(`\n— ${check.name}`);
+  const { code, output } = await run(check.command);
+  const counted = check.count?.(output) ?? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 };
+  // A runner that fell over before it counted anything has failed all the same.
+  if (code !== 0 && counted.failed === 0) counted.failed = 1;
+  passed += counted.passed;
+  failed += counted.failed;
+  console.log(`  ${check.name}: ${counted.passed} passed, ${counted.failed} failed`);
+}
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 && passed > 0 ? 0 : 1);
+
+function run([program, ...args]) {
+  return new Promise(resolve => {
+    const child = spawn(program, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NG_CLI_ANALYTICS: 'false', FORCE_COLOR: '0', npm_config_loglevel: 'error' } });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) {
+      stream.on('data', data => {
+        output += data;
+        process.stdout.write(data);
+      });
+    }
+    child.on('close', code => resolve({ code, output }));
+  });
+}
+
+function countJasmine(output) {
+  const match = /(\d+) specs?, (\d+) failures?/.exec(output);
+  return match ? { passed: Number(match[1]) - Number(match[2]), failed: Number(match[2]) } : undefined;
+}
+
+function countKarma(output) {
+  const last = [...output.matchAll(/Executed (\d+) of (\d+)(?: \((\d+) FAILED\))?/g)].pop();
+  if (!last) return undefined;
+  const broken = Number(last[3] ?? 0);
+  return { passed: Number(last[1]) - broken, failed: broken };
+}
+
+function countPlaywright(output) {
+  const number = word => Number(new RegExp(`^\\s*(\\d+) ${word}`, 'm').exec(output)?.[1] ?? 0);
+  return { passed: number('passed') + number('flaky'), failed: number('failed') + number('did not run') };
+}
