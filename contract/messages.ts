@@ -157,6 +157,8 @@ export const pageRow = z.object({
   depth: z.number().int(),
   type: z.string(),
   layout: z.string(),
+  /** Fractional key among its siblings. */
+  order: z.string(),
   status,
   waiting,
   nextChange: instant.nullable(),

@@ -100,7 +100,7 @@ function actsOf(demo: LaidOut): readonly Act[] {
 
 function newPage(demo: LaidOut, title: string, segment: string, standfirst: string): Change {
   const value: PageValue = {
-    version: 1, type: 'species', title, parentId: demo.pageId('/wildlife'), segment, order: 'zz', standfirst, body: '', picture: '', pictureText: '',
+    version: 1, type: 'species', title, parentId: demo.pageId('/wildlife'), segment, order: 'b00', standfirst, body: '', picture: '', pictureText: '',
     topics: ['mammals'], layout: 'main-and-aside', readers: {}, inMenu: true, menuLabel: '', takesPlace: null,
   };
   return { recordId: uuidv7(), kind: 'page', value, retires: false, baseRevisionId: null };

@@ -87,7 +87,7 @@ export { expect } from '@playwright/test';
 
 /** Opens a page in Arrange by its title. */
 export async function arrange(page: Page, title: string): Promise<void> {
-  await page.getByRole('link', { name: 'Arrange', exact: true }).click();
+  await page.getByRole('navigation', { name: 'Workspaces' }).getByRole('link', { name: 'Arrange' }).click();
   await page.getByRole('button', { name: /^Page:/ }).click();
   await page.getByLabel('Page', { exact: true }).fill(title);
   await page.getByRole('option', { name: new RegExp(title) }).first().click();

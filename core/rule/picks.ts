@@ -1,4 +1,4 @@
-import { isTest, type RuleTree, type WhereTest, type WhoTest } from './rule';
+import { isNowhere, isTest, nowhere, type RuleTree, type WhereTest, type WhoTest } from './rule';
 
 /** A picked page: alone, or with everything beneath it. */
 export type PickExtent = 'this' | 'beneath';
@@ -17,6 +17,7 @@ export interface WherePicks {
 /** Reads a tree as picks, or gives null when it holds more than picks can say. */
 export function picksOf(tree: RuleTree<WhereTest>): WherePicks | null {
   if (isTest(tree)) return picksOf({ any: [tree] });
+  if (isNowhere(tree)) return { mode: 'only', picks: new Map(), exceptions: new Map(), others: [] };
   if ((tree.all ?? []).length > 0) return null;
   const any = tree.any ?? [];
   const none = tree.none ?? [];
@@ -33,8 +34,7 @@ export function treeOfPicks({ mode, picks, exceptions, others }: WherePicks): Ru
   if (mode === 'every') return {};
   if (mode === 'except') return picks.size === 0 ? {} : { none: testsOfExtents(picks) };
   const any = [...testsOfExtents(picks), ...others];
-  // An empty "any" would hold everywhere; an exception of everything holds nowhere.
-  if (any.length === 0) return { none: [{ test: 'path', pattern: '*' }] };
+  if (any.length === 0) return nowhere;
   return exceptions.size === 0 ? { any } : { any, none: testsOfExtents(exceptions) };
 }
 

@@ -47,6 +47,19 @@ export interface Rule {
 /** Holds on every page, for anyone, at any time. */
 export const everywhere: Rule = { version: 1, where: {}, who: {}, when: {} };
 
+/**
+ * A where part that holds on no page: nothing has been picked. An empty "any" would hold everywhere,
+ * an exception of every path holds nowhere.
+ */
+export const nowhere: RuleTree<WhereTest> = { none: [{ test: 'path', pattern: '*' }] };
+
+/** Whether a where part is {@link nowhere}, however it came here. */
+export function isNowhere(tree: RuleTree<WhereTest>): boolean {
+  if (isTest(tree) || (tree.all ?? []).length + (tree.any ?? []).length > 0 || tree.none?.length !== 1) return false;
+  const only = tree.none[0]!;
+  return isTest(only) && only.test === 'path' && only.pattern === '*';
+}
+
 /** The rule that a new placement starts with. */
 export function thisPageOnly(page: string): Rule {
   return { ...everywhere, where: { any: [{ test: 'page', page }] } };

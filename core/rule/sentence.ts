@@ -1,7 +1,7 @@
 import { rrulestr } from '../schedule/rrule';
 import { countOf, listOf, writeDate, writeMoment, type MomentStyle } from '../format/moment';
 import { instantOf } from '../schedule/local-time';
-import { isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';
+import { isNowhere, isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';
 
 /** What the words of a rule are called on this site. */
 export interface RuleNames {
@@ -115,6 +115,7 @@ export function phraseWhenTest(test: WhenTest, style: MomentStyle): string {
 function wherePhrases(tree: RuleTree<WhereTest>, names: RuleNames, currentPage: string | null): { shows: string; except: string | null } {
   const phrase = (test: WhereTest) => phraseWhereTest(test, names, currentPage);
   if (isTest(tree)) return { shows: phrase(tree), except: null };
+  if (isNowhere(tree)) return { shows: 'no page yet', except: null };
   const none = tree.none ?? [];
   const rest: RuleTree<WhereTest> = { all: tree.all ?? [], any: tree.any ?? [] };
   const only = rest.any!.length === 1 && rest.all!.length === 0 ? rest.any![0]! : null;

@@ -113,7 +113,7 @@ export function compareRevisions(site: Site, beforeId: string, afterId: string):
 }
 
 function pageRow(site: Site, id: string, value: PageValue, path: string, depth: number, moment: number | null): PageRow {
-  return { id, title: value.title, path, parentId: value.parentId, depth, type: value.type, layout: value.layout, ...statusFields(site, id, moment), ...lastChange(site, id) };
+  return { id, title: value.title, path, parentId: value.parentId, depth, type: value.type, layout: value.layout, order: value.order, ...statusFields(site, id, moment), ...lastChange(site, id) };
 }
 
 function statusFields(site: Site, id: string, moment: number | null): Pick<PageRow, 'status' | 'waiting' | 'nextChange'> {

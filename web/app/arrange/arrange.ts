@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
+import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { EditionDetail, Effect, OrderRow } from '@contract/messages';
 import type { PlacementValue } from '@core/placement/placement';
@@ -98,6 +99,7 @@ export class ArrangeWorkspace {
   protected readonly working = inject(WorkingChangesService);
   readonly #session = inject(SessionService);
   readonly #api = inject(ApiClient);
+  readonly #router = inject(Router);
   readonly #modal = inject(NgbModal);
   readonly #messages = inject(MessageService);
   private readonly ribbon = viewChild(TimeRibbon);
@@ -148,6 +150,8 @@ export class ArrangeWorkspace {
     const id = this.again() ?? this.copy();
     if (!id || !this.mayPlace) return;
     const kind = this.again() ? 'again' : 'copy';
+    // Taken over once: a reload must not begin anew.
+    void this.#router.navigate([], { queryParams: { again: null, copy: null }, queryParamsHandling: 'merge', replaceUrl: true });
     this.#api.readRecord(id).subscribe({ next: record => this.adding.set({ kind, target: 'main', blockId: id, title: record.title }), error: (error: unknown) => this.arrange.report(error) });
   }
 

@@ -58,7 +58,7 @@ interface Bracket {
     .paper { position: absolute; top: 0; background: #fff; box-shadow: 0 0 0 1px var(--hair), 0 8px 24px #1d293612; }
     iframe { border: 0; transform-origin: 0 0; display: block; pointer-events: none; }
     .bracket { position: absolute; left: 0; width: 94px; padding-right: 9px; border-right: 2px solid var(--tide); display: flex; flex-direction: column; align-items: flex-end; min-height: 18px; }
-    .bracket button { border: 0; background: none; padding: 0; font: italic 12px/17px var(--title); color: var(--tide); text-align: end; min-height: 17px; white-space: nowrap; }
+    .bracket button { border: 0; background: none; padding: 0; font: italic 12px/17px var(--title); color: var(--tide); text-align: end; min-height: 24px; white-space: nowrap; }
     .bracket button:hover { text-decoration: underline; }
     .bracket .quiet { color: var(--ink-2); }
     .spot { position: absolute; border: 0; background: none; padding: 0; border-radius: 2px; cursor: pointer; min-width: 24px; min-height: 24px; }
@@ -96,7 +96,8 @@ export class Sheet {
   constructor() {
     const room = new ResizeObserver(entries => this.#room.set(entries[0]!.contentRect.width));
     effect(() => {
-      const html = this.html();
+      // Without names in the margin nobody can choose an empty region, so it takes no room.
+      const html = this.targets().length === 0 ? this.html().replace(/(<body class="[^"]*) sheet"/, '$1"') : this.html();
       if (!this.#isLoaded) this.firstHtml.set(this.#sanitizer.bypassSecurityTrustHtml(html));
       else this.#replace(html);
     });

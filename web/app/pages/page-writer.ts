@@ -87,7 +87,7 @@ export class PageWriter {
       const parentId = this.parent() ?? this.#pages.pages()[0]?.id;
       if (parentId && !this.writing.value()) {
         this.writing.openNew('page', uuidv7(), {
-          version: 1, type: 'page', title: '', parentId, segment: '', order: generateKeyBetween('zz', null), standfirst: '', body: '', picture: '', pictureText: '',
+          version: 1, type: 'page', title: '', parentId, segment: '', order: generateKeyBetween(this.#lastOrderBeneath(parentId), null), standfirst: '', body: '', picture: '', pictureText: '',
           topics: [], layout: this.layouts[0]!.name, readers: {}, inMenu: true, menuLabel: '', takesPlace: null,
         });
       }
@@ -99,6 +99,11 @@ export class PageWriter {
     // A new page's address follows its title until it is given one of its own.
     const follows = this.writing.isNew() && part.title !== undefined && value.segment === addressFor(value.title);
     this.writing.set({ ...value, ...part, ...(follows ? { segment: addressFor(part.title!) } : {}) });
+  }
+
+  #lastOrderBeneath(parentId: string): string | null {
+    const orders = this.#pages.pages().filter(page => page.parentId === parentId).map(page => page.order);
+    return orders.reduce<string | null>((last, order) => (last === null || order > last ? order : last), null);
   }
 
   protected setTopics(topics: string): void {

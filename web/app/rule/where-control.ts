@@ -87,7 +87,7 @@ export class WhereControl {
   protected readonly picks = computed(() => {
     const read = picksOf(this.tree());
     const remembered = this.#remembered();
-    return read && remembered && JSON.stringify(treeOfPicks(remembered)) === JSON.stringify(this.tree()) ? remembered : read;
+    return remembered && JSON.stringify(treeOfPicks(remembered)) === JSON.stringify(this.tree()) ? remembered : read;
   });
   protected readonly rows = computed((): readonly Row[] => {
     const { picks, exceptions } = this.picks() ?? { picks: new Map<string, PickExtent>(), exceptions: new Map<string, PickExtent>() };

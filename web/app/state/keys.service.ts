@@ -9,6 +9,8 @@ export interface KeyBinding {
   readonly run: () => void;
 }
 
+/** What lies over the screen and has its own keys, Escape before all. */
+const inFront = '.modal.show, ngb-popover-window, .dropdown-menu.show';
 const storageKey = 'almanac.single-letter-keys';
 
 /**
@@ -43,7 +45,7 @@ export class KeysService {
   readonly #help: KeyBinding = { key: '?', does: 'Show this list', run: () => this.#helpWanted.next() };
 
   #handle(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.defaultPrevented || document.querySelector('.modal.show')) return;
+    if (event.ctrlKey || event.metaKey || event.defaultPrevented || document.querySelector(inFront)) return;
     const target = event.target as HTMLElement;
     if (target.isContentEditable || target.matches('input, textarea, select')) return;
     const name = event.altKey ? `Alt+${event.key}` : event.key;

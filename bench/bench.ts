@@ -1,0 +1,10 @@
+import { benchFirstLoad } from './first-load';
+import { writeRow } from './measure';
+import { benchPublicPage } from './public-page';
+import { benchResolve } from './resolve';
+
+console.log('Ratios of one run on this machine; sizes in each line.\n');
+for (const row of benchResolve()) writeRow(row);
+for (const row of await benchPublicPage()) writeRow(row);
+for (const row of benchFirstLoad()) writeRow(row);
+process.exit(0);
