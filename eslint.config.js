@@ -20,21 +20,66 @@ export default tseslint.config(
     files: ['core/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     rules: {
-      'no-restricted-globals': ['error', 'process', 'fetch', 'window', 'document', 'localStorage', 'setTimeout', 'setInterval', 'performance', 'console'],
-      'no-restricted-properties': ['error', { object: 'Date', property: 'now' }, { object: 'Math', property: 'random' }, { object: 'DateTime', property: 'now' }, { object: 'DateTime', property: 'local' }],
-      'no-restricted-syntax': ['error', { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core reads no clock; the moment is a parameter.' }],
-      'no-restricted-imports': ['error', { patterns: [{ regex: '^node:|^@angular|^rxjs|^express|^knex|^@(contract|server|demo)/|/(contract|server|web|demo)/', message: 'The core imports nothing of the layers above it and does no input or output.' }] }],
+      'no-restricted-globals': [
+        'error',
+        'process',
+        'fetch',
+        'window',
+        'document',
+        'localStorage',
+        'setTimeout',
+        'setInterval',
+        'performance',
+        'console',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now' },
+        { object: 'Math', property: 'random' },
+        { object: 'DateTime', property: 'now' },
+        { object: 'DateTime', property: 'local' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'The core reads no clock; the moment is a parameter.',
+        },
+      ],
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^node:|^@angular|^rxjs|^express|^knex|^@(contract|server|demo)/|/(contract|server|web|demo)/',
+              message: 'The core imports nothing of the layers above it and does no input or output.',
+            },
+          ],
+        },
+      ],
     },
   },
   {
     files: ['contract/**/*.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^node:|^@angular|^express|^knex|^@(server|demo)/|/(server|web|demo)/', message: 'The contract knows the core only.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { regex: '^node:|^@angular|^express|^knex|^@(server|demo)/|/(server|web|demo)/', message: 'The contract knows the core only.' },
+          ],
+        },
+      ],
+    },
   },
   {
     files: ['server/**/*.ts'],
     ignores: ['**/*.spec.ts', 'server/testing/**', 'server/clocks.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ regex: '^@angular|^@demo/|/(web|demo)/', message: 'The server knows the core and the contract only.' }] }],
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^@angular|^@demo/|/(web|demo)/', message: 'The server knows the core and the contract only.' }] },
+      ],
       'no-restricted-properties': ['error', { object: 'Date', property: 'now', message: 'Only the two clocks read the time.' }],
     },
   },
@@ -45,7 +90,18 @@ export default tseslint.config(
     processor: angular.processInlineTemplates,
     rules: {
       'no-console': ['error', { allow: ['error'] }],
-      'no-restricted-imports': ['error', { patterns: [{ regex: '^node:|^express|^knex|^@(server|demo)/|/(server|demo)/', message: 'The editor knows the core and the contract only.' }, { regex: '^@contract/', message: 'Only types of the contract: its validation stays on the server.', allowTypeImports: true }] }],
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^node:|^express|^knex|^@(server|demo)/|/(server|demo)/',
+              message: 'The editor knows the core and the contract only.',
+            },
+            { regex: '^@contract/', message: 'Only types of the contract: its validation stays on the server.', allowTypeImports: true },
+          ],
+        },
+      ],
       '@angular-eslint/directive-selector': ['error', { type: 'attribute', prefix: 'almanac', style: 'camelCase' }],
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'almanac', style: 'kebab-case' }],
     },

@@ -13,20 +13,66 @@ export function largeLedger(pageCount: number, placementCount: number): Ledger {
   const entries: PublicationEntry[] = [];
   const add = (kind: RecordKind, id: string, value: unknown): void => {
     records.push({ id, kind, createdAt: 0, createdBy: 'x' });
-    revisions.push({ id: `r-${id}`, recordId: id, locale: 'en-GB', parentId: null, mergedFromId: null, translatedFromId: null, value, createdAt: 0, createdBy: 'x', note: '' });
-    entries.push({ number: entries.length + 1, publicationId: id, recordId: id, locale: 'en-GB', act: 'set', revisionId: `r-${id}`, from: 0, until: null, fromTyped: null, untilTyped: null, afterwards: 'earlier', recordedAt: 0, recordedBy: 'x', reason: '' });
+    revisions.push({
+      id: `r-${id}`,
+      recordId: id,
+      locale: 'en-GB',
+      parentId: null,
+      mergedFromId: null,
+      translatedFromId: null,
+      value,
+      createdAt: 0,
+      createdBy: 'x',
+      note: '',
+    });
+    entries.push({
+      number: entries.length + 1,
+      publicationId: id,
+      recordId: id,
+      locale: 'en-GB',
+      act: 'set',
+      revisionId: `r-${id}`,
+      from: 0,
+      until: null,
+      fromTyped: null,
+      untilTyped: null,
+      afterwards: 'earlier',
+      recordedAt: 0,
+      recordedBy: 'x',
+      reason: '',
+    });
   };
   const sections = Math.round(Math.sqrt(pageCount));
   for (let index = 0; index < pageCount; index += 1) {
     const parentId = index === 0 ? null : index <= sections ? 'page-0' : `page-${1 + (index % sections)}`;
     add('page', `page-${index}`, {
-      version: 1, type: (['page', 'reserve', 'species', 'event', 'news'] as const)[index % 5]!, title: `Page ${index}`, parentId, segment: index === 0 ? '' : `p${index}`, order: 'a0', standfirst: '',
-      body: '', picture: '', pictureText: '', topics: [`topic ${index % 50}`], layout: 'wide', readers: {}, inMenu: true, menuLabel: '', takesPlace: null,
+      version: 1,
+      type: (['page', 'reserve', 'species', 'event', 'news'] as const)[index % 5]!,
+      title: `Page ${index}`,
+      parentId,
+      segment: index === 0 ? '' : `p${index}`,
+      order: 'a0',
+      standfirst: '',
+      body: '',
+      picture: '',
+      pictureText: '',
+      topics: [`topic ${index % 500}`],
+      layout: 'wide',
+      readers: {},
+      inMenu: true,
+      menuLabel: '',
+      takesPlace: null,
     } satisfies PageValue);
   }
   for (let index = 0; index < placementCount; index += 1) {
-    add('block', `block-${index}`, { version: 1, type: 'rich text', title: `Block ${index}`, fields: { body: `<p>Words ${index}</p>` }, readers: null } satisfies BlockValue);
-    add('placement', `placement-${index}`, placement(index, pageCount, sections));
+    add('block', `block-${index}`, {
+      version: 1,
+      type: 'rich text',
+      title: `Block ${index}`,
+      fields: { body: `<p>Words ${index}</p>` },
+      readers: null,
+    } satisfies BlockValue);
+    add('placement', `placement-${index}`, placement(index, pageCount, placementCount));
   }
   const ledger = new Ledger();
   ledger.absorb({ records, revisions, entries });
@@ -35,25 +81,58 @@ export function largeLedger(pageCount: number, placementCount: number): Ledger {
 
 /** The theme of the made-up site. */
 export const largeTheme: ThemeManifest = {
-  name: 'large', label: 'Large', regions: [{ name: 'main', label: 'Main', help: '' }], insertionPoints: [], readingOrder: ['main'], looks: [],
-  layouts: [{ name: 'wide', label: 'Wide', help: '', regions: ['main'] }], widths: { phone: 390, tablet: 820, desk: 1200 },
+  name: 'large',
+  label: 'Large',
+  regions: [{ name: 'main', label: 'Main', help: '' }],
+  insertionPoints: [],
+  readingOrder: ['main'],
+  looks: [],
+  layouts: [{ name: 'wide', label: 'Wide', help: '', regions: ['main'] }],
+  widths: { phone: 390, tablet: 820, desk: 1200 },
 };
 
-// One in a hundred shows everywhere; the rest on one page, in one section, by type with exceptions, or by topic.
-function placement(index: number, pageCount: number, sections: number): PlacementValue {
+// Twenty show everywhere and one in fifty in a whole section; the rest belong to one page, a page and what is beneath it, or a topic.
+function placement(index: number, pageCount: number, placementCount: number): PlacementValue {
   const page = `page-${(index * 7919) % pageCount}`;
-  const section = `page-${1 + (index % sections)}`;
+  const sections = Math.round(Math.sqrt(pageCount));
   const kinds: readonly (() => { any: WhereTest[]; none?: WhereTest[] })[] = [
     () => ({ any: [{ test: 'page', page }] }),
-    () => ({ any: [{ test: 'within', page: section }], none: [{ test: 'page', page }] }),
-    () => ({ any: [{ test: 'topic', topic: `topic ${index % 50}` }] }),
-    () => ({ any: [{ test: 'page', page }, { test: 'within', page: section }] }),
+    () => ({ any: [{ test: 'within', page }], none: [{ test: 'page', page: 'page-0' }] }),
+    () => ({ any: [{ test: 'topic', topic: `topic ${index % 500}` }] }),
+    () => ({
+      any: [
+        { test: 'page', page },
+        { test: 'page', page: `page-${(index * 31) % pageCount}` },
+      ],
+    }),
   ];
-  const where: Rule['where'] = index % 100 === 0 ? {} : kinds[index % kinds.length]!();
+  const isEverywhere = index % Math.floor(placementCount / 20) === 0;
+  const inSection: Rule['where'] = { any: [{ test: 'within', page: `page-${1 + (index % sections)}` }] };
+  const where: Rule['where'] = isEverywhere ? {} : index % 50 === 0 ? inSection : kinds[index % kinds.length]!();
   const who: Rule['who'] = index % 7 === 0 ? { any: [{ test: 'membership', membership: 'member' }] } : {};
-  const when: Rule['when'] = index % 5 === 0 ? { all: [{ test: 'window', from: { local: '2027-01-01T00:00', zone: 'Europe/London' }, until: { local: '2027-12-31T00:00', zone: 'Europe/London' } }] } : {};
+  const when: Rule['when'] =
+    index % 5 === 0
+      ? {
+          all: [
+            {
+              test: 'window',
+              from: { local: '2027-01-01T00:00', zone: 'Europe/London' },
+              until: { local: '2027-12-31T00:00', zone: 'Europe/London' },
+            },
+          ],
+        }
+      : {};
   return {
-    version: 1, blockId: `block-${index}`, target: { kind: 'region', name: 'main' }, order: `a${index.toString(36)}`, rule: { version: 1, where, who, when }, off: false, look: '',
-    align: 'start', title: { show: 'block', own: '' }, anchor: '', reason: '',
+    version: 1,
+    blockId: `block-${index}`,
+    target: { kind: 'region', name: 'main' },
+    order: `a${index.toString(36)}`,
+    rule: { version: 1, where, who, when },
+    off: false,
+    look: '',
+    align: 'start',
+    title: { show: 'block', own: '' },
+    anchor: '',
+    reason: '',
   };
 }

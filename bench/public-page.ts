@@ -2,6 +2,7 @@ import { seedDemo } from '@demo/seed';
 import { openDatabase } from '@server/database/connect';
 import { createServer } from '@server/http/server';
 import { listPictures } from '@server/public/pictures';
+import { PublicAnswers } from '@server/public/answers';
 import { loadTheme } from '@server/public/theme';
 import { loadSite } from '@server/site/site';
 import autocannon from 'autocannon';
@@ -21,14 +22,24 @@ export async function benchPublicPage(): Promise<readonly Row[]> {
   const theme = loadTheme('themes/shore');
   const now = Date.now();
   await seedDemo(knex, theme, listPictures('demo/pictures'), now);
-  // Moved on by a millisecond per request, and the ledger with it, the answer is made anew each time.
   let isFresh = false;
   const site = await loadSite(knex, { content: () => now, running: () => now, isFrozen: false }, theme, listPictures('demo/pictures'));
-  const app = createServer({ site, logger: pino({ level: 'silent' }), secret: 'a secret for measuring only, long enough', editorFolder: 'dist', mediaFolder: 'demo/pictures', fontsFolder: 'node_modules', version: '0', isSecure: false });
+  const answers = new PublicAnswers(site);
+  const app = createServer({
+    site,
+    answers,
+    logger: pino({ level: 'silent' }),
+    secret: 'a secret for measuring only, long enough',
+    editorFolder: 'dist',
+    mediaFolder: 'demo/pictures',
+    fontsFolder: 'node_modules',
+    version: '0',
+    isSecure: false,
+  });
   const outer = express();
   outer.disable('x-powered-by');
   outer.use((_request, _response, next) => {
-    if (isFresh) site.ledger.version += 1;
+    if (isFresh) answers.forget();
     next();
   });
   outer.use(app);
@@ -37,7 +48,8 @@ export async function benchPublicPage(): Promise<readonly Row[]> {
   const plain = express();
   plain.get('/visit/tern-point', (_request, response) => void response.type('html').send(body));
   const bare = await listen(plain);
-  const rate = async (address: string) => (await autocannon({ url: `${address}/visit/tern-point`, connections: 8, duration: seconds })).requests.average;
+  const rate = async (address: string) =>
+    (await autocannon({ url: `${address}/visit/tern-point`, connections: 8, duration: seconds })).requests.average;
   await rate(bare.address);
   const bareRate = await rate(bare.address);
   const hitRate = await rate(ours.address);
@@ -48,8 +60,18 @@ export async function benchPublicPage(): Promise<readonly Row[]> {
   rmSync(folder, { recursive: true, force: true });
   const size = `${(body.length / 1024).toFixed(0)} kB`;
   return [
-    { what: `public page answered again, against bare Express sending the same ${size} (${hitRate.toFixed(0)} against ${bareRate.toFixed(0)} requests a second)`, ratio: hitRate / bareRate, aim: 'at least', bound: 0.8 },
-    { what: `public page answered for the first time, site and page made anew (${firstRate.toFixed(0)} requests a second)`, ratio: firstRate / bareRate, aim: 'at least', bound: 0.25 },
+    {
+      what: `public page answered again, against bare Express sending the same ${size} (${hitRate.toFixed(0)} against ${bareRate.toFixed(0)} requests a second)`,
+      ratio: hitRate / bareRate,
+      aim: 'at least',
+      bound: 0.8,
+    },
+    {
+      what: `public page answered for the first time, resolved and rendered (${firstRate.toFixed(0)} requests a second)`,
+      ratio: firstRate / bareRate,
+      aim: 'at least',
+      bound: 0.25,
+    },
   ];
 }
 

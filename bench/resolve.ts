@@ -2,7 +2,7 @@ import { resolvePage } from '@core/placement/resolve';
 import { pagesReached } from '@core/reach/reach';
 import { isTest, type RuleTree } from '@core/rule/rule';
 import { instantOf } from '@core/schedule/local-time';
-import { takeSnapshot, type PageNode, type SiteSnapshot } from '@core/site/snapshot';
+import { takeSnapshot, type SiteSnapshot, type PageNode } from '@core/site/snapshot';
 import jsonLogic, { type RulesLogic } from 'json-logic-js';
 import { largeLedger, largeTheme } from './large-site';
 import { medianMilliseconds, type Row } from './measure';
@@ -17,10 +17,20 @@ export function benchResolve(): readonly Row[] {
   const middle = measured[1]!;
   const growth = measured[2]!.ours / measured[0]!.ours;
   return [
-    { what: `one page of 5,000 with 2,000 placements, against json-logic-js over every rule (median ${middle.ours.toFixed(3)} ms against ${middle.theirs.toFixed(2)} ms)`, ratio: middle.theirs / middle.ours, aim: 'at least', bound: 20 },
+    {
+      what: `one page of 5,000 with 2,000 placements, against json-logic-js over every rule (median ${middle.ours.toFixed(3)} ms against ${middle.theirs.toFixed(2)} ms)`,
+      ratio: middle.theirs / middle.ours,
+      aim: 'at least',
+      bound: 20,
+    },
     { what: 'growth of that time from 500 to 8,000 placements (16 times as many)', ratio: growth, aim: 'at most', bound: 12 },
     { what: 'reach of one changed rule over 5,000 pages, in milliseconds', ratio: middle.reach, aim: 'at most', bound: 16 },
-    { what: 'a snapshot of 5,000 pages and 2,000 placements taken anew, in milliseconds', ratio: middle.snapshot, aim: 'at most', bound: 250 },
+    {
+      what: 'a snapshot of 5,000 pages and 2,000 placements taken anew, in milliseconds',
+      ratio: middle.snapshot,
+      aim: 'at most',
+      bound: 250,
+    },
   ];
 }
 
@@ -47,7 +57,11 @@ function factsOf(page: PageNode): object {
   return { page: page.facts.id, lineage: page.facts.lineage, type: page.facts.type, topics: page.facts.topics, moment, member: false };
 }
 
-function toJsonLogic(rule: { where: RuleTree<{ readonly test: string }>; who: RuleTree<{ readonly test: string }>; when: RuleTree<{ readonly test: string }> }): RulesLogic {
+function toJsonLogic(rule: {
+  where: RuleTree<{ readonly test: string }>;
+  who: RuleTree<{ readonly test: string }>;
+  when: RuleTree<{ readonly test: string }>;
+}): RulesLogic {
   return { and: [tree(rule.where), tree(rule.who), tree(rule.when)] } as RulesLogic;
 }
 

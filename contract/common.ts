@@ -9,8 +9,8 @@ export const instant = z.number().int().min(-62_135_596_800_000).max(253_402_300
 
 /** A time as a person typed it. */
 export const localTime = z.strictObject({
-  local: z.string().max(16).refine(isLocalDateTime, { error: 'A time is written like 2027-04-01T06:00, and the date must exist.', abort: true }),
-  zone: z.string().max(64).refine(isTimeZone, { error: 'No such time zone.', abort: true }),
+  local: z.string().max(16).refine(isLocalDateTime, { error: 'A time is written like 2027-04-01T06:00, and the date must exist.' }),
+  zone: z.string().max(64).refine(isTimeZone, { error: 'No such time zone.' }),
   choice: z.enum(['earlier', 'later']).optional(),
 });
 

@@ -10,7 +10,10 @@ const named = z.object({ id: z.string(), title: z.string(), path: z.string() });
 const author = z.object({ id: z.string(), name: z.string() });
 
 /** Who signs in. */
-export const signIn = z.strictObject({ email: z.email({ error: 'Not an e-mail address.' }).max(200), password: z.string().min(1, { error: 'Must not be empty.' }).max(200) });
+export const signIn = z.strictObject({
+  email: z.email({ error: 'Not an e-mail address.' }).max(200),
+  password: z.string().min(1, { error: 'Must not be empty.' }).max(200),
+});
 
 /** Who is signed in, and what the editor must know of the site. */
 export const session = z.object({
@@ -191,10 +194,42 @@ export const recordDetail = z.object({
   waiting,
   nextChange: instant.nullable(),
   live: z.object({ revisionId: z.string(), value: z.unknown() }).nullable(),
-  proposals: z.array(z.object({ id: z.string(), editionId: z.string(), stage, headRevisionId: z.string(), value: z.unknown(), author, updatedAt: instant, isOwn: z.boolean() })),
-  revisions: z.array(z.object({ id: z.string(), parentId: z.string().nullable(), createdAt: instant, author, note: z.string(), value: z.unknown(), mark: status.nullable() })),
-  publications: z.array(z.object({ from: instant, until: instant.nullable(), revisionId: z.string().nullable(), recordedAt: instant, recordedBy: z.string() })),
-  usedOn: z.array(z.object({ placementId: z.string(), target: z.string(), where: z.string(), status, pageCount: z.number().int(), firstPageId: z.string().nullable() })),
+  proposals: z.array(
+    z.object({
+      id: z.string(),
+      editionId: z.string(),
+      stage,
+      headRevisionId: z.string(),
+      value: z.unknown(),
+      author,
+      updatedAt: instant,
+      isOwn: z.boolean(),
+    }),
+  ),
+  revisions: z.array(
+    z.object({
+      id: z.string(),
+      parentId: z.string().nullable(),
+      createdAt: instant,
+      author,
+      note: z.string(),
+      value: z.unknown(),
+      mark: status.nullable(),
+    }),
+  ),
+  publications: z.array(
+    z.object({ from: instant, until: instant.nullable(), revisionId: z.string().nullable(), recordedAt: instant, recordedBy: z.string() }),
+  ),
+  usedOn: z.array(
+    z.object({
+      placementId: z.string(),
+      target: z.string(),
+      where: z.string(),
+      status,
+      pageCount: z.number().int(),
+      firstPageId: z.string().nullable(),
+    }),
+  ),
   pagesChanged: z.array(named),
 });
 
@@ -255,7 +290,14 @@ export const editionDetail = editionRow.extend({
 export const ribbon = z.object({
   from: instant,
   until: instant,
-  lanes: z.array(z.object({ placementId: z.string(), title: z.string(), target: z.string(), open: z.array(z.object({ from: instant, until: instant })) })),
+  lanes: z.array(
+    z.object({
+      placementId: z.string(),
+      title: z.string(),
+      target: z.string(),
+      open: z.array(z.object({ from: instant, until: instant })),
+    }),
+  ),
   changes: z.array(instant),
 });
 

@@ -24,23 +24,34 @@ export function openApiDocument(version: string): Record<string, unknown> {
         BlockValue: componentOf('BlockValue', blockValue),
         PlacementValue: componentOf('PlacementValue', placementValue),
       },
-      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'almanac.session' }, csrf: { type: 'apiKey', in: 'header', name: 'x-csrf-token' } },
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: 'almanac.session' },
+        csrf: { type: 'apiKey', in: 'header', name: 'x-csrf-token' },
+      },
     },
   };
 }
 
 function describe(name: string, operation: Operation): Record<string, unknown> {
   const pathParameters = [...operation.path.matchAll(/\{(\w+)\}/g)].map(match => ({
-    name: match[1], in: 'path', required: true, schema: { type: 'string', format: 'uuid' },
+    name: match[1],
+    in: 'path',
+    required: true,
+    schema: { type: 'string', format: 'uuid' },
   }));
   const queryParameters = Object.entries(operation.query?.shape ?? {}).map(([parameter, schema]) => ({
-    name: parameter, in: 'query', required: !(schema as z.ZodType).safeParse(undefined).success, schema: schemaOf(schema as z.ZodType, 'input'),
+    name: parameter,
+    in: 'query',
+    required: !(schema as z.ZodType).safeParse(undefined).success,
+    schema: schemaOf(schema as z.ZodType, 'input'),
   }));
   return {
     operationId: name,
     summary: operation.summary,
     parameters: [...pathParameters, ...queryParameters],
-    ...(operation.body ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(operation.body, 'input') } } } } : {}),
+    ...(operation.body
+      ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(operation.body, 'input') } } } }
+      : {}),
     responses: {
       ...(operation.answer
         ? { 200: { description: 'Done.', content: { 'application/json': { schema: schemaOf(operation.answer, 'output') } } } }

@@ -2,6 +2,7 @@ import type { Rule, RuleTree, WhenTest, WhereTest, WhoTest } from '@core/rule/ru
 import { servicePages } from '@core/page/page';
 import { intervalOfWindow } from '@core/rule/when';
 import { compilePathPattern } from '@core/rule/where';
+import { isLocalDateTime, isTimeZone } from '@core/schedule/local-time';
 import { faultOfRecurrence } from '@core/schedule/recurrence';
 import { z } from 'zod';
 import { line, localTime, requiredLine, uuid } from './common';
@@ -33,6 +34,8 @@ const whoTest: z.ZodType<WhoTest> = z.discriminatedUnion('test', [
 const window = z
   .strictObject({ test: z.literal('window'), from: localTime.nullable(), until: localTime.nullable() })
   .superRefine((test, context) => {
+    // Runs even when a time itself cannot be read, which is told of already.
+    if (![test.from, test.until].every(time => time === null || (isLocalDateTime(time.local) && isTimeZone(time.zone)))) return;
     const { from, until } = intervalOfWindow(test);
     if (from >= until) context.addIssue({ code: 'custom', path: ['until'], message: 'The end must lie after the beginning.' });
   });
@@ -47,7 +50,8 @@ const recurring = z
   })
   .superRefine((test, context) => {
     const fault = faultOfRecurrence(test);
-    if (fault === 'rule') context.addIssue({ code: 'custom', path: ['rule'], message: 'Not a recurrence rule of RFC 5545 that repeats daily or more seldom.' });
+    if (fault === 'rule')
+      context.addIssue({ code: 'custom', path: ['rule'], message: 'Not a recurrence rule of RFC 5545 that repeats daily or more seldom.' });
     if (fault === 'end') context.addIssue({ code: 'custom', path: ['end'], message: 'The end must lie after the beginning.' });
   });
 
@@ -65,7 +69,10 @@ export const rule: z.ZodType<Rule> = z.strictObject({
 });
 
 function treeOf<Test extends { readonly test: string }>(test: z.ZodType<Test>): z.ZodType<RuleTree<Test>> {
-  const parts = z.array(z.lazy(() => tree)).max(mostParts).optional();
+  const parts = z
+    .array(z.lazy(() => tree))
+    .max(mostParts)
+    .optional();
   const group = z.strictObject({ all: parts, any: parts, none: parts });
   // Deciding by the presence of "test" keeps the messages of the branch that was meant.
   const tree: z.ZodType<RuleTree<Test>> = z.union([test, group]) as z.ZodType<RuleTree<Test>>;

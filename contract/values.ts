@@ -24,7 +24,10 @@ export const pageValue: z.ZodType<PageValue> = z
     type: z.enum(pageTypes),
     title: requiredLine(200),
     parentId: uuid.nullable(),
-    segment: z.string().max(80).regex(/^([a-z0-9]+(-[a-z0-9]+)*)?$/, { error: 'Small letters, digits and single hyphens.' }),
+    segment: z
+      .string()
+      .max(80)
+      .regex(/^([a-z0-9]+(-[a-z0-9]+)*)?$/, { error: 'Small letters, digits and single hyphens.' }),
     order: orderKey,
     standfirst: line(500),
     body: richText,
@@ -38,9 +41,12 @@ export const pageValue: z.ZodType<PageValue> = z
     takesPlace: localTime.nullable(),
   })
   .superRefine((page, context) => {
-    if (page.parentId !== null && page.segment === '') context.addIssue({ code: 'custom', path: ['segment'], message: 'Only the front page has an empty address.' });
-    if (page.parentId === null && page.segment !== '') context.addIssue({ code: 'custom', path: ['segment'], message: 'The front page’s address is empty.' });
-    if (reservedSegments.includes(page.segment)) context.addIssue({ code: 'custom', path: ['segment'], message: 'This address belongs to the product itself.' });
+    if (page.parentId !== null && page.segment === '')
+      context.addIssue({ code: 'custom', path: ['segment'], message: 'Only the front page has an empty address.' });
+    if (page.parentId === null && page.segment !== '')
+      context.addIssue({ code: 'custom', path: ['segment'], message: 'The front page’s address is empty.' });
+    if (reservedSegments.includes(page.segment))
+      context.addIssue({ code: 'custom', path: ['segment'], message: 'This address belongs to the product itself.' });
   });
 
 /** A block as it is stored; its fields follow from its type. */
@@ -64,11 +70,15 @@ export const placementValue: z.ZodType<PlacementValue> = z
     look: line(60),
     align: z.enum(['start', 'centre', 'end']),
     title: z.strictObject({ show: z.enum(['block', 'own', 'none']), own: line(200) }),
-    anchor: z.string().max(60).regex(/^([a-z][a-z0-9-]*)?$/, { error: 'Small letters, digits and hyphens, beginning with a letter.' }),
+    anchor: z
+      .string()
+      .max(60)
+      .regex(/^([a-z][a-z0-9-]*)?$/, { error: 'Small letters, digits and hyphens, beginning with a letter.' }),
     reason: line(500),
   })
   .superRefine((placement, context) => {
-    if (placement.title.show === 'own' && placement.title.own.trim() === '') context.addIssue({ code: 'custom', path: ['title', 'own'], message: 'Write the title to show here.' });
+    if (placement.title.show === 'own' && placement.title.own.trim() === '')
+      context.addIssue({ code: 'custom', path: ['title', 'own'], message: 'Write the title to show here.' });
   });
 
 /** The schema of a record's value, by kind. */
@@ -86,14 +96,24 @@ function blockOf(type: BlockType): z.ZodObject {
 
 function fieldOf(field: FieldDefinition): z.ZodType {
   switch (field.kind) {
-    case 'text': return field.required ? requiredLine(field.longest ?? 200) : line(field.longest ?? 200);
-    case 'rich text': return field.required ? richText.refine(text => text.replace(/<[^>]*>/g, '').trim() !== '', { error: 'Must not be empty.' }) : richText;
-    case 'number': return z.number().int().min(field.range![0]).max(field.range![1]);
-    case 'choice': return z.enum(field.choices!.map(each => each.value) as [string, ...string[]]);
-    case 'picture': return picture;
-    case 'link': return link;
-    case 'page': return z.union([z.literal(''), uuid]);
-    case 'toggle': return z.boolean();
+    case 'text':
+      return field.required ? requiredLine(field.longest ?? 200) : line(field.longest ?? 200);
+    case 'rich text':
+      return field.required
+        ? richText.refine(text => text.replace(/<[^>]*>/g, '').trim() !== '', { error: 'Must not be empty.' })
+        : richText;
+    case 'number':
+      return z.number().int().min(field.range![0]).max(field.range![1]);
+    case 'choice':
+      return z.enum(field.choices!.map(each => each.value) as [string, ...string[]]);
+    case 'picture':
+      return picture;
+    case 'link':
+      return link;
+    case 'page':
+      return z.union([z.literal(''), uuid]);
+    case 'toggle':
+      return z.boolean();
   }
 }
 

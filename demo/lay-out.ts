@@ -24,7 +24,10 @@ export interface LaidOut {
 
 /** Turns the scenario into changes, laid around a day. @param anchor - UTC milliseconds of the set day */
 export function layOut(anchor: number, zone: string): LaidOut {
-  const time = (days: number, at: string): LocalTime => ({ local: `${DateTime.fromMillis(anchor, { zone }).plus({ days }).toISODate()}T${at}`, zone });
+  const time = (days: number, at: string): LocalTime => ({
+    local: `${DateTime.fromMillis(anchor, { zone }).plus({ days }).toISODate()}T${at}`,
+    zone,
+  });
   const pageIds = new Map(demoPages.map(page => [page.path, uuidv7()]));
   const blockIds = new Map(demoBlocks.map(block => [block.key, uuidv7()]));
   const pageId = (path: string): string => pageIds.get(path) ?? fail(`No demo page ${path}`);
@@ -57,10 +60,22 @@ function added(kind: Change['kind'], recordId: string, value: unknown): Change {
 function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => string, time: LaidOut['time'], order: string): PageValue {
   const parent = page.path === '/' ? null : page.path.slice(0, page.path.lastIndexOf('/')) || '/';
   return {
-    version: 1, type: page.type ?? 'page', title: page.title, parentId: parent && pageId(parent), segment: page.path.slice(page.path.lastIndexOf('/') + 1), order,
-    standfirst: page.standfirst, body: page.body ?? '', picture: page.picture ? `/media/${page.picture}.svg` : '', pictureText: '', topics: [...(page.topics ?? [])],
-    layout: page.layout ?? 'main-and-aside', readers: page.membersOnly ? { any: [{ test: 'membership', membership: 'member' }] } : {},
-    inMenu: page.inMenu ?? true, menuLabel: page.menuLabel ?? '', takesPlace: page.takesPlace ? time(...page.takesPlace) : null,
+    version: 1,
+    type: page.type ?? 'page',
+    title: page.title,
+    parentId: parent && pageId(parent),
+    segment: page.path.slice(page.path.lastIndexOf('/') + 1),
+    order,
+    standfirst: page.standfirst,
+    body: page.body ?? '',
+    picture: page.picture ? `/media/${page.picture}.svg` : '',
+    pictureText: '',
+    topics: [...(page.topics ?? [])],
+    layout: page.layout ?? 'main-and-aside',
+    readers: page.membersOnly ? { any: [{ test: 'membership', membership: 'member' }] } : {},
+    inMenu: page.inMenu ?? true,
+    menuLabel: page.menuLabel ?? '',
+    takesPlace: page.takesPlace ? time(...page.takesPlace) : null,
   };
 }
 
@@ -68,17 +83,36 @@ function blockOf(block: DemoBlock, pageId: (path: string) => string): BlockValue
   const fields = Object.fromEntries(
     Object.entries(block.fields).map(([name, value]) => [
       name,
-      (name === 'beneath' || name === 'start') && value ? pageId(String(value)) : name === 'picture' && value ? `/media/${value}.svg` : value,
+      (name === 'beneath' || name === 'start') && value
+        ? pageId(String(value))
+        : name === 'picture' && value
+          ? `/media/${value}.svg`
+          : value,
     ]),
   );
   return { version: 1, type: block.type, title: block.title, fields, readers: null };
 }
 
-function placementOf(blockId: string, placement: DemoPlacement, pageId: (path: string) => string, time: LaidOut['time'], zone: string, order: string): PlacementValue {
+function placementOf(
+  blockId: string,
+  placement: DemoPlacement,
+  pageId: (path: string) => string,
+  time: LaidOut['time'],
+  zone: string,
+  order: string,
+): PlacementValue {
   return {
-    version: 1, blockId, target: { kind: placement.isPoint ? 'insertion point' : 'region', name: placement.region }, order,
+    version: 1,
+    blockId,
+    target: { kind: placement.isPoint ? 'insertion point' : 'region', name: placement.region },
+    order,
     rule: { ...everywhere, where: whereOf(placement.where, pageId), who: placement.who ?? {}, when: whenOf(placement, time, zone) },
-    off: placement.off ?? false, look: placement.look ?? '', align: 'start', title: placement.title ?? { show: 'block', own: '' }, anchor: '', reason: placement.reason ?? '',
+    off: placement.off ?? false,
+    look: placement.look ?? '',
+    align: 'start',
+    title: placement.title ?? { show: 'block', own: '' },
+    anchor: '',
+    reason: placement.reason ?? '',
   };
 }
 
@@ -98,7 +132,11 @@ function whereOf(where: DemoWhere, pageId: (path: string) => string): RuleTree<W
 function whenOf(placement: DemoPlacement, time: LaidOut['time'], zone: string): RuleTree<WhenTest> {
   if (placement.recurring) return { all: [{ test: 'recurring', ...placement.recurring, zone }] };
   if (!placement.from && !placement.until) return {};
-  return { all: [{ test: 'window', from: placement.from ? time(...placement.from) : null, until: placement.until ? time(...placement.until) : null }] };
+  return {
+    all: [
+      { test: 'window', from: placement.from ? time(...placement.from) : null, until: placement.until ? time(...placement.until) : null },
+    ],
+  };
 }
 
 function fail(message: string): never {

@@ -28,7 +28,10 @@ async function main(): Promise<void> {
     renameSync(building, data);
   }
   console.log(`\nThe people of the demo, all with the password "${demoPassword}":`);
-  for (const person of demoPeople) console.log(`  ${person.email.padEnd(26)} ${person.name}, ${person.roles.join(', ') || (person.memberships.length > 0 ? 'a reader who is a member' : 'a reader')}`);
+  for (const person of demoPeople)
+    console.log(
+      `  ${person.email.padEnd(26)} ${person.name}, ${person.roles.join(', ') || (person.memberships.length > 0 ? 'a reader who is a member' : 'a reader')}`,
+    );
   console.log('');
 }
 

@@ -52,7 +52,13 @@ export async function seedDemo(knex: Knex, theme: Theme, pictures: readonly stri
     at = instantOf(demo.time(act.days, act.time));
     const id = uuidv7();
     await createEdition(site, people.get(act.who)!, {
-      id, title: act.title, changes: [...act.changes(site)], wishedFrom: act.wishedFrom ?? null, remark: act.remark ?? '', note: act.note ?? '', move: act.move,
+      id,
+      title: act.title,
+      changes: [...act.changes(site)],
+      wishedFrom: act.wishedFrom ?? null,
+      remark: act.remark ?? '',
+      note: act.note ?? '',
+      move: act.move,
     });
     if (!act.approval) continue;
     at += act.approval.minutesLater * 60_000;
@@ -60,76 +66,305 @@ export async function seedDemo(knex: Knex, theme: Theme, pictures: readonly stri
   }
 }
 
-const move = (name: MoveRequest['name'], remark = '', times?: MoveRequest['times']): MoveRequest => ({ name, remark, acceptsMovedBase: false, times });
+const move = (name: MoveRequest['name'], remark = '', times?: MoveRequest['times']): MoveRequest => ({
+  name,
+  remark,
+  acceptsMovedBase: false,
+  times,
+});
 const fromTime = (from: LocalTime, until: LocalTime | null = null): MoveRequest['times'] => ({ from, until, afterwards: 'earlier' });
 
 function actsOf(demo: LaidOut): readonly Act[] {
   const { time, blockId, pageId } = demo;
-  const changeBlock = (key: string, fields: BlockValue['fields']) => (site: Site): readonly Change[] => {
-    const base = liveRevisionId(site, blockId(key), site.clocks.content())!;
-    const value = site.ledger.revision(base).value as BlockValue;
-    return [{ recordId: blockId(key), kind: 'block', value: { ...value, fields: { ...value.fields, ...fields } }, retires: false, baseRevisionId: base }];
-  };
-  const changePage = (path: string, part: Partial<PageValue>) => (site: Site): readonly Change[] => {
-    const base = liveRevisionId(site, pageId(path), site.clocks.content())!;
-    return [{ recordId: pageId(path), kind: 'page', value: { ...(site.ledger.revision(base).value as PageValue), ...part }, retires: false, baseRevisionId: base }];
-  };
+  const changeBlock =
+    (key: string, fields: BlockValue['fields']) =>
+    (site: Site): readonly Change[] => {
+      const base = liveRevisionId(site, blockId(key), site.clocks.content())!;
+      const value = site.ledger.revision(base).value as BlockValue;
+      return [
+        {
+          recordId: blockId(key),
+          kind: 'block',
+          value: { ...value, fields: { ...value.fields, ...fields } },
+          retires: false,
+          baseRevisionId: base,
+        },
+      ];
+    };
+  const changePage =
+    (path: string, part: Partial<PageValue>) =>
+    (site: Site): readonly Change[] => {
+      const base = liveRevisionId(site, pageId(path), site.clocks.content())!;
+      return [
+        {
+          recordId: pageId(path),
+          kind: 'page',
+          value: { ...(site.ledger.revision(base).value as PageValue), ...part },
+          retires: false,
+          baseRevisionId: base,
+        },
+      ];
+    };
   const winter = demoBlocks.find(block => block.key === 'old appeal')!;
   const late = ['storm warning'];
-  const isLate = (change: Change) => late.some(key => change.recordId === blockId(key) || (change.value as { blockId?: string }).blockId === blockId(key));
+  const isLate = (change: Change) =>
+    late.some(key => change.recordId === blockId(key) || (change.value as { blockId?: string }).blockId === blockId(key));
   const everything = [...demo.blocks, ...demo.placements];
   return [
-    { days: -212, time: '10:00', who: 'administrator', title: 'The site as it opened: pages', changes: () => demo.pages, note: 'First version', move: move('publish') },
-    { days: -212, time: '11:30', who: 'administrator', title: 'The site as it opened: blocks', changes: () => everything.filter(change => !isLate(change)), note: 'First version', move: move('publish') },
-    { days: -171, time: '09:20', who: 'writer', title: 'Membership costs, brought up to date', changes: changePage('/join', { standfirst: 'From £3 a month, and the coast stays open to everyone who comes.' }), note: 'New price', move: move('send for review'), approval: { who: 'editor', minutesLater: 95, move: move('approve') } },
-    { days: -120, time: '14:00', who: 'writer', title: 'Crossing times, first wording', changes: changeBlock('crossing times', { body: '<ul><li><strong>Today</strong> 09:10–14:25</li><li><strong>Tomorrow</strong> 09:55–15:05</li></ul><p>Ask at the lodge if in doubt.</p>' }), note: 'Shorter', move: move('send for review'), approval: { who: 'second editor', minutesLater: 40, move: move('approve') } },
-    { days: -64, time: '16:10', who: 'editor', title: 'Crossing times with the margin', changes: changeBlock('crossing times', { body: '<ul><li><strong>Today</strong> 09:10–14:25</li><li><strong>Tomorrow</strong> 09:55–15:05</li><li><strong>The day after</strong> 10:35–15:45</li></ul><p>Leave half an hour to spare. Never start on a rising tide.</p>' }), note: 'The coastguard asked for the margin', move: move('publish') },
-    { days: -33, time: '11:00', who: 'writer', title: 'A shorter notice for the boat appeal', changes: changeBlock('old appeal', { ...winter.fields, text: 'We have raised £7,200 of £9,000 for a new engine.' }), note: 'Latest sum', move: move('send for review'), approval: { who: 'editor', minutesLater: 20, move: move('approve') } },
-    { days: -20, time: '09:00', who: 'writer', title: 'Hides at Low Fleet: the stove', changes: changePage('/visit/low-fleet/hides', { standfirst: 'The Long Hide seats forty and has a stove, lit from November to February.' }), note: 'When the stove is lit', move: move('send for review'), approval: { who: 'second editor', minutesLater: 120, move: move('approve') } },
-    { days: -12, time: '15:30', who: 'writer', title: 'A page about otters', changes: () => [newPage(demo, 'Otter', 'otter', 'Back on the Fleet after thirty years.')], remark: 'The warden has not confirmed the picture yet.' },
-    { days: -9, time: '10:15', who: 'writer', title: 'A call for boat hands', changes: changePage('/about/volunteer', { standfirst: 'Forty people, three hours a week, all weathers. Boat hands wanted.' }), note: 'Boat hands', move: move('send for review'), approval: { who: 'editor', minutesLater: 50, move: move('return', 'Say how they should get in touch, please.') } },
-    { days: -6, time: '13:45', who: 'writer', title: 'Summer opening hours', changes: changePage('/visit/opening-hours', { body: '<p>Summer hours hold from April to September. Hides close at 20:00, and the car parks at 21:00.</p>' }), note: 'Summer hours', move: move('send for review'), approval: { who: 'second editor', minutesLater: 300, move: move('approve', 'For the first of the season.', fromTime(time(11, '00:00'))) } },
-    { days: -4, time: '10:00', who: 'manager', title: 'First boat, on the reserve pages', changes: () => boatNotice(demo), move: move('send for review'), approval: { who: 'editor', minutesLater: 60, move: move('approve', '', fromTime(time(1, '06:00'), time(20, '12:00'))) } },
-    { days: -1, time: '17:30', who: 'administrator', title: 'Storm warning', changes: () => everything.filter(isLate), note: 'From the lodge', move: move('publish') },
-    { days: -1, time: '16:05', who: 'writer', title: 'Getting to Tern Point by bus', changes: changeBlock('way to tern-point', { body: '<p>By causeway from Low Fleet, or by the 14 bus to the lodge and on foot from there. It floods for about two and a half hours either side of high water.</p><p><a href="/visit/tern-point/getting-here">The way in full</a></p>' }), note: 'The bus runs again', remark: 'The bus company confirmed the stop on Monday.', move: move('send for review') },
-    { days: -1, time: '18:20', who: 'manager', title: 'Moth nights, on reserve pages from next week', changes: () => mothNights(demo), remark: 'Saskia asked for it beside the events.', wishedFrom: time(8, '06:00'), move: move('send for review') },
-    { days: 0, time: '08:10', who: 'writer', title: 'What’s on: a fuller standfirst', changes: changePage('/whats-on', { standfirst: 'Walks, counts and evenings with the wardens, most of them free.' }), note: 'Say that they are free' },
-    { days: 0, time: '08:55', who: 'writer', title: 'Dogs: the dates of the closure', changes: changePage('/visit/dogs', { standfirst: 'Welcome on leads, except where birds nest on the ground: 1 April to 31 August.' }), note: 'Dates', move: move('send for review') },
+    {
+      days: -212,
+      time: '10:00',
+      who: 'administrator',
+      title: 'The site as it opened: pages',
+      changes: () => demo.pages,
+      note: 'First version',
+      move: move('publish'),
+    },
+    {
+      days: -212,
+      time: '11:30',
+      who: 'administrator',
+      title: 'The site as it opened: blocks',
+      changes: () => everything.filter(change => !isLate(change)),
+      note: 'First version',
+      move: move('publish'),
+    },
+    {
+      days: -171,
+      time: '09:20',
+      who: 'writer',
+      title: 'Membership costs, brought up to date',
+      changes: changePage('/join', { standfirst: 'From £3 a month, and the coast stays open to everyone who comes.' }),
+      note: 'New price',
+      move: move('send for review'),
+      approval: { who: 'editor', minutesLater: 95, move: move('approve') },
+    },
+    {
+      days: -120,
+      time: '14:00',
+      who: 'writer',
+      title: 'Crossing times, first wording',
+      changes: changeBlock('crossing times', {
+        body: '<ul><li><strong>Today</strong> 09:10–14:25</li><li><strong>Tomorrow</strong> 09:55–15:05</li></ul><p>Ask at the lodge if in doubt.</p>',
+      }),
+      note: 'Shorter',
+      move: move('send for review'),
+      approval: { who: 'second editor', minutesLater: 40, move: move('approve') },
+    },
+    {
+      days: -64,
+      time: '16:10',
+      who: 'editor',
+      title: 'Crossing times with the margin',
+      changes: changeBlock('crossing times', {
+        body: '<ul><li><strong>Today</strong> 09:10–14:25</li><li><strong>Tomorrow</strong> 09:55–15:05</li><li><strong>The day after</strong> 10:35–15:45</li></ul><p>Leave half an hour to spare. Never start on a rising tide.</p>',
+      }),
+      note: 'The coastguard asked for the margin',
+      move: move('publish'),
+    },
+    {
+      days: -33,
+      time: '11:00',
+      who: 'writer',
+      title: 'A shorter notice for the boat appeal',
+      changes: changeBlock('old appeal', { ...winter.fields, text: 'We have raised £7,200 of £9,000 for a new engine.' }),
+      note: 'Latest sum',
+      move: move('send for review'),
+      approval: { who: 'editor', minutesLater: 20, move: move('approve') },
+    },
+    {
+      days: -20,
+      time: '09:00',
+      who: 'writer',
+      title: 'Hides at Low Fleet: the stove',
+      changes: changePage('/visit/low-fleet/hides', {
+        standfirst: 'The Long Hide seats forty and has a stove, lit from November to February.',
+      }),
+      note: 'When the stove is lit',
+      move: move('send for review'),
+      approval: { who: 'second editor', minutesLater: 120, move: move('approve') },
+    },
+    {
+      days: -12,
+      time: '15:30',
+      who: 'writer',
+      title: 'A page about otters',
+      changes: () => [newPage(demo, 'Otter', 'otter', 'Back on the Fleet after thirty years.')],
+      remark: 'The warden has not confirmed the picture yet.',
+    },
+    {
+      days: -9,
+      time: '10:15',
+      who: 'writer',
+      title: 'A call for boat hands',
+      changes: changePage('/about/volunteer', { standfirst: 'Forty people, three hours a week, all weathers. Boat hands wanted.' }),
+      note: 'Boat hands',
+      move: move('send for review'),
+      approval: { who: 'editor', minutesLater: 50, move: move('return', 'Say how they should get in touch, please.') },
+    },
+    {
+      days: -6,
+      time: '13:45',
+      who: 'writer',
+      title: 'Summer opening hours',
+      changes: changePage('/visit/opening-hours', {
+        body: '<p>Summer hours hold from April to September. Hides close at 20:00, and the car parks at 21:00.</p>',
+      }),
+      note: 'Summer hours',
+      move: move('send for review'),
+      approval: {
+        who: 'second editor',
+        minutesLater: 300,
+        move: move('approve', 'For the first of the season.', fromTime(time(11, '00:00'))),
+      },
+    },
+    {
+      days: -4,
+      time: '10:00',
+      who: 'manager',
+      title: 'First boat, on the reserve pages',
+      changes: () => boatNotice(demo),
+      move: move('send for review'),
+      approval: { who: 'editor', minutesLater: 60, move: move('approve', '', fromTime(time(1, '06:00'), time(20, '12:00'))) },
+    },
+    {
+      days: -1,
+      time: '17:30',
+      who: 'administrator',
+      title: 'Storm warning',
+      changes: () => everything.filter(isLate),
+      note: 'From the lodge',
+      move: move('publish'),
+    },
+    {
+      days: -1,
+      time: '16:05',
+      who: 'writer',
+      title: 'Getting to Tern Point by bus',
+      changes: changeBlock('way to tern-point', {
+        body: '<p>By causeway from Low Fleet, or by the 14 bus to the lodge and on foot from there. It floods for about two and a half hours either side of high water.</p><p><a href="/visit/tern-point/getting-here">The way in full</a></p>',
+      }),
+      note: 'The bus runs again',
+      remark: 'The bus company confirmed the stop on Monday.',
+      move: move('send for review'),
+    },
+    {
+      days: -1,
+      time: '18:20',
+      who: 'manager',
+      title: 'Moth nights, on reserve pages from next week',
+      changes: () => mothNights(demo),
+      remark: 'Saskia asked for it beside the events.',
+      wishedFrom: time(8, '06:00'),
+      move: move('send for review'),
+    },
+    {
+      days: 0,
+      time: '08:10',
+      who: 'writer',
+      title: 'What’s on: a fuller standfirst',
+      changes: changePage('/whats-on', { standfirst: 'Walks, counts and evenings with the wardens, most of them free.' }),
+      note: 'Say that they are free',
+    },
+    {
+      days: 0,
+      time: '08:55',
+      who: 'writer',
+      title: 'Dogs: the dates of the closure',
+      changes: changePage('/visit/dogs', { standfirst: 'Welcome on leads, except where birds nest on the ground: 1 April to 31 August.' }),
+      note: 'Dates',
+      move: move('send for review'),
+    },
   ].sort((a, b) => instantOf(time(a.days, a.time)) - instantOf(time(b.days, b.time)));
 }
 
 function newPage(demo: LaidOut, title: string, segment: string, standfirst: string): Change {
   const value: PageValue = {
-    version: 1, type: 'species', title, parentId: demo.pageId('/wildlife'), segment, order: 'b00', standfirst, body: '', picture: '', pictureText: '',
-    topics: ['mammals'], layout: 'main-and-aside', readers: {}, inMenu: true, menuLabel: '', takesPlace: null,
+    version: 1,
+    type: 'species',
+    title,
+    parentId: demo.pageId('/wildlife'),
+    segment,
+    order: 'b00',
+    standfirst,
+    body: '',
+    picture: '',
+    pictureText: '',
+    topics: ['mammals'],
+    layout: 'main-and-aside',
+    readers: {},
+    inMenu: true,
+    menuLabel: '',
+    takesPlace: null,
   };
   return { recordId: uuidv7(), kind: 'page', value, retires: false, baseRevisionId: null };
 }
 
 function boatNotice(demo: LaidOut): readonly Change[] {
   const block = uuidv7();
-  const value: BlockValue = { version: 1, type: 'notice', title: 'First boat of the year', fields: { tone: 'calm', text: 'The first boat to the stack sails in three weeks. Twelve places are left.', linkLabel: 'Keep a place', linkTo: '/whats-on/boat-to-the-stack' }, readers: null };
-  const where = { any: [{ test: 'within' as const, page: demo.pageId('/visit/gannet-stack') }, { test: 'page' as const, page: demo.pageId('/visit/skarn-head') }, { test: 'page' as const, page: demo.pageId('/') }] };
+  const value: BlockValue = {
+    version: 1,
+    type: 'notice',
+    title: 'First boat of the year',
+    fields: {
+      tone: 'calm',
+      text: 'The first boat to the stack sails in three weeks. Twelve places are left.',
+      linkLabel: 'Keep a place',
+      linkTo: '/whats-on/boat-to-the-stack',
+    },
+    readers: null,
+  };
+  const where = {
+    any: [
+      { test: 'within' as const, page: demo.pageId('/visit/gannet-stack') },
+      { test: 'page' as const, page: demo.pageId('/visit/skarn-head') },
+      { test: 'page' as const, page: demo.pageId('/') },
+    ],
+  };
   return [
     { recordId: block, kind: 'block', value, retires: false, baseRevisionId: null },
-    place(block, 'notice-strip', { ...everywhere, where }, 'Bookings opened on Monday.'),
+    placementOn(block, 'notice-strip', { ...everywhere, where }, 'Bookings opened on Monday.'),
   ];
 }
 
 function mothNights(demo: LaidOut): readonly Change[] {
   const block = uuidv7();
-  const value: BlockValue = { version: 1, type: 'rich text', title: 'Moth nights', fields: { body: '<p>Every second Friday from the end of the month: sheets, lamps and whatever comes. Bring a warm coat.</p>' }, readers: null };
-  const rule = { ...thisPageOnly(demo.pageId('/visit/tern-point')), where: { any: [{ test: 'type' as const, type: 'reserve' }], none: [{ test: 'page' as const, page: demo.pageId('/visit/gannet-stack') }] } };
-  return [{ recordId: block, kind: 'block', value, retires: false, baseRevisionId: null }, place(block, 'main', rule, 'The stack has no evening boats.')];
+  const value: BlockValue = {
+    version: 1,
+    type: 'rich text',
+    title: 'Moth nights',
+    fields: { body: '<p>Every second Friday from the end of the month: sheets, lamps and whatever comes. Bring a warm coat.</p>' },
+    readers: null,
+  };
+  const rule = {
+    ...thisPageOnly(demo.pageId('/visit/tern-point')),
+    where: {
+      any: [{ test: 'type' as const, type: 'reserve' }],
+      none: [{ test: 'page' as const, page: demo.pageId('/visit/gannet-stack') }],
+    },
+  };
+  return [
+    { recordId: block, kind: 'block', value, retires: false, baseRevisionId: null },
+    placementOn(block, 'main', rule, 'The stack has no evening boats.'),
+  ];
 }
 
-function place(blockId: string, region: string, rule: typeof everywhere, reason: string): Change {
+function placementOn(blockId: string, region: string, rule: typeof everywhere, reason: string): Change {
   return {
     recordId: uuidv7(),
     kind: 'placement',
     value: {
-      version: 1, blockId, target: { kind: 'region', name: region }, order: generateKeyBetween('b00', null), rule, off: false, look: region === 'main' ? 'card' : '',
-      align: 'start', title: { show: region === 'main' ? 'block' : 'none', own: '' }, anchor: '', reason,
+      version: 1,
+      blockId,
+      target: { kind: 'region', name: region },
+      order: generateKeyBetween('b00', null),
+      rule,
+      off: false,
+      look: region === 'main' ? 'card' : '',
+      align: 'start',
+      title: { show: region === 'main' ? 'block' : 'none', own: '' },
+      anchor: '',
+      reason,
     },
     retires: false,
     baseRevisionId: null,

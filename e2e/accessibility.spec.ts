@@ -23,10 +23,16 @@ test('every view of the editor passes', async ({ application, browser }) => {
   await page.frameLocator('iframe').getByRole('heading', { name: 'Tern Point' }).waitFor();
   await check('writing a page');
   await arrange(page, 'Tern Point');
-  await page.getByRole('button', { name: /Safe crossing times/ }).first().click();
+  await page
+    .getByRole('button', { name: /Safe crossing times/ })
+    .first()
+    .click();
   await page.getByRole('button', { name: 'Its 22 pages' }).waitFor();
   await check('Arrange with a slip');
-  await page.getByRole('button', { name: /^On which pages/ }).first().click();
+  await page
+    .getByRole('button', { name: /^On which pages/ })
+    .first()
+    .click();
   await check('choosing pages');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^When:/ }).click();
@@ -62,7 +68,10 @@ test('signing in passes', async ({ application, browser }) => {
   expect(await violations(page)).toEqual([]);
 });
 
-for (const [name, width] of [['phone', 320], ['desk', 1280]] as const) {
+for (const [name, width] of [
+  ['phone', 320],
+  ['desk', 1280],
+] as const) {
   test(`public pages pass and fit at ${name} width`, async ({ application, browser }) => {
     const context = await browser.newContext({ baseURL: application.address, viewport: { width, height: 800 } });
     const page = await context.newPage();

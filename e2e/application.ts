@@ -18,7 +18,11 @@ export class Application {
   /** Starts the server anew with its clock at a moment; nothing else is run. */
   async startAt(at: string): Promise<void> {
     await this.stop();
-    const child = spawn('node', ['dist/node/server.mjs', '--data', this.#data, '--port', new URL(this.address || 'http://localhost:0').port || '0', '--at', at], { stdio: ['ignore', 'pipe', 'inherit'] });
+    const child = spawn(
+      'node',
+      ['dist/node/server.mjs', '--data', this.#data, '--port', new URL(this.address || 'http://localhost:0').port || '0', '--at', at],
+      { stdio: ['ignore', 'pipe', 'inherit'] },
+    );
     this.#process = child;
     this.address = await new Promise<string>((resolve, reject) => {
       child.stdout!.on('data', (data: Buffer) => {
@@ -90,6 +94,9 @@ export async function arrange(page: Page, title: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Workspaces' }).getByRole('link', { name: 'Arrange' }).click();
   await page.getByRole('button', { name: /^Page:/ }).click();
   await page.getByLabel('Page', { exact: true }).fill(title);
-  await page.getByRole('option', { name: new RegExp(title) }).first().click();
+  await page
+    .getByRole('option', { name: new RegExp(title) })
+    .first()
+    .click();
   await page.getByRole('button', { name: new RegExp(`^Page: .*${title}`) }).waitFor();
 }

@@ -19,7 +19,10 @@ test('a writer changes a live page, the live one stays, and the older words can 
 
   await writer.getByRole('button', { name: 'Save…' }).click();
   await expect(writer.getByRole('dialog')).toContainText('Changes 1 page');
-  await writer.getByRole('dialog').getByRole('button', { name: /^Send for review/ }).click();
+  await writer
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Send for review/ })
+    .click();
   await expect(writer.getByRole('status')).toContainText('waits for');
   const reader = await application.read(browser);
   await reader.goto('/about/contact');
@@ -49,7 +52,10 @@ test('a writer changes a live page, the live one stays, and the older words can 
 
 test('two who write on one draft lose nothing', async ({ application, browser }) => {
   const writer = await application.signIn(browser, 'bea');
-  await writer.getByRole('link', { name: /What’s on: a fuller standfirst/ }).first().click();
+  await writer
+    .getByRole('link', { name: /What’s on: a fuller standfirst/ })
+    .first()
+    .click();
   await writer.getByRole('link', { name: 'Touch it up' }).click();
   await writer.getByLabel('Standfirst').fill('Hers.');
   const editor = await application.signIn(browser, 'edwin');
@@ -94,7 +100,10 @@ test('a server that is away costs no word', async ({ application, browser }) => 
   await editor.getByLabel('Title', { exact: true }).fill('Have you seen two?');
   await editor.route('**/api/editions', route => route.abort());
   await editor.getByRole('button', { name: 'Save…' }).click();
-  await editor.getByRole('dialog').getByRole('button', { name: /^Publish at once/ }).click();
+  await editor
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Publish at once/ })
+    .click();
   await expect(editor.getByRole('dialog')).toContainText('The server cannot be reached');
   await editor.reload();
   await expect(editor.getByLabel('Title', { exact: true })).toHaveValue('Have you seen two?');

@@ -25,8 +25,14 @@ async function main(): Promise<void> {
   const site = await loadSite(knex, clocks, loadTheme(path.join(root, 'themes/shore')), listPictures(mediaFolder));
   const { version } = JSON.parse(readFileSync(path.join(root, 'package.json'), 'utf8')) as { version: string };
   const app = createServer({
-    site, logger, version, mediaFolder, secret: secretOf(data), isSecure: process.env['ALMANAC_SECURE'] === '1',
-    editorFolder: path.join(root, 'dist/web/browser'), fontsFolder: path.join(root, 'node_modules'),
+    site,
+    logger,
+    version,
+    mediaFolder,
+    secret: secretOf(data),
+    isSecure: process.env['ALMANAC_SECURE'] === '1',
+    editorFolder: path.join(root, 'dist/web/browser'),
+    fontsFolder: path.join(root, 'node_modules'),
   });
   const server = app.listen(options.port, '127.0.0.1', error => {
     if (error) {

@@ -5,5 +5,8 @@ const day = process.argv[2] || new Date().toISOString().slice(0, 10);
 const root = '.almanac';
 const laidOut = existsSync(root) ? readdirSync(root).filter(name => /^demo-\d{4}-\d{2}-\d{2}$/.test(name)) : [];
 const age = name => (Date.parse(day) - Date.parse(name.slice(5))) / 86_400_000;
-const recent = laidOut.filter(name => age(name) >= 0 && age(name) <= 7).sort().pop();
+const recent = laidOut
+  .filter(name => age(name) >= 0 && age(name) <= 7)
+  .sort()
+  .pop();
 console.log(`${root}/${recent ?? `demo-${day}`}`);

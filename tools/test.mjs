@@ -7,7 +7,11 @@ const checks = [
   { name: 'types of the editor', command: ['npx', 'ngc', '-p', 'tsconfig.web-spec.json', '--noEmit'] },
   { name: 'lint', command: ['npx', 'eslint', '.', '--max-warnings=0'] },
   { name: 'format', command: ['npx', 'prettier', '--check', '.', '--log-level=warn'] },
-  { name: 'core and server', command: ['node', '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.json'], count: countJasmine },
+  {
+    name: 'core and server',
+    command: ['node', '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.json'],
+    count: countJasmine,
+  },
   { name: 'editor, in the browser', command: ['npx', 'ng', 'test'], count: countKarma },
   { name: 'build', command: ['./almanac', 'build'] },
   { name: 'end to end', command: ['npx', 'playwright', 'test'], count: countPlaywright },
@@ -32,7 +36,10 @@ process.exit(failed === 0 && passed > 0 ? 0 : 1);
 
 function run([program, ...args]) {
   return new Promise(resolve => {
-    const child = spawn(program, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NG_CLI_ANALYTICS: 'false', FORCE_COLOR: '0', npm_config_loglevel: 'error' } });
+    const child = spawn(program, args, {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false', FORCE_COLOR: '0', npm_config_loglevel: 'error' },
+    });
     let output = '';
     for (const stream of [child.stdout, child.stderr]) {
       stream.on('data', data => {

@@ -1,7 +1,11 @@
 import fc from 'fast-check';
 import { compareValues, compareWords, plainText } from './compare';
 
-const side = (changes: ReturnType<typeof compareWords>, kind: 'added' | 'removed') => changes.filter(part => part.kind === 'same' || part.kind === kind).map(part => part.text).join('');
+const side = (changes: ReturnType<typeof compareWords>, kind: 'added' | 'removed') =>
+  changes
+    .filter(part => part.kind === 'same' || part.kind === kind)
+    .map(part => part.text)
+    .join('');
 
 describe('compareWords', () => {
   it('holds both texts whole, whatever it marks', () => {
@@ -21,11 +25,17 @@ describe('compareWords', () => {
 });
 
 describe('plainText', () => {
-  it('keeps paragraphs apart and decodes what was escaped', () => expect(plainText('<p>Tea &amp; cake</p><ul><li>a &lt;b</li></ul>')).toBe('Tea & cake\na <b'));
+  it('keeps paragraphs apart and decodes what was escaped', () =>
+    expect(plainText('<p>Tea &amp; cake</p><ul><li>a &lt;b</li></ul>')).toBe('Tea & cake\na <b'));
 });
 
 describe('compareValues', () => {
   it('names the fields that differ, inner ones by their path', () => {
-    expect(compareValues({ version: 1, title: 'a', fields: { body: 'x', tone: 'calm' } }, { version: 1, title: 'a', fields: { body: 'y', tone: 'calm' } }).map(change => change.field)).toEqual(['fields.body']);
+    expect(
+      compareValues(
+        { version: 1, title: 'a', fields: { body: 'x', tone: 'calm' } },
+        { version: 1, title: 'a', fields: { body: 'y', tone: 'calm' } },
+      ).map(change => change.field),
+    ).toEqual(['fields.body']);
   });
 });

@@ -54,7 +54,8 @@ function joinAcrossSpaces(parts: readonly WordChange[]): readonly WordChange[] {
     [removed, added] = ['', ''];
   };
   parts.forEach((part, index) => {
-    const isGap = part.kind === 'same' && part.text.trim() === '' && !part.text.includes('\n') && removed + added !== '' && index < parts.length - 1;
+    const isGap =
+      part.kind === 'same' && part.text.trim() === '' && !part.text.includes('\n') && removed + added !== '' && index < parts.length - 1;
     if (part.kind === 'removed' || isGap) removed += part.text;
     if (part.kind === 'added' || isGap) added += part.text;
     if (part.kind === 'same' && !isGap) {

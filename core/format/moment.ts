@@ -1,4 +1,3 @@
-import { DateTime } from 'luxon';
 import type { Instant } from '../schedule/local-time';
 
 /** How times are written for people: a zone, a locale, and the moment from which "this year" is judged. */
@@ -10,28 +9,42 @@ export interface MomentStyle {
 
 /** A date, with the year only when it is not the present one: "1 April", "1 April 2028". */
 export function writeDate(instant: Instant, style: MomentStyle): string {
-  const at = DateTime.fromMillis(instant, { zone: style.zone, locale: style.locale });
-  const sameYear = at.year === DateTime.fromMillis(style.now, { zone: style.zone }).year;
-  return at.toLocaleString({ day: 'numeric', month: 'long', ...(sameYear ? {} : { year: 'numeric' }) });
+  const isThisYear = part(instant, style, 'year') === part(style.now, style, 'year');
+  return part(instant, style, isThisYear ? 'date' : 'dated');
 }
 
 /** A date and, unless it is midnight, the time: "1 April", "1 April, 06:00". */
 export function writeMoment(instant: Instant, style: MomentStyle): string {
-  const at = DateTime.fromMillis(instant, { zone: style.zone, locale: style.locale });
-  const isMidnight = at.hour === 0 && at.minute === 0;
-  return isMidnight ? writeDate(instant, style) : `${writeDate(instant, style)}, ${at.toFormat('HH:mm')}`;
+  const time = part(instant, style, 'time');
+  return time === '00:00' ? writeDate(instant, style) : `${writeDate(instant, style)}, ${time}`;
 }
 
 /** When something ended: at midnight people name the day before, since that was its last. "31 August", "31 August, 18:00". */
 export function writeEnd(instant: Instant, style: MomentStyle): string {
-  const at = DateTime.fromMillis(instant, { zone: style.zone });
-  return at.hour === 0 && at.minute === 0 ? writeDate(at.minus({ days: 1 }).toMillis(), style) : writeMoment(instant, style);
+  return part(instant, style, 'time') === '00:00' ? writeDate(instant - 1, style) : writeMoment(instant, style);
 }
 
 /** Weekday, date and time: "Thu 1 April, 06:00". */
 export function writeFullMoment(instant: Instant, style: MomentStyle): string {
-  const at = DateTime.fromMillis(instant, { zone: style.zone, locale: style.locale });
-  return `${at.toFormat('ccc')} ${writeDate(instant, style)}, ${at.toFormat('HH:mm')}`;
+  return `${part(instant, style, 'weekday')} ${writeDate(instant, style)}, ${part(instant, style, 'time')}`;
+}
+
+const parts = {
+  year: { year: 'numeric' },
+  date: { day: 'numeric', month: 'long' },
+  dated: { day: 'numeric', month: 'long', year: 'numeric' },
+  weekday: { weekday: 'short' },
+  time: { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
+} as const satisfies Record<string, Intl.DateTimeFormatOptions>;
+
+// Making a formatter is a thousand times slower than using one.
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
+function part(instant: Instant, style: MomentStyle, name: keyof typeof parts): string {
+  const key = `${name} ${style.locale} ${style.zone}`;
+  let formatter = formatters.get(key);
+  if (!formatter) formatters.set(key, (formatter = new Intl.DateTimeFormat(style.locale, { ...parts[name], timeZone: style.zone })));
+  return formatter.format(instant);
 }
 
 /** A count with its noun: "1 page", "14 pages". */

@@ -7,10 +7,22 @@ import { audienceKey, resolvePage } from './resolve';
 
 const member = { signedIn: true, roles: [], memberships: ['member'] };
 const window = (from: number, until: number): Rule['when'] => ({
-  all: [{ test: 'window', from: { local: new Date(from).toISOString().slice(0, 16), zone: 'UTC' }, until: { local: new Date(until).toISOString().slice(0, 16), zone: 'UTC' } }],
+  all: [
+    {
+      test: 'window',
+      from: { local: new Date(from).toISOString().slice(0, 16), zone: 'UTC' },
+      until: { local: new Date(until).toISOString().slice(0, 16), zone: 'UTC' },
+    },
+  ],
 });
 const minute = 60_000;
-const base = () => new SmallWorld().page('front', null).page('visit', 'front').page('tern', 'visit').page('small', 'front', { layout: 'narrow' }).block('words');
+const base = () =>
+  new SmallWorld()
+    .page('front', null)
+    .page('visit', 'front')
+    .page('tern', 'visit')
+    .page('small', 'front', { layout: 'narrow' })
+    .block('words');
 const onPage = (world: SmallWorld, page = 'tern', reader = anyone, moment = 0) => {
   const snapshot = world.at(moment);
   return resolvePage(snapshot, snapshot.pageById.get(page)!.facts, reader, true);
@@ -24,17 +36,27 @@ describe('resolvePage', () => {
 
   const steps: readonly (readonly [step: string, build: (world: SmallWorld) => SmallWorld, page?: string])[] = [
     ['off', world => world.placement('p', { off: true })],
-    ['where', world => world.placement('p', {}, { where: { any: [{ test: 'within', page: 'visit' }], none: [{ test: 'page', page: 'tern' }] } })],
+    [
+      'where',
+      world => world.placement('p', {}, { where: { any: [{ test: 'within', page: 'visit' }], none: [{ test: 'page', page: 'tern' }] } }),
+    ],
     ['who', world => world.placement('p', {}, { who: { any: [{ test: 'membership', membership: 'member' }] } })],
     ['when', world => world.placement('p', {}, { when: window(10 * minute, 20 * minute) })],
     ['block', world => world.placement('p', { blockId: 'gone' })],
-    ['block readers', world => world.block('private', { readers: { all: [{ test: 'signed in' }] } }).placement('p', { blockId: 'private' })],
+    [
+      'block readers',
+      world => world.block('private', { readers: { all: [{ test: 'signed in' }] } }).placement('p', { blockId: 'private' }),
+    ],
     ['layout', world => world.placement('p', { target: { kind: 'region', name: 'aside' } }), 'small'],
-    ['stand-in', world => world.placement('q', { order: 'a1', target: { kind: 'stand in', name: 'main' } }).placement('p', { order: 'a2' })],
+    [
+      'stand-in',
+      world => world.placement('q', { order: 'a1', target: { kind: 'stand in', name: 'main' } }).placement('p', { order: 'a2' }),
+    ],
     ['publication', world => world.placement('p', {}, {}, { from: 60 * minute })],
   ];
   for (const [step, build, page] of steps) {
-    it(`names “${step}” as what stops it`, () => expect(onPage(build(base()), page).away.find(each => each.id === 'p')?.reason.step).toBe(step as 'off'));
+    it(`names “${step}” as what stops it`, () =>
+      expect(onPage(build(base()), page).away.find(each => each.id === 'p')?.reason.step).toBe(step as 'off'));
   }
 
   it('does not list as away what belongs to other pages', () => {
@@ -53,20 +75,52 @@ describe('resolvePage', () => {
 
 // Random sites: the shortcuts must never change an answer.
 const where: fc.Arbitrary<Rule['where']> = fc.record({
-  any: fc.array(fc.constantFrom<WhereTest[]>({ test: 'page', page: 'tern' }, { test: 'within', page: 'visit' }, { test: 'type', type: 'page' }, { test: 'path', pattern: '/visit*' }, { test: 'front page' }), { maxLength: 2 }),
+  any: fc.array(
+    fc.constantFrom<WhereTest[]>(
+      { test: 'page', page: 'tern' },
+      { test: 'within', page: 'visit' },
+      { test: 'type', type: 'page' },
+      { test: 'path', pattern: '/visit*' },
+      { test: 'front page' },
+    ),
+    { maxLength: 2 },
+  ),
   none: fc.array(fc.constantFrom<WhereTest[]>({ test: 'page', page: 'small' }, { test: 'layout', layout: 'wide' }), { maxLength: 1 }),
 });
-const who: fc.Arbitrary<Rule['who']> = fc.record({ none: fc.array(fc.constantFrom<WhoTest[]>({ test: 'signed in' }, { test: 'membership', membership: 'member' }), { maxLength: 1 }) });
-const when = fc.oneof(fc.constant({} as Rule['when']), fc.tuple(fc.integer({ min: 0, max: 30 }), fc.integer({ min: 1, max: 20 })).map(([from, length]) => window(from * minute, (from + length) * minute)));
-const season: Rule['when'] = { all: [{ test: 'recurring', start: '1970-01-01T00:05', end: '1970-01-01T00:12', zone: 'UTC', rule: 'FREQ=DAILY' } satisfies WhenTest] };
-const placements = fc.array(fc.record({ where, who, when: fc.oneof(when, fc.constant(season)), from: fc.integer({ min: 0, max: 20 }), length: fc.option(fc.integer({ min: 1, max: 20 })) }), { minLength: 1, maxLength: 6 });
+const who: fc.Arbitrary<Rule['who']> = fc.record({
+  none: fc.array(fc.constantFrom<WhoTest[]>({ test: 'signed in' }, { test: 'membership', membership: 'member' }), { maxLength: 1 }),
+});
+const when = fc.oneof(
+  fc.constant({} as Rule['when']),
+  fc
+    .tuple(fc.integer({ min: 0, max: 30 }), fc.integer({ min: 1, max: 20 }))
+    .map(([from, length]) => window(from * minute, (from + length) * minute)),
+);
+const season: Rule['when'] = {
+  all: [{ test: 'recurring', start: '1970-01-01T00:05', end: '1970-01-01T00:12', zone: 'UTC', rule: 'FREQ=DAILY' } satisfies WhenTest],
+};
+const placements = fc.array(
+  fc.record({
+    where,
+    who,
+    when: fc.oneof(when, fc.constant(season)),
+    from: fc.integer({ min: 0, max: 20 }),
+    length: fc.option(fc.integer({ min: 1, max: 20 })),
+  }),
+  { minLength: 1, maxLength: 6 },
+);
 
-function randomWorld(list: readonly { where: Rule['where']; who: Rule['who']; when: Rule['when']; from: number; length: number | null }[]): SmallWorld {
+function randomWorld(
+  list: readonly { where: Rule['where']; who: Rule['who']; when: Rule['when']; from: number; length: number | null }[],
+): SmallWorld {
   const world = base();
-  list.forEach(({ from, length, ...rule }, index) => world.placement(`p${index}`, {}, rule, { from: from * minute, until: length === null ? null : (from + length) * minute }));
+  list.forEach(({ from, length, ...rule }, index) =>
+    world.placement(`p${index}`, {}, rule, { from: from * minute, until: length === null ? null : (from + length) * minute }),
+  );
   return world;
 }
-const shownIds = (snapshot: SiteSnapshot, page: string, reader = anyone) => resolvePage(snapshot, snapshot.pageById.get(page)!.facts, reader).shown.map(each => each.placement.id);
+const shownIds = (snapshot: SiteSnapshot, page: string, reader = anyone) =>
+  resolvePage(snapshot, snapshot.pageById.get(page)!.facts, reader).shown.map(each => each.placement.id);
 
 describe('the shortcuts of resolution', () => {
   it('find the same placements as asking every one', () => {
@@ -74,7 +128,8 @@ describe('the shortcuts of resolution', () => {
       fc.property(placements, fc.constantFrom('front', 'visit', 'tern', 'small'), (list, page) => {
         const snapshot = randomWorld(list).at(15 * minute);
         const { facts } = snapshot.pageById.get(page)!;
-        const holding = (each: readonly { id: string; whereHolds: (facts: typeof snapshot.pages[number]['facts']) => boolean }[]) => each.filter(one => one.whereHolds(facts)).map(one => one.id);
+        const holding = (each: readonly { id: string; whereHolds: (facts: (typeof snapshot.pages)[number]['facts']) => boolean }[]) =>
+          each.filter(one => one.whereHolds(facts)).map(one => one.id);
         expect(holding(candidatePlacements(snapshot, facts))).toEqual(holding(snapshot.placements));
       }),
     );
@@ -87,7 +142,8 @@ describe('the shortcuts of resolution', () => {
         const snapshot = world.at(start * minute);
         const { validUntil } = resolvePage(snapshot, snapshot.pageById.get(page)!.facts, anyone);
         const answer = shownIds(snapshot, page);
-        for (let at = start * minute; at < Math.min(validUntil, (start + 45) * minute); at += minute / 2) expect(shownIds(world.at(at, 0), page)).toEqual(answer);
+        for (let at = start * minute; at < Math.min(validUntil, (start + 45) * minute); at += minute / 2)
+          expect(shownIds(world.at(at, 0), page)).toEqual(answer);
       }),
       { numRuns: 60 },
     );

@@ -1,10 +1,11 @@
 import { compileWhoTest, compileWho, hasReaderFact, readerFactsIn, type ReaderFacts } from '../rule/who';
 import { decidingTests, traceTree, type DecidingTest } from '../rule/evaluate';
 import type { RuleTree, WhereTest, WhoTest } from '../rule/rule';
-import { lastClosing, nextOpening, nextWhenBoundary } from '../rule/when';
+import { lastClosing, nextOpening } from '../rule/when';
 import { compileWhereTest, type PageFacts } from '../rule/where';
 import type { Instant } from '../schedule/local-time';
-import { candidatePlacements, type BlockNode, type Dormancy, type PageNode, type SiteSnapshot } from '../site/snapshot';
+import { candidatePlacements } from '../site/snapshot';
+import type { BlockNode, Dormancy, PageNode, SiteSnapshot } from '../site/snapshot';
 import { compilePlacement, type CompiledPlacement } from '../site/compiled-placement';
 import { layoutHasRegion } from '../theme/manifest';
 import type { PlacementValue } from './placement';
@@ -65,8 +66,8 @@ export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: Re
       continue;
     }
     if (!value.off) {
-      validUntil = Math.min(validUntil, nextWhenBoundary(value.rule.when, snapshot.moment));
-      for (const key of readerFactsIn(value.rule.who)) dependsOn.add(key);
+      validUntil = Math.min(validUntil, placement.nextBoundary(snapshot.moment));
+      for (const key of placement.readerFacts) dependsOn.add(key);
       for (const key of readerFactsIn(snapshot.blocks.get(value.blockId)?.value.readers ?? {})) dependsOn.add(key);
     }
     if (stepThatStops(placement, snapshot, facts, reader) === null) shown.push({ placement, block: snapshot.blocks.get(value.blockId)! });

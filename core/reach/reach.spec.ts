@@ -4,7 +4,13 @@ import { labelOfEffect } from './effect-label';
 import { effectOfPlacement, pagesReached, pagesShowingBlock } from './reach';
 
 const style = { zone: 'UTC', locale: 'en-GB', now: 0 };
-const world = new SmallWorld().page('front', null).page('visit', 'front').page('tern', 'visit').page('small', 'front', { layout: 'narrow' }).block('words').placement('p', {}, { where: { any: [{ test: 'within', page: 'visit' }] } });
+const world = new SmallWorld()
+  .page('front', null)
+  .page('visit', 'front')
+  .page('tern', 'visit')
+  .page('small', 'front', { layout: 'narrow' })
+  .block('words')
+  .placement('p', {}, { where: { any: [{ test: 'within', page: 'visit' }] } });
 const snapshot = world.at(0);
 const live = snapshot.placementById.get('p')!.value;
 
@@ -20,12 +26,25 @@ describe('pagesReached', () => {
 });
 
 describe('effectOfPlacement', () => {
-  const change = (after: ReturnType<typeof placementOf> | null, before: typeof live | null = live) => effectOfPlacement(before && { snapshot, value: before }, after && { snapshot, value: after });
+  const change = (after: ReturnType<typeof placementOf> | null, before: typeof live | null = live) =>
+    effectOfPlacement(before && { snapshot, value: before }, after && { snapshot, value: after });
   const label = (effect: ReturnType<typeof change>) => labelOfEffect(effect, 0, style);
   const fromNoon = { all: [{ test: 'window' as const, from: { local: '1970-04-01T12:00', zone: 'UTC' }, until: null }] };
 
   it('lists what is gained and lost', () => {
-    const effect = change(placementOf({}, { where: { any: [{ test: 'page', page: 'small' }, { test: 'page', page: 'tern' }] } }));
+    const effect = change(
+      placementOf(
+        {},
+        {
+          where: {
+            any: [
+              { test: 'page', page: 'small' },
+              { test: 'page', page: 'tern' },
+            ],
+          },
+        },
+      ),
+    );
     expect([effect.gained, effect.lost]).toEqual([['small'], ['visit']]);
     expect(label(effect)).toBe('Shows on 2 pages, 1 gained and 1 lost');
   });

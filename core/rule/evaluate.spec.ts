@@ -3,7 +3,11 @@ import jsonLogic, { type RulesLogic } from 'json-logic-js';
 import { compileTree, decidingTests, traceTree } from './evaluate';
 import { isTest, type RuleTree } from './rule';
 
-interface FactTest { readonly test: 'fact'; readonly name: string; readonly value: number }
+interface FactTest {
+  readonly test: 'fact';
+  readonly name: string;
+  readonly value: number;
+}
 type Facts = Readonly<Record<string, number>>;
 
 const { tree } = fc.letrec<{ tree: RuleTree<FactTest>; test: FactTest; group: RuleTree<FactTest> }>(tie => {
@@ -28,7 +32,10 @@ function toJsonLogic(each: RuleTree<FactTest>): RulesLogic {
 
 describe('compileTree', () => {
   it('agrees with json-logic-js on random trees', () => {
-    fc.assert(fc.property(tree, facts, (each, known) => holds(each, known) === Boolean(jsonLogic.apply(toJsonLogic(each), known))), { numRuns: 2000 });
+    fc.assert(
+      fc.property(tree, facts, (each, known) => holds(each, known) === Boolean(jsonLogic.apply(toJsonLogic(each), known))),
+      { numRuns: 2000 },
+    );
   });
 
   it('obeys the laws of Boolean algebra', () => {
@@ -64,7 +71,8 @@ describe('traceTree', () => {
 
   it('names the exception first, then the first "all" that fails, then every alternative', () => {
     const test = (name: string): FactTest => ({ test: 'fact', name, value: 1 });
-    const deciding = (each: RuleTree<FactTest>, known: Facts) => decidingTests(traceTree(each, one => known[one.name] === one.value)).map(one => one.test.name);
+    const deciding = (each: RuleTree<FactTest>, known: Facts) =>
+      decidingTests(traceTree(each, one => known[one.name] === one.value)).map(one => one.test.name);
     expect(deciding({ all: [test('a')], none: [test('b')] }, { a: 0, b: 1 })).toEqual(['b']);
     expect(deciding({ all: [test('a'), test('b')] }, { a: 1, b: 0 })).toEqual(['b']);
     expect(deciding({ any: [test('a'), test('b')] }, { a: 0, b: 0 })).toEqual(['a', 'b']);

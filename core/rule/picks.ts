@@ -25,8 +25,14 @@ export function picksOf(tree: RuleTree<WhereTest>): WherePicks | null {
   const picked = any as readonly WhereTest[];
   const excepted = none as readonly WhereTest[];
   if (excepted.some(test => test.test !== 'page' && test.test !== 'within')) return null;
-  if (picked.length === 0) return { mode: excepted.length === 0 ? 'every' : 'except', picks: extents(excepted), exceptions: new Map(), others: [] };
-  return { mode: 'only', picks: extents(picked), exceptions: extents(excepted), others: picked.filter(test => test.test !== 'page' && test.test !== 'within') };
+  if (picked.length === 0)
+    return { mode: excepted.length === 0 ? 'every' : 'except', picks: extents(excepted), exceptions: new Map(), others: [] };
+  return {
+    mode: 'only',
+    picks: extents(picked),
+    exceptions: extents(excepted),
+    others: picked.filter(test => test.test !== 'page' && test.test !== 'within'),
+  };
 }
 
 /** Writes picks as a tree. Picking nothing in mode "only" names no page at all. */
@@ -59,7 +65,7 @@ export function whoChoiceOf(tree: RuleTree<WhoTest>): WhoChoice | null {
   const tests = parts as readonly WhoTest[];
   const isNone = groups[2]!.length > 0;
   if (tests.length === 1 && tests[0]!.test === 'signed in') return { kind: isNone ? 'signed out' : 'signed in' };
-  if (tests.some(test => test.test === 'signed in') || (groups[0]!.length > 1)) return null;
+  if (tests.some(test => test.test === 'signed in') || groups[0]!.length > 1) return null;
   const memberships = tests.flatMap(test => (test.test === 'membership' ? [test.membership] : []));
   const roles = tests.flatMap(test => (test.test === 'role' ? [test.role] : []));
   return { kind: isNone ? 'all but holders' : 'holders', memberships, roles };
@@ -68,10 +74,14 @@ export function whoChoiceOf(tree: RuleTree<WhoTest>): WhoChoice | null {
 /** Writes a choice as a tree. */
 export function treeOfWhoChoice(choice: WhoChoice): RuleTree<WhoTest> {
   switch (choice.kind) {
-    case 'anyone': return {};
-    case 'signed out': return { none: [{ test: 'signed in' }] };
-    case 'signed in': return { all: [{ test: 'signed in' }] };
-    case 'holders': case 'all but holders': {
+    case 'anyone':
+      return {};
+    case 'signed out':
+      return { none: [{ test: 'signed in' }] };
+    case 'signed in':
+      return { all: [{ test: 'signed in' }] };
+    case 'holders':
+    case 'all but holders': {
       const tests: readonly WhoTest[] = [
         ...choice.memberships.map((membership): WhoTest => ({ test: 'membership', membership })),
         ...choice.roles.map((role): WhoTest => ({ test: 'role', role })),
@@ -83,7 +93,11 @@ export function treeOfWhoChoice(choice: WhoChoice): RuleTree<WhoTest> {
 }
 
 function extents(tests: readonly WhereTest[]): ReadonlyMap<string, PickExtent> {
-  return new Map(tests.flatMap((test): [string, PickExtent][] => (test.test === 'page' ? [[test.page, 'this']] : test.test === 'within' ? [[test.page, 'beneath']] : [])));
+  return new Map(
+    tests.flatMap((test): [string, PickExtent][] =>
+      test.test === 'page' ? [[test.page, 'this']] : test.test === 'within' ? [[test.page, 'beneath']] : [],
+    ),
+  );
 }
 
 function testsOfExtents(picks: ReadonlyMap<string, PickExtent>): readonly WhereTest[] {

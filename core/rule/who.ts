@@ -23,9 +23,16 @@ export function compileWhoTest(test: WhoTest): (facts: ReaderFacts) => boolean {
   }
 }
 
-/** Compiles the who part of a rule. */
+// Trees are immutable, and menus and listings ask for the readers of every page they pass.
+const compiled = new WeakMap<RuleTree<WhoTest>, (facts: ReaderFacts) => boolean>();
+
+/** Compiles the who part of a rule; the same tree is compiled once. */
 export function compileWho(tree: RuleTree<WhoTest>): (facts: ReaderFacts) => boolean {
-  return compileTree(tree, compileWhoTest);
+  const known = compiled.get(tree);
+  if (known) return known;
+  const made = compileTree(tree, compileWhoTest);
+  compiled.set(tree, made);
+  return made;
 }
 
 /** The reader facts that a tree asks about, as keys: two readers equal in all of them are the same audience to it. */

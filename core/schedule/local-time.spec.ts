@@ -28,11 +28,15 @@ describe('resolveLocalTime', () => {
   it('agrees with an independent implementation on any minute of six years', () => {
     const zones = ['Europe/London', 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kathmandu'];
     fc.assert(
-      fc.property(fc.constantFrom(...zones), fc.date({ min: new Date('2025-01-01'), max: new Date('2030-12-31'), noInvalidDate: true }), (zone, date) => {
-        const local = date.toISOString().slice(0, 16);
-        const oracle = Temporal.PlainDateTime.from(local).toZonedDateTime(zone, { disambiguation: 'compatible' }).epochMilliseconds;
-        expect(instantOf({ local, zone })).toBe(oracle);
-      }),
+      fc.property(
+        fc.constantFrom(...zones),
+        fc.date({ min: new Date('2025-01-01'), max: new Date('2030-12-31'), noInvalidDate: true }),
+        (zone, date) => {
+          const local = date.toISOString().slice(0, 16);
+          const oracle = Temporal.PlainDateTime.from(local).toZonedDateTime(zone, { disambiguation: 'compatible' }).epochMilliseconds;
+          expect(instantOf({ local, zone })).toBe(oracle);
+        },
+      ),
       { numRuns: 400 },
     );
   });
@@ -50,7 +54,20 @@ describe('resolveLocalTime', () => {
 
 describe('the zone data', () => {
   // IANA time zone database: the instants at which London changes its clocks.
-  const transitions = ['2025-03-30', '2025-10-26', '2026-03-29', '2026-10-25', '2027-03-28', '2027-10-31', '2028-03-26', '2028-10-29', '2029-03-25', '2029-10-28', '2030-03-31', '2030-10-27'];
+  const transitions = [
+    '2025-03-30',
+    '2025-10-26',
+    '2026-03-29',
+    '2026-10-25',
+    '2027-03-28',
+    '2027-10-31',
+    '2028-03-26',
+    '2028-10-29',
+    '2029-03-25',
+    '2029-10-28',
+    '2030-03-31',
+    '2030-10-27',
+  ];
   for (const day of transitions) {
     it(`changes London’s clocks at 01:00 UTC on ${day}`, () => {
       const at = utc(`${day}T01:00Z`);

@@ -59,9 +59,16 @@ export function resolveLocalTime(time: LocalTime): ResolvedLocalTime {
   return { instant: time.choice === 'later' ? distinct[1]! : distinct[0]!, kind: 'repeated' };
 }
 
+// Typed times are immutable parts of revisions and are asked for on every resolution; zone arithmetic is slow.
+const resolved = new WeakMap<LocalTime, Instant>();
+
 /** The instant of a typed local time; see {@link resolveLocalTime}. */
 export function instantOf(time: LocalTime): Instant {
-  return resolveLocalTime(time).instant;
+  const known = resolved.get(time);
+  if (known !== undefined) return known;
+  const { instant } = resolveLocalTime(time);
+  resolved.set(time, instant);
+  return instant;
 }
 
 /** The wall-clock time of an instant in a zone, to the minute: "2027-04-01T06:00". */

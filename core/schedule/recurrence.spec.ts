@@ -6,7 +6,9 @@ const zone = 'America/New_York';
 /** First openings of a one-hour window, as local dates with time. */
 function openings(start: string, rule: string, span: readonly [string, string], timeZone = zone): readonly string[] {
   const end = `${start.slice(0, 11)}${String(Number(start.slice(11, 13)) + 1).padStart(2, '0')}${start.slice(13)}`;
-  return openingsWithin({ start, end, zone: timeZone, rule }, { from: Date.parse(span[0]), until: Date.parse(span[1]) }).map(each => localTimeAt(each.from, timeZone));
+  return openingsWithin({ start, end, zone: timeZone, rule }, { from: Date.parse(span[0]), until: Date.parse(span[1]) }).map(each =>
+    localTimeAt(each.from, timeZone),
+  );
 }
 const days = (list: string) => list.split(' ').map(day => `${day}T09:00`);
 
@@ -14,14 +16,54 @@ describe('openingsWithin', () => {
   // RFC 5545 section 3.8.5.3, worked examples; DTSTART is 09:00 in New York.
   const examples: readonly (readonly [title: string, start: string, rule: string, expected: string])[] = [
     ['every other day', '1997-09-02T09:00', 'FREQ=DAILY;INTERVAL=10;COUNT=5', '1997-09-02 1997-09-12 1997-09-22 1997-10-02 1997-10-12'],
-    ['weekly on two days', '1997-09-02T09:00', 'FREQ=WEEKLY;COUNT=10;WKST=SU;BYDAY=TU,TH', '1997-09-02 1997-09-04 1997-09-09 1997-09-11 1997-09-16 1997-09-18 1997-09-23 1997-09-25 1997-09-30 1997-10-02'],
-    ['every other week', '1997-09-02T09:00', 'FREQ=WEEKLY;INTERVAL=2;COUNT=8;WKST=SU;BYDAY=TU,TH', '1997-09-02 1997-09-04 1997-09-16 1997-09-18 1997-09-30 1997-10-02 1997-10-14 1997-10-16'],
-    ['the first Friday', '1997-09-05T09:00', 'FREQ=MONTHLY;COUNT=10;BYDAY=1FR', '1997-09-05 1997-10-03 1997-11-07 1997-12-05 1998-01-02 1998-02-06 1998-03-06 1998-04-03 1998-05-01 1998-06-05'],
-    ['the second-to-last Monday', '1997-09-22T09:00', 'FREQ=MONTHLY;COUNT=6;BYDAY=-2MO', '1997-09-22 1997-10-20 1997-11-17 1997-12-22 1998-01-19 1998-02-16'],
-    ['the first and last day', '1997-09-30T09:00', 'FREQ=MONTHLY;COUNT=10;BYMONTHDAY=1,-1', '1997-09-30 1997-10-01 1997-10-31 1997-11-01 1997-11-30 1997-12-01 1997-12-31 1998-01-01 1998-01-31 1998-02-01'],
-    ['yearly in June and July', '1997-06-10T09:00', 'FREQ=YEARLY;COUNT=10;BYMONTH=6,7', '1997-06-10 1997-07-10 1998-06-10 1998-07-10 1999-06-10 1999-07-10 2000-06-10 2000-07-10 2001-06-10 2001-07-10'],
-    ['the week start that matters', '1997-08-05T09:00', 'FREQ=WEEKLY;INTERVAL=2;COUNT=4;BYDAY=TU,SU;WKST=SU', '1997-08-05 1997-08-17 1997-08-19 1997-08-31'],
-    ['an invalid date left out', '2007-01-15T09:00', 'FREQ=MONTHLY;BYMONTHDAY=15,30;COUNT=5', '2007-01-15 2007-01-30 2007-02-15 2007-03-15 2007-03-30'],
+    [
+      'weekly on two days',
+      '1997-09-02T09:00',
+      'FREQ=WEEKLY;COUNT=10;WKST=SU;BYDAY=TU,TH',
+      '1997-09-02 1997-09-04 1997-09-09 1997-09-11 1997-09-16 1997-09-18 1997-09-23 1997-09-25 1997-09-30 1997-10-02',
+    ],
+    [
+      'every other week',
+      '1997-09-02T09:00',
+      'FREQ=WEEKLY;INTERVAL=2;COUNT=8;WKST=SU;BYDAY=TU,TH',
+      '1997-09-02 1997-09-04 1997-09-16 1997-09-18 1997-09-30 1997-10-02 1997-10-14 1997-10-16',
+    ],
+    [
+      'the first Friday',
+      '1997-09-05T09:00',
+      'FREQ=MONTHLY;COUNT=10;BYDAY=1FR',
+      '1997-09-05 1997-10-03 1997-11-07 1997-12-05 1998-01-02 1998-02-06 1998-03-06 1998-04-03 1998-05-01 1998-06-05',
+    ],
+    [
+      'the second-to-last Monday',
+      '1997-09-22T09:00',
+      'FREQ=MONTHLY;COUNT=6;BYDAY=-2MO',
+      '1997-09-22 1997-10-20 1997-11-17 1997-12-22 1998-01-19 1998-02-16',
+    ],
+    [
+      'the first and last day',
+      '1997-09-30T09:00',
+      'FREQ=MONTHLY;COUNT=10;BYMONTHDAY=1,-1',
+      '1997-09-30 1997-10-01 1997-10-31 1997-11-01 1997-11-30 1997-12-01 1997-12-31 1998-01-01 1998-01-31 1998-02-01',
+    ],
+    [
+      'yearly in June and July',
+      '1997-06-10T09:00',
+      'FREQ=YEARLY;COUNT=10;BYMONTH=6,7',
+      '1997-06-10 1997-07-10 1998-06-10 1998-07-10 1999-06-10 1999-07-10 2000-06-10 2000-07-10 2001-06-10 2001-07-10',
+    ],
+    [
+      'the week start that matters',
+      '1997-08-05T09:00',
+      'FREQ=WEEKLY;INTERVAL=2;COUNT=4;BYDAY=TU,SU;WKST=SU',
+      '1997-08-05 1997-08-17 1997-08-19 1997-08-31',
+    ],
+    [
+      'an invalid date left out',
+      '2007-01-15T09:00',
+      'FREQ=MONTHLY;BYMONTHDAY=15,30;COUNT=5',
+      '2007-01-15 2007-01-30 2007-02-15 2007-03-15 2007-03-30',
+    ],
     ['leap days only', '2024-02-29T09:00', 'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=29;COUNT=4', '2024-02-29 2028-02-29 2032-02-29 2036-02-29'],
   ];
   for (const [title, start, rule, expected] of examples) {
@@ -29,19 +71,29 @@ describe('openingsWithin', () => {
   }
 
   it('keeps the local time when the clocks change', () => {
-    const [before, after] = openingsWithin({ start: '1997-10-21T09:00', end: '1997-10-21T10:00', zone, rule: 'FREQ=WEEKLY;COUNT=2' }, { from: Date.parse('1997-10-01'), until: Date.parse('1997-12-01') });
+    const [before, after] = openingsWithin(
+      { start: '1997-10-21T09:00', end: '1997-10-21T10:00', zone, rule: 'FREQ=WEEKLY;COUNT=2' },
+      { from: Date.parse('1997-10-01'), until: Date.parse('1997-12-01') },
+    );
     expect(new Date(before!.from).toISOString()).toBe('1997-10-21T13:00:00.000Z');
     expect(new Date(after!.from).toISOString()).toBe('1997-10-28T14:00:00.000Z');
   });
 
   // Ours: the standard would drop an opening in a skipped hour; a closure that vanishes for a day is worse.
   it('opens at the first instant after a skipped hour', () => {
-    const [, skipped] = openingsWithin({ start: '2026-03-07T02:30', end: '2026-03-07T04:00', zone, rule: 'FREQ=DAILY' }, { from: Date.parse('2026-03-07T07:00Z'), until: Date.parse('2026-03-09T00:00Z') });
+    const [, skipped] = openingsWithin(
+      { start: '2026-03-07T02:30', end: '2026-03-07T04:00', zone, rule: 'FREQ=DAILY' },
+      { from: Date.parse('2026-03-07T07:00Z'), until: Date.parse('2026-03-09T00:00Z') },
+    );
     expect(new Date(skipped!.from).toISOString()).toBe('2026-03-08T07:00:00.000Z');
   });
 
   it('is shorter or longer in nights that lose or gain an hour', () => {
-    const night = (start: string, end: string) => openingsWithin({ start, end, zone, rule: 'FREQ=DAILY;COUNT=1' }, { from: Date.parse('2026-01-01'), until: Date.parse('2026-12-31') })[0]!;
+    const night = (start: string, end: string) =>
+      openingsWithin(
+        { start, end, zone, rule: 'FREQ=DAILY;COUNT=1' },
+        { from: Date.parse('2026-01-01'), until: Date.parse('2026-12-31') },
+      )[0]!;
     const hours = ({ from, until }: { from: number; until: number }) => (until - from) / 3_600_000;
     expect(hours(night('2026-03-07T22:00', '2026-03-08T06:00'))).toBe(7);
     expect(hours(night('2026-10-31T22:00', '2026-11-01T06:00'))).toBe(9);

@@ -1,7 +1,8 @@
 import type { PlacementValue } from '../placement/placement';
-import { compileWhen } from '../rule/when';
+import { testsOf } from '../rule/rule';
+import { compileWhen, nextWhenBoundary } from '../rule/when';
 import { compileWhere, narrowingKeys, type PageFacts } from '../rule/where';
-import { compileWho, type ReaderFacts } from '../rule/who';
+import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 
 /** A placement whose rule has been compiled to functions. */
@@ -11,6 +12,10 @@ export interface CompiledPlacement {
   readonly whereHolds: (facts: PageFacts) => boolean;
   readonly whoHolds: (facts: ReaderFacts) => boolean;
   readonly whenHolds: (moment: Instant) => boolean;
+  /** The first instant after a moment at which its rule may come out differently. */
+  readonly nextBoundary: (moment: Instant) => Instant;
+  /** Keys of the reader facts that its rule asks about. */
+  readonly readerFacts: readonly string[];
   readonly keys: readonly string[] | null;
 }
 
@@ -27,6 +32,8 @@ export function compilePlacement(id: string, value: PlacementValue): CompiledPla
     whereHolds: compileWhere(value.rule.where),
     whoHolds: compileWho(value.rule.who),
     whenHolds: compileWhen(value.rule.when),
+    nextBoundary: testsOf(value.rule.when).length === 0 ? () => Infinity : moment => nextWhenBoundary(value.rule.when, moment),
+    readerFacts: readerFactsIn(value.rule.who),
     keys: narrowingKeys(value.rule.where),
   };
   compiled.set(value, made);

@@ -9,11 +9,19 @@ import type { ThemeManifest } from '../theme/manifest';
 
 /** A theme of two layouts, one of them without an aside. */
 export const smallTheme: ThemeManifest = {
-  name: 'small', label: 'Small',
-  regions: [{ name: 'main', label: 'Main', help: '' }, { name: 'aside', label: 'Aside', help: '' }],
+  name: 'small',
+  label: 'Small',
+  regions: [
+    { name: 'main', label: 'Main', help: '' },
+    { name: 'aside', label: 'Aside', help: '' },
+  ],
   insertionPoints: [{ name: 'top', label: 'Top', help: '' }],
-  readingOrder: ['top', 'main', 'aside'], looks: [],
-  layouts: [{ name: 'wide', label: 'Wide', help: '', regions: ['main', 'aside'] }, { name: 'narrow', label: 'Narrow', help: '', regions: ['main'] }],
+  readingOrder: ['top', 'main', 'aside'],
+  looks: [],
+  layouts: [
+    { name: 'wide', label: 'Wide', help: '', regions: ['main', 'aside'] },
+    { name: 'narrow', label: 'Narrow', help: '', regions: ['main'] },
+  ],
   widths: { phone: 390, tablet: 820, desk: 1200 },
 };
 
@@ -25,10 +33,34 @@ export class SmallWorld {
   /** Adds a record with one revision that is live from `from` on. */
   add(kind: RecordKind, id: string, value: unknown, times: Partial<PublicationEntry> = {}): this {
     if (!this.ledger.records.has(id)) this.ledger.absorb({ records: [{ id, kind, createdAt: 0, createdBy: 'somebody' }] });
-    const revision: Revision = { id: `${id}-${(this.#number += 1)}`, recordId: id, locale: 'en-GB', parentId: null, mergedFromId: null, translatedFromId: null, value, createdAt: 0, createdBy: 'somebody', note: '' };
+    const revision: Revision = {
+      id: `${id}-${(this.#number += 1)}`,
+      recordId: id,
+      locale: 'en-GB',
+      parentId: null,
+      mergedFromId: null,
+      translatedFromId: null,
+      value,
+      createdAt: 0,
+      createdBy: 'somebody',
+      note: '',
+    };
     const entry: PublicationEntry = {
-      number: this.#number, publicationId: revision.id, recordId: id, locale: 'en-GB', act: 'set', revisionId: revision.id, from: 0, until: null,
-      fromTyped: null, untilTyped: null, afterwards: 'earlier', recordedAt: 0, recordedBy: 'somebody', reason: '', ...times,
+      number: this.#number,
+      publicationId: revision.id,
+      recordId: id,
+      locale: 'en-GB',
+      act: 'set',
+      revisionId: revision.id,
+      from: 0,
+      until: null,
+      fromTyped: null,
+      untilTyped: null,
+      afterwards: 'earlier',
+      recordedAt: 0,
+      recordedBy: 'somebody',
+      reason: '',
+      ...times,
     };
     this.ledger.absorb({ revisions: [revision], entries: [entry] });
     return this;
@@ -36,13 +68,33 @@ export class SmallWorld {
 
   page(id: string, parentId: string | null, part: Partial<PageValue> = {}): this {
     return this.add('page', id, {
-      version: 1, type: 'page', title: id, parentId, segment: parentId === null ? '' : id, order: 'a0', standfirst: '', body: '', picture: '', pictureText: '',
-      topics: [], layout: 'wide', readers: {}, inMenu: true, menuLabel: '', takesPlace: null, ...part,
+      version: 1,
+      type: 'page',
+      title: id,
+      parentId,
+      segment: parentId === null ? '' : id,
+      order: 'a0',
+      standfirst: '',
+      body: '',
+      picture: '',
+      pictureText: '',
+      topics: [],
+      layout: 'wide',
+      readers: {},
+      inMenu: true,
+      menuLabel: '',
+      takesPlace: null,
+      ...part,
     } satisfies PageValue);
   }
 
   block(id: string, part: Partial<BlockValue> = {}, times: Partial<PublicationEntry> = {}): this {
-    return this.add('block', id, { version: 1, type: 'rich text', title: id, fields: { body: '<p>words</p>' }, readers: null, ...part } satisfies BlockValue, times);
+    return this.add(
+      'block',
+      id,
+      { version: 1, type: 'rich text', title: id, fields: { body: '<p>words</p>' }, readers: null, ...part } satisfies BlockValue,
+      times,
+    );
   }
 
   placement(id: string, part: Partial<PlacementValue> = {}, rule: Partial<Rule> = {}, times: Partial<PublicationEntry> = {}): this {
@@ -57,7 +109,17 @@ export class SmallWorld {
 /** A placement of the block "words" in main, on every page. */
 export function placementOf(part: Partial<PlacementValue> = {}, rule: Partial<Rule> = {}): PlacementValue {
   return {
-    version: 1, blockId: 'words', target: { kind: 'region', name: 'main' }, order: 'a0', rule: { ...everywhere, ...rule }, off: false, look: '', align: 'start',
-    title: { show: 'block', own: '' }, anchor: '', reason: '', ...part,
+    version: 1,
+    blockId: 'words',
+    target: { kind: 'region', name: 'main' },
+    order: 'a0',
+    rule: { ...everywhere, ...rule },
+    off: false,
+    look: '',
+    align: 'start',
+    title: { show: 'block', own: '' },
+    anchor: '',
+    reason: '',
+    ...part,
   };
 }

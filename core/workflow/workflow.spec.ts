@@ -2,7 +2,14 @@ import type { RecordKind, Stage } from '../ledger/records';
 import { judgeMove, possibleMoves, type Role } from './workflow';
 
 describe('judgeMove', () => {
-  const rows: readonly (readonly [move: string, stage: Stage, kinds: readonly RecordKind[], role: Role, isOwn: boolean, outcome: string])[] = [
+  const rows: readonly (readonly [
+    move: string,
+    stage: Stage,
+    kinds: readonly RecordKind[],
+    role: Role,
+    isOwn: boolean,
+    outcome: string,
+  ])[] = [
     ['send for review', 'draft', ['page'], 'writer', true, 'in review'],
     ['send for review', 'draft', ['placement'], 'writer', true, 'role lacks the right'],
     ['send for review', 'in review', ['page'], 'writer', true, 'wrong stage'],
@@ -24,6 +31,11 @@ describe('judgeMove', () => {
   }
 
   it('offers only the moves that would be made', () => {
-    expect(possibleMoves({ stage: 'in review', kinds: ['page'], roles: ['editor'], isOwn: false })).toEqual(['return', 'decline', 'approve', 'publish']);
+    expect(possibleMoves({ stage: 'in review', kinds: ['page'], roles: ['editor'], isOwn: false })).toEqual([
+      'return',
+      'decline',
+      'approve',
+      'publish',
+    ]);
   });
 });

@@ -30,7 +30,7 @@ export const mayWriteKind: Readonly<Record<RecordKind, readonly Role[]>> = {
 
 const reviewers: Move['who'] = {
   page: ['editor', 'administrator'],
-  block: ['editor', 'administrator'],
+  block: ['administrator', 'editor'],
   placement: ['editor', 'administrator'],
 };
 
@@ -45,7 +45,7 @@ export const defaultMoves: readonly Move[] = [
     name: 'publish',
     from: ['draft', 'in review'],
     to: 'approved',
-    who: { page: ['editor', 'administrator'], block: ['editor', 'administrator'], placement: ['administrator'] },
+    who: { page: ['editor', 'administrator'], block: ['administrator', 'editor'], placement: ['administrator'] },
     whose: 'any',
     publishes: true,
   },

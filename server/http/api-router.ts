@@ -15,9 +15,15 @@ import type { Site } from '../site/site';
 import { faultsFromIssues, Refusal, refuseInvalid } from './problems';
 import { authenticate, beginSession, endSession, personOf, type Sessions } from './sessions';
 
-type Body<Name extends OperationName> = (typeof operations)[Name] extends { body: infer Schema extends z.ZodType } ? z.infer<Schema> : undefined;
-type Query<Name extends OperationName> = (typeof operations)[Name] extends { query: infer Schema extends z.ZodType } ? z.infer<Schema> : undefined;
-type Answer<Name extends OperationName> = (typeof operations)[Name]['answer'] extends z.ZodType ? z.infer<(typeof operations)[Name]['answer']> : undefined;
+type Body<Name extends OperationName> = (typeof operations)[Name] extends { body: infer Schema extends z.ZodType }
+  ? z.infer<Schema>
+  : undefined;
+type Query<Name extends OperationName> = (typeof operations)[Name] extends { query: infer Schema extends z.ZodType }
+  ? z.infer<Schema>
+  : undefined;
+type Answer<Name extends OperationName> = (typeof operations)[Name]['answer'] extends z.ZodType
+  ? z.infer<(typeof operations)[Name]['answer']>
+  : undefined;
 
 interface Call<Name extends OperationName> {
   readonly request: Request;
@@ -43,7 +49,8 @@ export function signInLimit(): express.RequestHandler {
     keyGenerator: request => `${request.ip ?? ''} ${String((request.body as { email?: unknown } | undefined)?.email ?? '').toLowerCase()}`,
     validate: { keyGeneratorIpFallback: false },
     requestWasSuccessful: (_request, response) => response.statusCode < 400,
-    handler: (_request, _response, next) => next(new Refusal('too-many-requests', 'Too many failed attempts. Wait a quarter of an hour and try again.')),
+    handler: (_request, _response, next) =>
+      next(new Refusal('too-many-requests', 'Too many failed attempts. Wait a quarter of an hour and try again.')),
   });
 }
 
@@ -58,12 +65,19 @@ export function apiRouter(site: Site, sessions: Sessions, version: string): Rout
   router.get('/openapi.json', (_request, response) => response.json(openApi));
   router.use('/session', signInLimit());
   const handlers = handlersFor(site, sessions);
-  for (const name of Object.keys(operations) as OperationName[]) register(router, site, sessions, operations[name], handlers[name] as (call: Call<OperationName>) => unknown);
+  for (const name of Object.keys(operations) as OperationName[])
+    register(router, site, sessions, operations[name], handlers[name] as (call: Call<OperationName>) => unknown);
   router.use((request, _response, next) => next(new Refusal('not-found', `There is nothing at ${request.path}.`)));
   return router;
 }
 
-function register(router: Router, site: Site, sessions: Sessions, operation: Operation, handler: (call: Call<OperationName>) => unknown): void {
+function register(
+  router: Router,
+  site: Site,
+  sessions: Sessions,
+  operation: Operation,
+  handler: (call: Call<OperationName>) => unknown,
+): void {
   const guards = operation.method === 'get' ? [] : [sessions.refuseForged];
   router[operation.method](operation.path.replace(/\{(\w+)\}/g, ':$1'), ...guards, async (request: Request, response: Response) => {
     const person = personOf(site, request);
@@ -71,7 +85,14 @@ function register(router: Router, site: Site, sessions: Sessions, operation: Ope
       if (!person) throw new Refusal('not-signed-in', 'Sign in first. What you have written is kept in this browser.');
       if (person.roles.length === 0) throw new Refusal('not-permitted', 'The editor is for staff. Readers use the public site.');
     }
-    const call = { request, response, person, body: parse(operation.body, request.body), query: parse(operation.query, request.query), id: String(request.params['id'] ?? '') };
+    const call = {
+      request,
+      response,
+      person,
+      body: parse(operation.body, request.body),
+      query: parse(operation.query, request.query),
+      id: String(request.params['id'] ?? ''),
+    };
     const answer = await handler(call as unknown as Call<OperationName>);
     if (operation.answer === null) response.status(204).end();
     else response.json(answer);
@@ -90,7 +111,10 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
     readSession: ({ request, response, person }) => describeSession(site, sessions, request, response, person),
     signIn: async ({ request, response, body }) => {
       const person = await authenticate(site, body.email, body.password);
-      if (!person) throw new Refusal('wrong-credentials', 'No account has this e-mail address and password.', [{ pointer: '/password', detail: 'Check both and try again.' }]);
+      if (!person)
+        throw new Refusal('wrong-credentials', 'No account has this e-mail address and password.', [
+          { pointer: '/password', detail: 'Check both and try again.' },
+        ]);
       await beginSession(request, person);
       return describeSession(site, sessions, request, response, person);
     },
@@ -106,7 +130,8 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
       return editionDetail(site, person, id);
     },
     listEditions: ({ person, query }) => [...listEditions(site, person, query.stage)],
-    saveProposal: async ({ person, id, body }) => readRecord(site, person, await saveProposal(site, person, id, body.value, body.parentRevisionId, body.note)),
+    saveProposal: async ({ person, id, body }) =>
+      readRecord(site, person, await saveProposal(site, person, id, body.value, body.parentRevisionId, body.note)),
     view: ({ body }) => viewPage(site, { ...body, changes: checkedChanges(body.changes) }),
     effect: ({ body }) => [...effectsOf(site, overlaysFor(site, body.withEditions, checkedChanges(body.changes)), body.moment)],
     readRibbon: ({ query }) => ribbonOf(site, query.page, query.from, query.until),
@@ -120,8 +145,15 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
     person: person && { id: person.id, name: person.name, email: person.email, roles: [...person.roles] },
     csrfToken: sessions.tokenFor(request, response),
     site: {
-      name: settings.name, zone: settings.zone, locale: settings.baseLocale, localeName: settings.localeName, now: clocks.content(),
-      isFrozen: clocks.isFrozen, memberships: [...settings.memberships], theme: theme.manifest, pictures: [...site.pictures],
+      name: settings.name,
+      zone: settings.zone,
+      locale: settings.baseLocale,
+      localeName: settings.localeName,
+      now: clocks.content(),
+      isFrozen: clocks.isFrozen,
+      memberships: [...settings.memberships],
+      theme: theme.manifest,
+      pictures: [...site.pictures],
     },
   };
 }

@@ -13,26 +13,70 @@ describe('bad input', () => {
   });
   afterAll(() => test.close());
 
-  const edition = (block: object = {}, placement: object = {}, rule: object = {}) => sampleEdition(test.pageId('/visit'), block, placement, rule);
-  const window = (from: string | null, until: string | null) => ({ when: { all: [{ test: 'window', from: from && { local: from, zone }, until: until && { local: until, zone } }] } });
+  const edition = (block: object = {}, placement: object = {}, rule: object = {}) =>
+    sampleEdition(test.pageId('/visit'), block, placement, rule);
+  const window = (from: string | null, until: string | null) => ({
+    when: { all: [{ test: 'window', from: from && { local: from, zone }, until: until && { local: until, zone } }] },
+  });
   const rows: readonly (readonly [title: string, body: () => unknown, pointer: string])[] = [
-    ['an end before the beginning', () => edition({}, {}, window('2027-05-01T00:00', '2027-04-01T00:00')), '/changes/1/value/rule/when/all/0/until'],
+    [
+      'an end before the beginning',
+      () => edition({}, {}, window('2027-05-01T00:00', '2027-04-01T00:00')),
+      '/changes/1/value/rule/when/all/0/until',
+    ],
     ['a date that does not exist', () => edition({}, {}, window('2027-02-30T00:00', null)), '/changes/1/value/rule/when/all/0/from/local'],
-    ['a zone that does not exist', () => edition({}, {}, { when: { all: [{ test: 'window', from: { local: '2027-02-20T00:00', zone: 'Europe/Atlantis' }, until: null }] } }), '/changes/1/value/rule/when/all/0/from/zone'],
-    ['a recurrence that is none', () => edition({}, {}, { when: { all: [{ test: 'recurring', start: '2027-04-01T00:00', end: '2027-05-01T00:00', zone, rule: 'FREQ=NEVER' }] } }), '/changes/1/value/rule/when/all/0/rule'],
+    [
+      'a zone that does not exist',
+      () =>
+        edition({}, {}, { when: { all: [{ test: 'window', from: { local: '2027-02-20T00:00', zone: 'Europe/Atlantis' }, until: null }] } }),
+      '/changes/1/value/rule/when/all/0/from/zone',
+    ],
+    [
+      'a recurrence that is none',
+      () =>
+        edition(
+          {},
+          {},
+          { when: { all: [{ test: 'recurring', start: '2027-04-01T00:00', end: '2027-05-01T00:00', zone, rule: 'FREQ=NEVER' }] } },
+        ),
+      '/changes/1/value/rule/when/all/0/rule',
+    ],
     ['a region the theme lacks', () => edition({}, { target: { kind: 'region', name: 'attic' } }), '/changes/1/value/target/name'],
-    ['a page that is gone', () => edition({}, {}, { where: { any: [{ test: 'page', page: gone }] } }), '/changes/1/value/rule/where/any/0/page'],
-    ['an unknown test', () => edition({}, {}, { where: { any: [{ test: 'weather', is: 'wet' }] } }), '/changes/1/value/rule/where/any/0/test'],
-    ['an expression that could run for ever', () => edition({}, {}, { where: { any: [{ test: 'path', pattern: '/(a+)+b' }] } }), '/changes/1/value/rule/where/any/0/pattern'],
+    [
+      'a page that is gone',
+      () => edition({}, {}, { where: { any: [{ test: 'page', page: gone }] } }),
+      '/changes/1/value/rule/where/any/0/page',
+    ],
+    [
+      'an unknown test',
+      () => edition({}, {}, { where: { any: [{ test: 'weather', is: 'wet' }] } }),
+      '/changes/1/value/rule/where/any/0/test',
+    ],
+    [
+      'an expression that could run for ever',
+      () => edition({}, {}, { where: { any: [{ test: 'path', pattern: '/(a+)+b' }] } }),
+      '/changes/1/value/rule/where/any/0/pattern',
+    ],
     ['a rule of a version not known', () => edition({}, {}, { version: 2 }), '/changes/1/value/rule/version'],
-    ['a block that is gone', () => ({ ...edition(), changes: [{ recordId: gone, kind: 'placement', value: samplePlacement(gone, test.pageId('/visit')), baseRevisionId: null }] }), '/changes/0/value/blockId'],
+    [
+      'a block that is gone',
+      () => ({
+        ...edition(),
+        changes: [{ recordId: gone, kind: 'placement', value: samplePlacement(gone, test.pageId('/visit')), baseRevisionId: null }],
+      }),
+      '/changes/0/value/blockId',
+    ],
     ['an empty title', () => edition({ title: '  ' }), '/changes/0/value/title'],
     ['a title that is the type’s name', () => edition({ title: 'Notice' }), '/changes/0/value/title'],
     ['a title that is too long', () => edition({ title: 'x'.repeat(201) }), '/changes/0/value/title'],
     ['a control character', () => edition({ title: 'a\u0007b' }), '/changes/0/value/title'],
     ['an unknown field', () => edition({ fields: { ...sampleBlock().fields, glitter: true } }), '/changes/0/value/fields/glitter'],
     ['a field of the wrong type', () => edition({ fields: { ...sampleBlock().fields, text: 7 } }), '/changes/0/value/fields/text'],
-    ['a link that runs script', () => edition({ fields: { ...sampleBlock().fields, linkTo: 'javascript:alert(1)' } }), '/changes/0/value/fields/linkTo'],
+    [
+      'a link that runs script',
+      () => edition({ fields: { ...sampleBlock().fields, linkTo: 'javascript:alert(1)' } }),
+      '/changes/0/value/fields/linkTo',
+    ],
     ['an unknown type of block', () => edition({ type: 'hologram' }), '/changes/0/value/type'],
     ['no changes', () => ({ ...edition(), changes: [] }), '/changes'],
     ['an id that is none', () => ({ ...edition(), id: 'first' }), '/id'],
@@ -54,7 +98,14 @@ describe('bad input', () => {
     const administrator = await test.client('margit');
     const live = (path: string) => administrator.get(`/api/records/${test.pageId(path)}`).then(answer => answer.json.live);
     const { revisionId, value } = await live('/visit/dogs');
-    const attempt = async (part: object) => (await administrator.post('/api/editions', { id: crypto.randomUUID(), title: 'x', changes: [{ recordId: test.pageId('/visit/dogs'), kind: 'page', value: { ...value, ...part }, baseRevisionId: revisionId }] })).json.errors?.[0].pointer;
+    const attempt = async (part: object) =>
+      (
+        await administrator.post('/api/editions', {
+          id: crypto.randomUUID(),
+          title: 'x',
+          changes: [{ recordId: test.pageId('/visit/dogs'), kind: 'page', value: { ...value, ...part }, baseRevisionId: revisionId }],
+        })
+      ).json.errors?.[0].pointer;
     expect(await attempt({ segment: 'parking' })).toBe('/changes/0/value/segment');
     expect(await attempt({ segment: 'api' })).toBe('/changes/0/value/segment');
     expect(await attempt({ parentId: test.pageId('/visit/dogs') })).toBe('/changes/0/value/parentId');
@@ -68,7 +119,9 @@ describe('bad input', () => {
   });
 
   it('refuses what is too large or no JSON', async () => {
-    expect((await manager.send('POST', '/api/editions', `"${'x'.repeat(1_100_000)}"`, { 'content-type': 'application/json' })).status).toBe(413);
+    expect((await manager.send('POST', '/api/editions', `"${'x'.repeat(1_100_000)}"`, { 'content-type': 'application/json' })).status).toBe(
+      413,
+    );
     expect((await manager.send('POST', '/api/editions', '{"id":', { 'content-type': 'application/json' })).status).toBe(400);
     expect((await manager.get('/api/pages?moment=soon')).status).toBe(422);
     expect((await manager.get('/api/records/none')).status).toBe(404);
@@ -77,7 +130,10 @@ describe('bad input', () => {
   it('refuses a role without the right, and says who has it', async () => {
     const [writer, reader, nobody] = await Promise.all([test.client('bea'), test.client('nell'), test.client()]);
     const refused = await writer.post('/api/editions', edition());
-    expect([refused.status, refused.json.detail]).toEqual([403, 'Changing a placement needs the role editor, manager or administrator. You hold writer.']);
+    expect([refused.status, refused.json.detail]).toEqual([
+      403,
+      'Changing a placement needs the role editor, manager or administrator. You hold writer.',
+    ]);
     expect((await reader.get('/api/today')).status).toBe(403);
     expect((await nobody.get('/api/today')).status).toBe(401);
   });
@@ -91,13 +147,22 @@ describe('bad input', () => {
 
   it('never lets a second save overwrite another’s, and gives back both', async () => {
     const writer = await test.client('bea');
-    const sample = { id: crypto.randomUUID(), title: 'Draft', changes: [{ recordId: crypto.randomUUID(), kind: 'block', value: sampleBlock(), baseRevisionId: null }] };
+    const sample = {
+      id: crypto.randomUUID(),
+      title: 'Draft',
+      changes: [{ recordId: crypto.randomUUID(), kind: 'block', value: sampleBlock(), baseRevisionId: null }],
+    };
     const { proposalId, headRevisionId, recordId } = (await writer.post('/api/editions', sample)).json.changes[0];
-    const save = (client: TestClient, title: string) => client.put(`/api/proposals/${proposalId}`, { value: sampleBlock({ title }), parentRevisionId: headRevisionId });
+    const save = (client: TestClient, title: string) =>
+      client.put(`/api/proposals/${proposalId}`, { value: sampleBlock({ title }), parentRevisionId: headRevisionId });
     expect((await save(manager, 'Mine first')).status).toBe(200);
     const second = await save(writer, 'Mine second');
     expect([second.status, second.json.code]).toEqual([409, 'stale']);
-    expect([second.json.theirs.value.title, second.json.yours.title, second.json.theirs.by]).toEqual(['Mine first', 'Mine second', 'Ida Venn']);
+    expect([second.json.theirs.value.title, second.json.yours.title, second.json.theirs.by]).toEqual([
+      'Mine first',
+      'Mine second',
+      'Ida Venn',
+    ]);
     expect((await writer.get(`/api/records/${recordId}`)).json.proposals[0].value.title).toBe('Mine first');
   });
 
@@ -111,7 +176,17 @@ describe('bad input', () => {
   });
 
   // Hand-made vectors of script injection; the words stay, what could run goes.
-  const hostile = ['<script>alert(1)</script>', '<img src=x onerror=alert(1)>', '<a href="javascript:alert(1)">x</a>', '<svg onload=alert(1)>', '<p style="background:url(javascript:alert(1))">x</p>', '<iframe src="//evil.example"></iframe>', '<a href="//evil.example">x</a>', '"><script>alert(1)</script>', '{{constructor.constructor("alert(1)")()}}'];
+  const hostile = [
+    '<script>alert(1)</script>',
+    '<img src=x onerror=alert(1)>',
+    '<a href="javascript:alert(1)">x</a>',
+    '<svg onload=alert(1)>',
+    '<p style="background:url(javascript:alert(1))">x</p>',
+    '<iframe src="//evil.example"></iframe>',
+    '<a href="//evil.example">x</a>',
+    '"><script>alert(1)</script>',
+    '{{constructor.constructor("alert(1)")()}}',
+  ];
   for (const text of hostile) {
     it(`lets nothing run from ${text}`, async () => {
       const administrator = await test.client('margit');
@@ -119,8 +194,13 @@ describe('bad input', () => {
       const page = test.pageId('/schools/resources');
       const value = { version: 1, type: 'rich text', title: text, fields: { body: `<p>kept</p>${text}` }, readers: null };
       const saved = await administrator.post('/api/editions', {
-        id: crypto.randomUUID(), title: 'hostile', move: { name: 'publish' },
-        changes: [{ recordId: blockId, kind: 'block', value, baseRevisionId: null }, { recordId: crypto.randomUUID(), kind: 'placement', value: samplePlacement(blockId, page), baseRevisionId: null }],
+        id: crypto.randomUUID(),
+        title: 'hostile',
+        move: { name: 'publish' },
+        changes: [
+          { recordId: blockId, kind: 'block', value, baseRevisionId: null },
+          { recordId: crypto.randomUUID(), kind: 'placement', value: samplePlacement(blockId, page), baseRevisionId: null },
+        ],
       });
       expect(saved.status).toBe(200);
       const { text: html } = await administrator.get('/schools/resources');

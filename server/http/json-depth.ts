@@ -10,7 +10,10 @@ export const refuseDeep: RequestHandler = (request, _response, next) => {
   while (pending.length > 0) {
     const { value, depth } = pending.pop()!;
     if (typeof value !== 'object' || value === null) continue;
-    if (depth >= deepest) return next(new Refusal('invalid', `Nested deeper than ${deepest} levels.`, [{ pointer: '', detail: `Nested deeper than ${deepest} levels.` }]));
+    if (depth >= deepest)
+      return next(
+        new Refusal('invalid', `Nested deeper than ${deepest} levels.`, [{ pointer: '', detail: `Nested deeper than ${deepest} levels.` }]),
+      );
     for (const inner of Object.values(value)) pending.push({ value: inner, depth: depth + 1 });
   }
   next();

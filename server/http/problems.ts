@@ -62,7 +62,8 @@ export function faultsFromIssues(issues: readonly z.core.$ZodIssue[], prefix: re
   return issues.flatMap(issue => {
     const path = [...prefix, ...issue.path];
     if (issue.code === 'invalid_union' && issue.errors.length > 0) return faultsFromIssues(nearestBranch(issue.errors), path);
-    if (issue.code === 'unrecognized_keys') return issue.keys.map(key => ({ pointer: pointerTo([...path, key]), detail: 'Not known here.' }));
+    if (issue.code === 'unrecognized_keys')
+      return issue.keys.map(key => ({ pointer: pointerTo([...path, key]), detail: 'Not known here.' }));
     return [{ pointer: pointerTo(path), detail: issue.message }];
   });
 }
@@ -76,7 +77,11 @@ export function refuseInvalid(faults: readonly Fault[]): never {
 // Of the branches of a union, the one that got furthest is the one that was meant.
 function nearestBranch(branches: readonly (readonly z.core.$ZodIssue[])[]): readonly z.core.$ZodIssue[] {
   const depth = (issues: readonly z.core.$ZodIssue[]): number =>
-    Math.max(...issues.map(issue => issue.path.length + (issue.code === 'invalid_union' && issue.errors.length > 0 ? depth(nearestBranch(issue.errors)) : 0)));
+    Math.max(
+      ...issues.map(
+        issue => issue.path.length + (issue.code === 'invalid_union' && issue.errors.length > 0 ? depth(nearestBranch(issue.errors)) : 0),
+      ),
+    );
   return branches.reduce((best, next) => (depth(next) > depth(best) ? next : best));
 }
 

@@ -7,12 +7,27 @@ describe('the public site', () => {
   afterAll(() => test.close());
 
   it('answers every page in valid HTML', async () => {
-    const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], root: true, rules: { 'no-inline-style': 'off', 'long-title': 'off' } });
+    const validator = new HtmlValidate({
+      extends: ['html-validate:standard', 'html-validate:a11y'],
+      root: true,
+      rules: { 'no-inline-style': 'off', 'long-title': 'off' },
+    });
     const client = await test.client();
-    const paths = [...test.site.snapshots.at().pages.filter(page => page.value.readers && Object.keys(page.value.readers).length === 0).map(page => page.facts.path), '/nowhere', '/sign-in'];
+    const paths = [
+      ...test.site.snapshots
+        .at()
+        .pages.filter(page => page.value.readers && Object.keys(page.value.readers).length === 0)
+        .map(page => page.facts.path),
+      '/nowhere',
+      '/sign-in',
+    ];
     for (const path of paths) {
       const report = await validator.validateString((await client.get(path)).text);
-      expect(report.results.flatMap(result => result.messages.map(message => `${path}: ${message.ruleId}, ${message.message}, line ${message.line}`))).toEqual([]);
+      expect(
+        report.results.flatMap(result =>
+          result.messages.map(message => `${path}: ${message.ruleId}, ${message.message}, line ${message.line}`),
+        ),
+      ).toEqual([]);
     }
   });
 
@@ -84,7 +99,15 @@ describe('the public site', () => {
 
   it('goes on when it is asked for nonsense', async () => {
     const client = await test.client();
-    for (const path of ['/%E0%A4%A', '/..%2f..%2fetc%2fpasswd', '//evil.example', `/${'a'.repeat(5_000)}`, '/media/../secret', '/theme/%00']) expect((await client.get(path)).status).toBeLessThan(500);
+    for (const path of [
+      '/%E0%A4%A',
+      '/..%2f..%2fetc%2fpasswd',
+      '//evil.example',
+      `/${'a'.repeat(5_000)}`,
+      '/media/../secret',
+      '/theme/%00',
+    ])
+      expect((await client.get(path)).status).toBeLessThan(500);
     expect((await client.get('/')).status).toBe(200);
   });
 });
@@ -98,6 +121,7 @@ describe('the OpenAPI document', () => {
     const { json } = await (await test.client()).get('/api/openapi.json');
     expect(json.openapi).toMatch(/^3\.1/);
     expect(Object.keys(json.paths)).toContain('/editions/{id}/moves');
-    for (const [, reference] of JSON.stringify(json.paths).matchAll(/"\$ref":"#\/components\/schemas\/(\w+)"/g)) expect(json.components.schemas[reference!]).toBeDefined();
+    for (const [, reference] of JSON.stringify(json.paths).matchAll(/"\$ref":"#\/components\/schemas\/(\w+)"/g))
+      expect(json.components.schemas[reference!]).toBeDefined();
   });
 });

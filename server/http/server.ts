@@ -9,12 +9,15 @@ import type { Site } from '../site/site';
 import { apiRouter } from './api-router';
 import { refuseDeep } from './json-depth';
 import { problemDocument, Refusal } from './problems';
-import { publicRouter } from './public-router';
+import { PublicAnswers } from '../public/answers';
+import { answerSignedOut, publicRouter } from './public-router';
 import { createSessions } from './sessions';
 
 /** What a server is made with. */
 export interface ServerOptions {
   readonly site: Site;
+  /** Rendered pages; made when not given. */
+  readonly answers?: PublicAnswers;
   readonly logger: Logger;
   /** Signs cookies and tokens; at least 32 characters. */
   readonly secret: string;
@@ -39,13 +42,22 @@ export function createServer(options: ServerOptions): Express {
   // Entity tags are the answers' own; Express would make one per body.
   app.set('etag', false);
   app.set('query parser', 'simple');
-  app.use(pinoHttp({ logger, autoLogging: true, customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug') }));
+  const answers = options.answers ?? new PublicAnswers(site);
   app.use(contentSecurity(options.isSecure));
+  app.use(answerSignedOut(site, answers, logger));
+  app.use(
+    pinoHttp({
+      logger,
+      autoLogging: true,
+      customLogLevel: (_request, response, error) =>
+        error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug',
+    }),
+  );
   app.use(compression({ threshold: 2_048 }));
   serveFiles(app, options);
   app.use(...sessions.middleware);
   app.use('/api', express.json({ limit: '1mb' }), refuseDeep, apiRouter(site, sessions, options.version));
-  app.use(publicRouter(site, sessions));
+  app.use(publicRouter(site, sessions, answers));
   app.use(answerProblems(logger));
   return app;
 }
@@ -77,16 +89,26 @@ function contentSecurity(isSecure: boolean): express.RequestHandler {
 }
 
 function serveFiles(app: Express, options: ServerOptions): void {
-  const fonts = (family: string) => path.join(options.fontsFolder, '@fontsource-variable', family, 'files', `${family}-latin-wght-normal.woff2`);
+  const fonts = (family: string) =>
+    path.join(options.fontsFolder, '@fontsource-variable', family, 'files', `${family}-latin-wght-normal.woff2`);
   for (const family of ['newsreader', 'figtree']) {
     app.get(`/theme/fonts/${family}.woff2`, (_request, response) => response.sendFile(fonts(family), { maxAge: '30d', immutable: true }));
   }
   app.use('/theme', express.static(options.site.theme.assets, { maxAge: '1h', index: false, fallthrough: false }));
   app.use('/media', express.static(options.mediaFolder, { maxAge: '1d', index: false, fallthrough: false }));
   const index = path.join(options.editorFolder, 'index.html');
-  app.use('/almanac', express.static(options.editorFolder, { index: false, maxAge: '365d', immutable: true, redirect: false, setHeaders: (response, file) => {
-    if (file.endsWith('.html')) response.setHeader('Cache-Control', 'no-cache');
-  } }));
+  app.use(
+    '/almanac',
+    express.static(options.editorFolder, {
+      index: false,
+      maxAge: '365d',
+      immutable: true,
+      redirect: false,
+      setHeaders: (response, file) => {
+        if (file.endsWith('.html')) response.setHeader('Cache-Control', 'no-cache');
+      },
+    }),
+  );
   // Every address of the editor is one document; the address itself holds where one is.
   app.get(/^\/almanac(\/.*)?$/, (_request, response, next) => {
     if (!existsSync(index)) return next(new Refusal('not-found', 'The editor has not been built.'));

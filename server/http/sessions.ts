@@ -19,6 +19,9 @@ declare module 'express-session' {
 const derive = promisify(scrypt) as (password: string, salt: Buffer, length: number) => Promise<Buffer>;
 const days = 86_400_000;
 
+/** Name of the cookie by which a session is known. */
+export const sessionCookie = 'almanac.session';
+
 /** A salted hash of a password by scrypt, in the form "salt:key", both base64. */
 export async function hashPassword(password: string): Promise<string> {
   const salt = randomBytes(16);
@@ -28,7 +31,9 @@ export async function hashPassword(password: string): Promise<string> {
 /** The person whose e-mail address and password these are, or null. Takes as long for an unknown address as for a wrong password. */
 export async function authenticate(site: Site, email: string, password: string): Promise<Person | null> {
   const person = await personByEmail(site.knex, email);
-  const [salt, key] = (person?.passwordHash ?? 'AAAAAAAAAAAAAAAAAAAAAA==:AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA=').split(':').map(part => Buffer.from(part, 'base64'));
+  const [salt, key] = (person?.passwordHash ?? 'AAAAAAAAAAAAAAAAAAAAAA==:AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA=')
+    .split(':')
+    .map(part => Buffer.from(part, 'base64'));
   const matches = timingSafeEqual(await derive(password, salt!, 32), key!);
   return person && matches ? person : null;
 }
@@ -54,7 +59,7 @@ export function createSessions(site: Site, secret: string, isSecure: boolean): S
   return {
     middleware: [
       session({
-        name: 'almanac.session',
+        name: sessionCookie,
         secret,
         resave: false,
         saveUninitialized: false,
@@ -64,7 +69,9 @@ export function createSessions(site: Site, secret: string, isSecure: boolean): S
       cookieParser(),
     ],
     refuseForged: (request, response, next) =>
-      doubleCsrfProtection(request, response, error => next(error ? new Refusal('forged-request', 'The page is out of date. Reload it and try again; nothing was saved.') : undefined)),
+      doubleCsrfProtection(request, response, error =>
+        next(error ? new Refusal('forged-request', 'The page is out of date. Reload it and try again; nothing was saved.') : undefined),
+      ),
     tokenFor: (request, response) => generateCsrfToken(request, response, { overwrite: false, validateOnReuse: false }),
   };
 }
@@ -88,5 +95,7 @@ export async function endSession(request: Request): Promise<void> {
 
 /** What rules may know of whoever is signed in. */
 export function readerFactsOf(person: Person | null): ReaderFacts {
-  return person ? { signedIn: true, roles: person.roles, memberships: person.memberships } : { signedIn: false, roles: [], memberships: [] };
+  return person
+    ? { signedIn: true, roles: person.roles, memberships: person.memberships }
+    : { signedIn: false, roles: [], memberships: [] };
 }

@@ -11,7 +11,12 @@ describe('the whole job over the API', () => {
   afterAll(() => test.close());
 
   it('shows what was approved for a moment to the second, on those pages, to those readers, and only then', async () => {
-    const [manager, editor, member, anyone] = await Promise.all([test.client('ida'), test.client('edwin'), test.client('nell'), test.client()]);
+    const [manager, editor, member, anyone] = await Promise.all([
+      test.client('ida'),
+      test.client('edwin'),
+      test.client('nell'),
+      test.client(),
+    ]);
     const until = '2027-03-25T12:00';
     const rule: Partial<Rule> = {
       where: { any: [{ test: 'within', page: test.pageId('/visit') }], none: [{ test: 'page', page: test.pageId('/visit/skarn-head') }] },
@@ -21,7 +26,9 @@ describe('the whole job over the API', () => {
     const edition = sampleEdition(test.pageId('/visit/tern-point'), {}, {}, rule);
     const isShown = async (client = member, path = '/visit/tern-point') => (await client.get(path)).text.includes(words);
 
-    const effect = await manager.post('/api/effect', { changes: edition.changes.map(({ recordId, kind, value }) => ({ recordId, kind, value })) });
+    const effect = await manager.post('/api/effect', {
+      changes: edition.changes.map(({ recordId, kind, value }) => ({ recordId, kind, value })),
+    });
     expect(effect.json[1].label).toBe('Shows on 23 pages');
     expect(effect.json[1].gained.length).toBe(23);
 
@@ -42,7 +49,9 @@ describe('the whole job over the API', () => {
 
     const look = async (moment: number, reader: object) => {
       const view = await editor.post('/api/view', { vantage: { page: test.pageId('/visit/tern-point'), reader, moment } });
-      const row = view.json.targets.flatMap((target: { rows: object[] }) => target.rows).find((each: { title: string }) => each.title === 'Moth lamps');
+      const row = view.json.targets
+        .flatMap((target: { rows: object[] }) => target.rows)
+        .find((each: { title: string }) => each.title === 'Moth lamps');
       return row.away ? row.away.sentence : 'shows';
     };
     const signedInMember = { signedIn: true, roles: [], memberships: ['member'] };
@@ -85,7 +94,12 @@ describe('the whole job over the API', () => {
     expect(after.json.revisions.length).toBe(2);
     const comparison = await writer.get(`/api/compare?before=${revisionId}&after=${after.json.live.revisionId}`);
     expect(comparison.json.changes[0].words.some((word: { kind: string }) => word.kind === 'added')).toBeTrue();
-    const restored = await editor.post('/api/editions', { id: crypto.randomUUID(), title: 'Back', changes: [{ ...change, value, baseRevisionId: after.json.live.revisionId }], move: { name: 'publish' } });
+    const restored = await editor.post('/api/editions', {
+      id: crypto.randomUUID(),
+      title: 'Back',
+      changes: [{ ...change, value, baseRevisionId: after.json.live.revisionId }],
+      move: { name: 'publish' },
+    });
     expect(restored.status).toBe(200);
     expect((await writer.get('/about/people')).text).not.toContain('Nine wardens');
   });
@@ -93,7 +107,8 @@ describe('the whole job over the API', () => {
   it('answers a moment in the past as it really was', async () => {
     const editor = await test.client('edwin');
     const page = test.pageId('/join');
-    const standfirst = async (at: string) => /class="standfirst">([^<]*)</.exec((await editor.post('/api/view', { vantage: { page, moment: Date.parse(at) } })).json.html)?.[1];
+    const standfirst = async (at: string) =>
+      /class="standfirst">([^<]*)</.exec((await editor.post('/api/view', { vantage: { page, moment: Date.parse(at) } })).json.html)?.[1];
     expect(await standfirst('2026-09-01T00:00Z')).not.toContain('who comes');
     expect(await standfirst('2027-03-01T00:00Z')).toContain('who comes');
   });
@@ -102,7 +117,12 @@ describe('the whole job over the API', () => {
     const [writer, editor] = await Promise.all([test.client('bea'), test.client('edwin')]);
     const id = test.pageId('/visit/parking');
     const { revisionId, value } = (await writer.get(`/api/records/${id}`)).json.live;
-    const propose = (standfirst: string, name: string) => ({ id: crypto.randomUUID(), title: standfirst, changes: [{ recordId: id, kind: 'page', value: { ...value, standfirst }, baseRevisionId: revisionId }], move: { name } });
+    const propose = (standfirst: string, name: string) => ({
+      id: crypto.randomUUID(),
+      title: standfirst,
+      changes: [{ recordId: id, kind: 'page', value: { ...value, standfirst }, baseRevisionId: revisionId }],
+      move: { name },
+    });
     const waiting = propose('£5 a day.', 'send for review');
     await writer.post('/api/editions', waiting);
     await editor.post('/api/editions', propose('£6 a day.', 'publish'));
@@ -119,7 +139,12 @@ describe('the whole job over the API', () => {
     const change = { recordId: row.id, kind: 'placement', value: null, retires: true };
     const effect = await administrator.post('/api/effect', { changes: [change] });
     expect(effect.json[0].label).toBe('Takes it off 56 pages');
-    await administrator.post('/api/editions', { id: crypto.randomUUID(), title: 'Off', changes: [{ ...change, baseRevisionId: base }], move: { name: 'publish' } });
+    await administrator.post('/api/editions', {
+      id: crypto.randomUUID(),
+      title: 'Off',
+      changes: [{ ...change, baseRevisionId: base }],
+      move: { name: 'publish' },
+    });
     expect((await administrator.get('/visit')).text).not.toContain('tide line on');
     expect((await administrator.get(`/api/records/${row.id}`)).json.status).toBe('retired');
   });

@@ -6,6 +6,7 @@ import type { PageFacts } from '@core/rule/where';
 import { readerFactsIn, type ReaderFacts } from '@core/rule/who';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { createHash } from 'node:crypto';
+import { gzipSync } from 'node:zlib';
 import type { Site } from '../site/site';
 import { momentStyle } from '../services/names';
 
@@ -34,9 +35,15 @@ const mostPaths = 5_000;
 /** Answers readers, each page rendered once per audience for as long as it holds. */
 export class PublicAnswers {
   readonly #kept = new Map<string, KeptPath>();
+  readonly #compressed = new WeakMap<PublicAnswer, Buffer>();
   #version = -1;
 
   constructor(private readonly site: Site) {}
+
+  /** Forgets every rendered page. */
+  forget(): void {
+    this.#kept.clear();
+  }
 
   /** What the reader gets at a path, now. */
   at(path: string, reader: ReaderFacts): PublicOutcome {
@@ -53,11 +60,24 @@ export class PublicAnswers {
     return this.#answer(path, reader, now);
   }
 
+  /** The words of an answer compressed, once for all who ask. */
+  compressed(answer: PublicAnswer): Buffer {
+    const known = this.#compressed.get(answer);
+    if (known) return known;
+    const made = gzipSync(answer.body);
+    this.#compressed.set(answer, made);
+    return made;
+  }
+
   /** The Cache-Control header of an answer for this reader. */
   cacheControl(answer: PublicAnswer, reader: ReaderFacts): string {
     return cacheControl({
-      validUntil: answer.validUntil, now: this.site.clocks.content(), capSeconds: this.site.settings.cacheCapSeconds,
-      dependsOnReader: answer.dependsOnReader, isSignedIn: reader.signedIn, isClockFrozen: this.site.clocks.isFrozen,
+      validUntil: answer.validUntil,
+      now: this.site.clocks.content(),
+      capSeconds: this.site.settings.cacheCapSeconds,
+      dependsOnReader: answer.dependsOnReader,
+      isSignedIn: reader.signedIn,
+      isClockFrozen: this.site.clocks.isFrozen,
     });
   }
 
@@ -66,10 +86,15 @@ export class PublicAnswers {
     const page = snapshot.pageByPath.get(path) ?? null;
     const readerFacts = page ? readerFactsIn(page.value.readers) : [];
     const hidden = page !== null && !mayRead(page, reader);
-    const rendered = hidden && !reader.signedIn ? null : renderPublicPage(this.site, snapshot, hidden ? null : page, hidden || !page ? 'not found' : null, path, reader);
+    const rendered =
+      hidden && !reader.signedIn
+        ? null
+        : renderPublicPage(this.site, snapshot, hidden ? null : page, hidden || !page ? 'not found' : null, path, reader);
     const validUntil = Math.min(rendered?.validUntil ?? Infinity, snapshot.validUntil);
     const dependsOn = [...new Set([...readerFacts, ...(hidden ? ['signed in'] : []), ...(rendered?.dependsOn ?? [])])].sort();
-    const outcome: PublicOutcome = rendered ? { ...rendered.answer, validUntil, dependsOnReader: dependsOn.length > 0 } : { kind: 'sign in' };
+    const outcome: PublicOutcome = rendered
+      ? { ...rendered.answer, validUntil, dependsOnReader: dependsOn.length > 0 }
+      : { kind: 'sign in' };
     // A path that leads nowhere is not kept: there is no end of them.
     if (page) this.#keep(path, dependsOn, validUntil, audienceKey(dependsOn, reader), outcome, now);
     return outcome;
@@ -91,7 +116,16 @@ export class PublicAnswers {
 
 /** The facts of a page that nobody wrote. */
 export function serviceFacts(site: Site, service: ServicePage, path: string): PageFacts {
-  return { id: `service:${service}`, path, type: 'service', topics: [], layout: site.theme.manifest.layouts[0]!.name, lineage: [], isFrontPage: false, service };
+  return {
+    id: `service:${service}`,
+    path,
+    type: 'service',
+    topics: [],
+    layout: site.theme.manifest.layouts[0]!.name,
+    lineage: [],
+    isFrontPage: false,
+    service,
+  };
 }
 
 /** Renders a page, or a service page when `page` is null, for one reader. */
@@ -103,10 +137,18 @@ export function renderPublicPage(
   path: string,
   reader: ReaderFacts,
   extra: Readonly<Record<string, unknown>> = {},
-): { readonly answer: Omit<PublicAnswer, 'validUntil' | 'dependsOnReader'>; readonly validUntil: number; readonly dependsOn: readonly string[] } {
+): {
+  readonly answer: Omit<PublicAnswer, 'validUntil' | 'dependsOnReader'>;
+  readonly validUntil: number;
+  readonly dependsOn: readonly string[];
+} {
   const facts = page?.facts ?? serviceFacts(site, service ?? 'not found', path);
   const resolution = resolvePage(snapshot, facts, reader);
-  const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, { siteName: site.settings.name, reader, style: momentStyle(site) });
+  const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, {
+    siteName: site.settings.name,
+    reader,
+    style: momentStyle(site),
+  });
   const body = Buffer.from(site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra }));
   // Weak: the same words may be sent compressed or plain.
   const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;

@@ -38,15 +38,36 @@ export function loadTheme(folder: string): Theme {
     handlebars.registerPartial(path.basename(file, '.hbs'), template);
   }
   // Sanitised on the way in already; once more on the way out, so that no older store can bring script to readers.
-  handlebars.registerHelper('richText', (html: unknown) => new Handlebars.SafeString(sanitizeRichText(String(html ?? ''))));
+  handlebars.registerHelper('richText', (html: unknown) => safeRichText(String(html ?? '')));
   handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
   const page = partials.get('page')!;
   return {
     manifest,
     assets: path.join(folder, 'assets'),
-    render: (model, options) => page({ ...model, ...options.extra, language: options.language, isSheet: options.isSheet, slots: renderSlots(manifest, partials, model, options.isSheet) }),
+    render: (model, options) =>
+      page({
+        ...model,
+        ...options.extra,
+        language: options.language,
+        isSheet: options.isSheet,
+        slots: renderSlots(manifest, partials, model, options.isSheet),
+      }),
   };
+}
+
+/** The most texts whose sanitised form is kept; the one longest kept goes first. */
+const mostTexts = 5_000;
+const sanitised = new Map<string, Handlebars.SafeString>();
+
+// The same words come out the same every time, and sanitising them is the slowest part of rendering.
+function safeRichText(html: string): Handlebars.SafeString {
+  const known = sanitised.get(html);
+  if (known) return known;
+  const made = new Handlebars.SafeString(sanitizeRichText(html));
+  if (sanitised.size >= mostTexts) sanitised.delete(sanitised.keys().next().value!);
+  sanitised.set(html, made);
+  return made;
 }
 
 /** Each region and insertion point of the page, rendered; null where nothing is to be put out. */
@@ -71,7 +92,12 @@ function renderSlots(
   return slots;
 }
 
-function renderBlock(partials: ReadonlyMap<string, HandlebarsTemplateDelegate>, block: BlockModel, model: PageModel, isSheet: boolean): string {
+function renderBlock(
+  partials: ReadonlyMap<string, HandlebarsTemplateDelegate>,
+  block: BlockModel,
+  model: PageModel,
+  isSheet: boolean,
+): string {
   const template = partials.get(`block-${block.type.replace(/ /g, '-')}`)!;
   return template({ ...block, isSheet, page: model });
 }

@@ -32,6 +32,9 @@ export async function readSettings(knex: Knex): Promise<SiteSettings> {
 /** Stores some of the settings. */
 export async function saveSettings(knex: Knex, settings: Partial<SiteSettings>): Promise<void> {
   for (const [name, value] of Object.entries(settings)) {
-    await knex('settings').insert({ name, value: JSON.stringify(value) }).onConflict('name').merge();
+    await knex('settings')
+      .insert({ name, value: JSON.stringify(value) })
+      .onConflict('name')
+      .merge();
   }
 }

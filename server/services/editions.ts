@@ -30,14 +30,22 @@ interface Batch {
 
 /** Saves changes as one edition, and makes a move with it in the same transaction when asked. */
 export async function createEdition(site: Site, person: Person, input: NewEdition): Promise<string> {
-  refuseKinds(input.changes.map(change => change.kind), person);
+  refuseKinds(
+    input.changes.map(change => change.kind),
+    person,
+  );
   if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', 'This edition has been saved already.');
   const values = validateChanges(site, input.changes);
   input.changes.forEach((change, index) => refuseStale(site, change, values[index]));
   const at = site.clocks.running();
   const edition: Edition = {
-    id: input.id, title: input.title, createdAt: at, createdBy: person.id, submittedAt: null,
-    wishedFrom: input.wishedFrom && instantOf(input.wishedFrom), remark: input.remark,
+    id: input.id,
+    title: input.title,
+    createdAt: at,
+    createdBy: person.id,
+    submittedAt: null,
+    wishedFrom: input.wishedFrom && instantOf(input.wishedFrom),
+    remark: input.remark,
   };
   const batch = emptyBatch();
   batch.editions.push(edition);
@@ -48,20 +56,37 @@ export async function createEdition(site: Site, person: Person, input: NewEditio
 }
 
 /** Saves a new revision on a proposal. Whoever saved in between is never overwritten. */
-export async function saveProposal(site: Site, person: Person, proposalId: string, raw: unknown, parentRevisionId: string, note: string): Promise<string> {
+export async function saveProposal(
+  site: Site,
+  person: Person,
+  proposalId: string,
+  raw: unknown,
+  parentRevisionId: string,
+  note: string,
+): Promise<string> {
   const proposal = site.ledger.proposals.get(proposalId);
   if (!proposal) throw new Refusal('not-found', 'There is no such proposal.');
   const kind = kindOf(site, proposal.recordId);
   refuseKinds([kind], person);
-  if (!isOpen(proposal)) throw new Refusal('move-refused', `This proposal is ${proposal.stage} and can no longer be changed. Begin a new one from what is live.`);
+  if (!isOpen(proposal))
+    throw new Refusal(
+      'move-refused',
+      `This proposal is ${proposal.stage} and can no longer be changed. Begin a new one from what is live.`,
+    );
   const checked = validateValue(kind, raw, ['value']);
   if (checked.kind === 'faulty') refuseInvalid(checked.faults);
   if (proposal.headRevisionId !== parentRevisionId) throw staleRefusal(site, proposal.headRevisionId, checked.value);
-  const overlays = overlaysOfEdition(site, proposal.editionId).map(each => (each.recordId === proposal.recordId ? { ...each, value: checked.value } : each));
+  const overlays = overlaysOfEdition(site, proposal.editionId).map(each =>
+    each.recordId === proposal.recordId ? { ...each, value: checked.value } : each,
+  );
   const faults = faultsInSite(site, site.snapshots.with(overlays), { recordId: proposal.recordId, kind, value: checked.value }, '/value');
   if (faults.length > 0) refuseInvalid(faults);
   const revision = newRevision(site, proposal.recordId, proposal.headRevisionId, checked.value, person, note);
-  await write(site, { ...emptyBatch(), revisions: [revision], proposals: [{ ...proposal, headRevisionId: revision.id, updatedAt: revision.createdAt }] });
+  await write(site, {
+    ...emptyBatch(),
+    revisions: [revision],
+    proposals: [{ ...proposal, headRevisionId: revision.id, updatedAt: revision.createdAt }],
+  });
   return proposal.recordId;
 }
 
@@ -98,7 +123,9 @@ export async function editionDetail(site: Site, person: Person, editionId: strin
   const facts = factsOf(site, person, edition, proposals);
   const approving = judgeMove('approve', { ...facts, stage: 'in review', isOwn: false });
   const rolesThatMay: readonly Role[] = approving.kind === 'refused' ? approving.rolesThatMay : ['editor', 'administrator'];
-  const published = proposals.flatMap(each => site.ledger.entriesOf(each.recordId, each.locale)).filter(entry => proposals.some(each => each.headRevisionId === entry.revisionId));
+  const published = proposals
+    .flatMap(each => site.ledger.entriesOf(each.recordId, each.locale))
+    .filter(entry => proposals.some(each => each.headRevisionId === entry.revisionId));
   return {
     ...editionRow(site, person, edition),
     remark: edition.remark,
@@ -120,7 +147,12 @@ export async function editionDetail(site: Site, person: Person, editionId: strin
         effect: effects[index]!,
       };
     }),
-    history: (await repository.readMoves(site.knex, editionId)).map(each => ({ move: each.move, remark: each.remark, at: each.madeAt, by: nameOfPerson(site, each.madeBy) })),
+    history: (await repository.readMoves(site.knex, editionId)).map(each => ({
+      move: each.move,
+      remark: each.remark,
+      at: each.madeAt,
+      by: nameOfPerson(site, each.madeBy),
+    })),
     lookAt: pageToLookAt(overlays, snapshot),
     publishedFrom: published.length > 0 ? Math.min(...published.map(entry => entry.from)) : null,
     reviewers: [...peopleWithRoles(site, rolesThatMay, edition.createdBy)],
@@ -179,7 +211,11 @@ function validateChanges(site: Site, changes: readonly Change[]): readonly unkno
 
 function refuseKinds(kinds: readonly RecordKind[], person: Person): void {
   const forbidden = kinds.find(kind => !mayWrite(kind, person.roles));
-  if (forbidden) throw new Refusal('not-permitted', `Changing a ${forbidden} needs the role ${someOf(mayWriteKind[forbidden])}. You hold ${someOf(person.roles) || 'none'}.`);
+  if (forbidden)
+    throw new Refusal(
+      'not-permitted',
+      `Changing a ${forbidden} needs the role ${someOf(mayWriteKind[forbidden])}. You hold ${someOf(person.roles) || 'none'}.`,
+    );
 }
 
 /** A change must be made from what is live or from the head of a proposal; anything else was overtaken. */
@@ -204,15 +240,21 @@ function staleRefusal(site: Site, theirRevisionId: string, yours: unknown): Refu
   const theirs = site.ledger.revision(theirRevisionId);
   const by = nameOfPerson(site, theirs.createdBy);
   const at = writeFullMoment(theirs.createdAt, momentStyle(site));
-  return new Refusal('stale', `${by} saved a newer version on ${at}. Yours is kept; compare the two and save again from the newer one.`, [], {
-    yours,
-    theirs: { revisionId: theirs.id, value: theirs.value, by, at: theirs.createdAt },
-  });
+  return new Refusal(
+    'stale',
+    `${by} saved a newer version on ${at}. Yours is kept; compare the two and save again from the newer one.`,
+    [],
+    {
+      yours,
+      theirs: { revisionId: theirs.id, value: theirs.value, by, at: theirs.createdAt },
+    },
+  );
 }
 
 function addChange(site: Site, batch: Batch, edition: Edition, change: Change, value: unknown, person: Person, note: string): void {
   const at = edition.createdAt;
-  if (!site.ledger.records.has(change.recordId)) batch.records.push({ id: change.recordId, kind: change.kind, createdAt: at, createdBy: person.id });
+  if (!site.ledger.records.has(change.recordId))
+    batch.records.push({ id: change.recordId, kind: change.kind, createdAt: at, createdBy: person.id });
   let headRevisionId = change.baseRevisionId ?? liveRevisionId(site, change.recordId, site.clocks.content());
   if (!change.retires) {
     const revision = newRevision(site, change.recordId, change.baseRevisionId, value, person, note);
@@ -220,15 +262,32 @@ function addChange(site: Site, batch: Batch, edition: Edition, change: Change, v
     headRevisionId = revision.id;
   }
   batch.proposals.push({
-    id: uuidv7(), recordId: change.recordId, locale: site.settings.baseLocale, editionId: edition.id, headRevisionId: headRevisionId!,
-    baseRevisionId: liveRevisionId(site, change.recordId, site.clocks.content()), retires: change.retires, stage: 'draft', createdAt: at, createdBy: person.id, updatedAt: at,
+    id: uuidv7(),
+    recordId: change.recordId,
+    locale: site.settings.baseLocale,
+    editionId: edition.id,
+    headRevisionId: headRevisionId!,
+    baseRevisionId: liveRevisionId(site, change.recordId, site.clocks.content()),
+    retires: change.retires,
+    stage: 'draft',
+    createdAt: at,
+    createdBy: person.id,
+    updatedAt: at,
   });
 }
 
 function newRevision(site: Site, recordId: string, parentId: string | null, value: unknown, person: Person, note: string): Revision {
   return {
-    id: uuidv7(), recordId, locale: site.settings.baseLocale, parentId, mergedFromId: null, translatedFromId: null,
-    value, createdAt: site.clocks.running(), createdBy: person.id, note,
+    id: uuidv7(),
+    recordId,
+    locale: site.settings.baseLocale,
+    parentId,
+    mergedFromId: null,
+    translatedFromId: null,
+    value,
+    createdAt: site.clocks.running(),
+    createdBy: person.id,
+    note,
   };
 }
 
@@ -236,7 +295,9 @@ function newRevision(site: Site, recordId: string, parentId: string | null, valu
 function applyMove(site: Site, batch: Batch, edition: Edition, proposals: readonly Proposal[], person: Person, move: MoveRequest): void {
   const facts: MoveFacts = {
     stage: proposals[0]?.stage ?? 'withdrawn',
-    kinds: proposals.map(proposal => site.ledger.records.get(proposal.recordId)?.kind ?? batch.records.find(each => each.id === proposal.recordId)!.kind),
+    kinds: proposals.map(
+      proposal => site.ledger.records.get(proposal.recordId)?.kind ?? batch.records.find(each => each.id === proposal.recordId)!.kind,
+    ),
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
   };
@@ -251,25 +312,47 @@ function applyMove(site: Site, batch: Batch, edition: Edition, proposals: readon
   if (outcome.publishes) batch.entries.push(...publicationsFor(site, batch, proposals, person, move));
 }
 
-function publicationsFor(site: Site, batch: Batch, proposals: readonly Proposal[], person: Person, move: MoveRequest): readonly repository.NewEntry[] {
+function publicationsFor(
+  site: Site,
+  batch: Batch,
+  proposals: readonly Proposal[],
+  person: Person,
+  move: MoveRequest,
+): readonly repository.NewEntry[] {
   const now = site.clocks.content();
   const times = move.times ?? { from: null, until: null, afterwards: 'earlier' as const };
   const from = times.from ? instantOf(times.from) : now;
   const until = times.until ? instantOf(times.until) : null;
   const faults: Fault[] = [];
-  if (from < now) faults.push({ pointer: '/times/from', detail: 'This moment has passed. Choose one ahead, or leave it empty for at once.' });
+  if (from < now)
+    faults.push({ pointer: '/times/from', detail: 'This moment has passed. Choose one ahead, or leave it empty for at once.' });
   if (until !== null && until <= from) faults.push({ pointer: '/times/until', detail: 'The end must lie after the beginning.' });
   if (faults.length > 0) refuseInvalid(faults);
   refuseUnfit(site, batch, proposals, from);
   const moved = proposals.filter(proposal => liveRevisionId(site, proposal.recordId, from) !== proposal.baseRevisionId);
   if (moved.length > 0 && !move.acceptsMovedBase) {
-    throw new Refusal('live-moved', `${countOf(moved.length, 'record')} changed since this was begun. Look at the comparison with what is live at that moment; approving puts this version over it.`, [], { recordIds: moved.map(each => each.recordId) });
+    throw new Refusal(
+      'live-moved',
+      `${countOf(moved.length, 'record')} changed since this was begun. Look at the comparison with what is live at that moment; approving puts this version over it.`,
+      [],
+      { recordIds: moved.map(each => each.recordId) },
+    );
   }
   const recordedAt = Math.max(site.clocks.running(), site.ledger.lastRecordedAt);
   return proposals.map(proposal => ({
-    publicationId: uuidv7(), recordId: proposal.recordId, locale: proposal.locale, act: 'set',
-    revisionId: proposal.retires ? null : proposal.headRevisionId, from, until, fromTyped: times.from, untilTyped: times.until,
-    afterwards: times.afterwards, recordedAt, recordedBy: person.id, reason: move.remark,
+    publicationId: uuidv7(),
+    recordId: proposal.recordId,
+    locale: proposal.locale,
+    act: 'set',
+    revisionId: proposal.retires ? null : proposal.headRevisionId,
+    from,
+    until,
+    fromTyped: times.from,
+    untilTyped: times.until,
+    afterwards: times.afterwards,
+    recordedAt,
+    recordedBy: person.id,
+    reason: move.remark,
   }));
 }
 
@@ -284,7 +367,11 @@ function refuseUnfit(site: Site, batch: Batch, proposals: readonly Proposal[], f
   const faults = overlays.flatMap((overlay, index) => faultsInSite(site, snapshot, overlay, `/changes/${index}/value`));
   for (const overlay of overlays) {
     const blockId = overlay.kind === 'placement' && overlay.value ? (overlay.value as PlacementValue).blockId : null;
-    if (blockId && !snapshot.blocks.has(blockId)) faults.push({ pointer: '/name', detail: `The block “${titleOf(site, snapshot, 'placement', overlay.value)}” is not live at that moment. Approve it first.` });
+    if (blockId && !snapshot.blocks.has(blockId))
+      faults.push({
+        pointer: '/name',
+        detail: `The block “${titleOf(site, snapshot, 'placement', overlay.value)}” is not live at that moment. Approve it first.`,
+      });
   }
   if (faults.length > 0) refuseInvalid(faults);
 }
@@ -328,24 +415,38 @@ function editionOf(site: Site, id: string): Edition {
 }
 
 function overlayOf(site: Site, proposal: Proposal): Overlay {
-  return { recordId: proposal.recordId, kind: kindOf(site, proposal.recordId), value: proposal.retires ? null : site.ledger.revision(proposal.headRevisionId).value };
+  return {
+    recordId: proposal.recordId,
+    kind: kindOf(site, proposal.recordId),
+    value: proposal.retires ? null : site.ledger.revision(proposal.headRevisionId).value,
+  };
 }
 
 function factsOf(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[]): MoveFacts {
-  return { stage: proposals[0]?.stage ?? 'withdrawn', kinds: proposals.map(each => kindOf(site, each.recordId)), roles: person.roles, isOwn: edition.createdBy === person.id };
+  return {
+    stage: proposals[0]?.stage ?? 'withdrawn',
+    kinds: proposals.map(each => kindOf(site, each.recordId)),
+    roles: person.roles,
+    isOwn: edition.createdBy === person.id,
+  };
 }
 
 function summaryOf(site: Site, proposals: readonly Proposal[]): string {
   const kinds = proposals.map(each => kindOf(site, each.recordId));
   const count = (kind: RecordKind) => kinds.filter(each => each === kind).length;
-  return (['page', 'block', 'placement'] as const).filter(kind => count(kind) > 0).map(kind => countOf(count(kind), kind)).join(', ');
+  return (['page', 'block', 'placement'] as const)
+    .filter(kind => count(kind) > 0)
+    .map(kind => countOf(count(kind), kind))
+    .join(', ');
 }
 
 function pageToLookAt(overlays: readonly Overlay[], snapshot: ReturnType<Site['snapshots']['at']>): string | null {
   const candidates = overlays.flatMap(overlay =>
-    overlay.kind === 'page' ? [(snapshot.pageById.get(overlay.recordId)?.id ?? (overlay.value as PageValue | null)?.parentId) ?? '']
-    : overlay.kind === 'placement' && overlay.value ? pagesReached(snapshot, overlay.value as PlacementValue)
-    : pagesShowingBlock(snapshot, overlay.recordId),
+    overlay.kind === 'page'
+      ? [snapshot.pageById.get(overlay.recordId)?.id ?? (overlay.value as PageValue | null)?.parentId ?? '']
+      : overlay.kind === 'placement' && overlay.value
+        ? pagesReached(snapshot, overlay.value as PlacementValue)
+        : pagesShowingBlock(snapshot, overlay.recordId),
   );
   return candidates.find(id => snapshot.pageById.has(id)) ?? snapshot.front?.id ?? null;
 }

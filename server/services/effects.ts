@@ -33,9 +33,12 @@ export function effectsOf(site: Site, changes: readonly Overlay[], moment: numbe
 
 function effectOfChange(site: Site, before: SiteSnapshot, after: SiteSnapshot, change: Overlay): Effect {
   switch (change.kind) {
-    case 'placement': return placementEffect(site, before, after, change);
-    case 'block': return blockEffect(before, after, change);
-    case 'page': return pageEffect(before, after, change);
+    case 'placement':
+      return placementEffect(site, before, after, change);
+    case 'block':
+      return blockEffect(before, after, change);
+    case 'page':
+      return pageEffect(before, after, change);
   }
 }
 
@@ -63,7 +66,9 @@ function placementWarnings(after: SiteSnapshot, value: PlacementValue): string[]
   const reached = pagesReached(after, value).length;
   if (named.length > reached) {
     const region = labelOfTarget(after.manifest, value.target).toLowerCase();
-    warnings.push(`${countOf(named.length - reached, 'page')} of those it names ${named.length - reached === 1 ? 'has' : 'have'} no ${region} in the layout.`);
+    warnings.push(
+      `${countOf(named.length - reached, 'page')} of those it names ${named.length - reached === 1 ? 'has' : 'have'} no ${region} in the layout.`,
+    );
   }
   if (value.off) warnings.push('It is switched off.');
   return warnings;
@@ -74,10 +79,13 @@ function blockEffect(before: SiteSnapshot, after: SiteSnapshot, change: Overlay)
   const shownAfter = pagesShowingBlock(after, change.recordId).map(id => namedPage(after.pageById.get(id)!));
   const isNew = !before.blocks.has(change.recordId);
   const label =
-    change.value === null ? `Takes it off ${countOf(shownBefore.length, 'page')}`
-    : shownAfter.length === 0 ? 'Shows on no page yet'
-    : isNew ? `Shows on ${countOf(shownAfter.length, 'page')}`
-    : `Changes ${countOf(shownAfter.length, 'page')}`;
+    change.value === null
+      ? `Takes it off ${countOf(shownBefore.length, 'page')}`
+      : shownAfter.length === 0
+        ? 'Shows on no page yet'
+        : isNew
+          ? `Shows on ${countOf(shownAfter.length, 'page')}`
+          : `Changes ${countOf(shownAfter.length, 'page')}`;
   const afterIds = new Set(shownAfter.map(page => page.id));
   const beforeIds = new Set(isNew ? [] : shownBefore.map(page => page.id));
   return {
@@ -98,10 +106,13 @@ function pageEffect(before: SiteSnapshot, after: SiteSnapshot, change: Overlay):
   const hasMoved = Boolean(old && next && old.facts.path !== next.facts.path);
   const lost = old && !next ? [old, ...beneath].map(namedPage) : [];
   const label =
-    !old && next ? `Adds 1 page at ${next.facts.path}`
-    : old && !next ? `Takes off ${countOf(lost.length, 'page')}`
-    : hasMoved ? `Moves ${countOf(beneath.length + 1, 'page')} to ${next!.facts.path}`
-    : 'Changes 1 page';
+    !old && next
+      ? `Adds 1 page at ${next.facts.path}`
+      : old && !next
+        ? `Takes off ${countOf(lost.length, 'page')}`
+        : hasMoved
+          ? `Moves ${countOf(beneath.length + 1, 'page')} to ${next!.facts.path}`
+          : 'Changes 1 page';
   const value = change.value as PageValue | null;
   return {
     recordId: change.recordId,
@@ -118,7 +129,8 @@ function pageEffect(before: SiteSnapshot, after: SiteSnapshot, change: Overlay):
 }
 
 function placementsLosingTheirRegion(before: SiteSnapshot, after: SiteSnapshot, pageId: string): string[] {
-  const reached = (snapshot: SiteSnapshot) => snapshot.placements.filter(each => pagesReached(snapshot, each.value).includes(pageId)).length;
+  const reached = (snapshot: SiteSnapshot) =>
+    snapshot.placements.filter(each => pagesReached(snapshot, each.value).includes(pageId)).length;
   const fewer = reached(before) - reached(after);
   return fewer > 0 ? [`${countOf(fewer, 'placement')} will find no region in the new layout.`] : [];
 }

@@ -27,7 +27,8 @@ export function momentStyle(site: Site): MomentStyle {
 /** What records and theme parts are called, looked up in a snapshot first and else in the ledger. */
 export function namesFor(site: Site, snapshot: SiteSnapshot): ExplanationNames {
   const { manifest } = site.theme;
-  const block = (id: string) => snapshot.blocks.get(id)?.value.title ?? (bestValueOf(site, id) as BlockValue | null)?.title ?? 'a block that is gone';
+  const block = (id: string) =>
+    snapshot.blocks.get(id)?.value.title ?? (bestValueOf(site, id) as BlockValue | null)?.title ?? 'a block that is gone';
   return {
     page: id => snapshot.pageById.get(id)?.value.title ?? (bestValueOf(site, id) as PageValue | null)?.title ?? 'a page that is gone',
     layout: name => manifest.layouts.find(each => each.name === name)?.label ?? name,
@@ -55,7 +56,9 @@ export function nameOfPerson(site: Site, id: string): string {
 
 /** The people who hold one of the roles, as a list in words. */
 export function peopleWithRoles(site: Site, roles: readonly string[], except: string): readonly string[] {
-  return [...site.people.values()].filter(person => person.id !== except && person.roles.some(role => roles.includes(role))).map(person => person.name);
+  return [...site.people.values()]
+    .filter(person => person.id !== except && person.roles.some(role => roles.includes(role)))
+    .map(person => person.name);
 }
 
 /** "Ida, Bo or Cy", cut to a few. */

@@ -87,14 +87,31 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
     ...statusFields(site, id, null),
     live: liveId === null ? null : { revisionId: liveId, value: ledger.revision(liveId).value },
     proposals: proposals.map(each => ({
-      id: each.id, editionId: each.editionId, stage: each.stage, headRevisionId: each.headRevisionId, value: ledger.revision(each.headRevisionId).value,
-      author: { id: each.createdBy, name: nameOfPerson(site, each.createdBy) }, updatedAt: each.updatedAt, isOwn: each.createdBy === person.id,
+      id: each.id,
+      editionId: each.editionId,
+      stage: each.stage,
+      headRevisionId: each.headRevisionId,
+      value: ledger.revision(each.headRevisionId).value,
+      author: { id: each.createdBy, name: nameOfPerson(site, each.createdBy) },
+      updatedAt: each.updatedAt,
+      isOwn: each.createdBy === person.id,
     })),
     revisions: [...ledger.revisionsOf(id, settings.baseLocale)].reverse().map(revision => ({
-      id: revision.id, parentId: revision.parentId, createdAt: revision.createdAt, author: { id: revision.createdBy, name: nameOfPerson(site, revision.createdBy) },
-      note: revision.note, value: revision.value, mark: markOf(revision.id, liveId, known, proposals, now),
+      id: revision.id,
+      parentId: revision.parentId,
+      createdAt: revision.createdAt,
+      author: { id: revision.createdBy, name: nameOfPerson(site, revision.createdBy) },
+      note: revision.note,
+      value: revision.value,
+      mark: markOf(revision.id, liveId, known, proposals, now),
     })),
-    publications: [...known].map(entry => ({ from: entry.from, until: entry.until, revisionId: entry.revisionId, recordedAt: entry.recordedAt, recordedBy: nameOfPerson(site, entry.recordedBy) })),
+    publications: [...known].map(entry => ({
+      from: entry.from,
+      until: entry.until,
+      revisionId: entry.revisionId,
+      recordedAt: entry.recordedAt,
+      recordedBy: nameOfPerson(site, entry.recordedBy),
+    })),
     usedOn: kind === 'block' ? usesOf(site, snapshot, id) : [],
     pagesChanged: (kind === 'block' ? pagesShowingBlock(snapshot, id) : kind === 'page' ? [id] : []).flatMap(each => {
       const page = snapshot.pageById.get(each);
@@ -108,12 +125,26 @@ export function compareRevisions(site: Site, beforeId: string, afterId: string):
   const after = site.ledger.revisions.get(afterId);
   const before = beforeId === 'none' ? null : site.ledger.revisions.get(beforeId);
   if (!after || before === undefined) throw new Refusal('not-found', 'There is no such revision.');
-  if (before && before.recordId !== after.recordId) throw new Refusal('invalid', 'The two revisions belong to different records.', [{ pointer: '/before', detail: 'Not a revision of the same record.' }]);
+  if (before && before.recordId !== after.recordId)
+    throw new Refusal('invalid', 'The two revisions belong to different records.', [
+      { pointer: '/before', detail: 'Not a revision of the same record.' },
+    ]);
   return { changes: describeChanges(site, site.snapshots.at(), kindOf(site, after.recordId), before?.value ?? null, after.value) };
 }
 
 function pageRow(site: Site, id: string, value: PageValue, path: string, depth: number, moment: number | null): PageRow {
-  return { id, title: value.title, path, parentId: value.parentId, depth, type: value.type, layout: value.layout, order: value.order, ...statusFields(site, id, moment), ...lastChange(site, id) };
+  return {
+    id,
+    title: value.title,
+    path,
+    parentId: value.parentId,
+    depth,
+    type: value.type,
+    layout: value.layout,
+    order: value.order,
+    ...statusFields(site, id, moment),
+    ...lastChange(site, id),
+  };
 }
 
 function statusFields(site: Site, id: string, moment: number | null): Pick<PageRow, 'status' | 'waiting' | 'nextChange'> {
@@ -131,12 +162,18 @@ function lastChange(site: Site, id: string): { changedAt: number; changedBy: str
 // Proposed once and then withdrawn, never live: nothing that a list should still show.
 function isDiscarded(site: Site, id: string): boolean {
   const proposals = site.ledger.proposalsOf(id);
-  return site.ledger.entriesOf(id, site.settings.baseLocale).length === 0 && proposals.length > 0 && proposals.every(each => each.stage === 'withdrawn');
+  return (
+    site.ledger.entriesOf(id, site.settings.baseLocale).length === 0 &&
+    proposals.length > 0 &&
+    proposals.every(each => each.stage === 'withdrawn')
+  );
 }
 
 function excerptOf(block: BlockValue): string {
   const text = [block.fields['heading'], block.fields['text'], block.fields['body']].find(each => typeof each === 'string' && each !== '');
-  return plainText(String(text ?? '')).replace(/\s+/g, ' ').slice(0, 140);
+  return plainText(String(text ?? ''))
+    .replace(/\s+/g, ' ')
+    .slice(0, 140);
 }
 
 function usesOf(site: Site, snapshot: SiteSnapshot, blockId: string): RecordDetail['usedOn'] {
@@ -145,10 +182,16 @@ function usesOf(site: Site, snapshot: SiteSnapshot, blockId: string): RecordDeta
     const value = snapshot.placementById.get(record.id)?.value ?? (bestValueOf(site, record.id) as PlacementValue | null);
     if (value?.blockId !== blockId || isDiscarded(site, record.id)) return [];
     const pages = pagesReached(snapshot, value);
-    return [{
-      placementId: record.id, target: describeTarget(snapshot, value.target), where: whereSummary(value.rule.where, names, null),
-      status: statusFields(site, record.id, null).status, pageCount: value.off ? 0 : pages.length, firstPageId: pages[0] ?? null,
-    }];
+    return [
+      {
+        placementId: record.id,
+        target: describeTarget(snapshot, value.target),
+        where: whereSummary(value.rule.where, names, null),
+        status: statusFields(site, record.id, null).status,
+        pageCount: value.off ? 0 : pages.length,
+        firstPageId: pages[0] ?? null,
+      },
+    ];
   });
 }
 

@@ -28,7 +28,9 @@ export function todayFor(site: Site, person: Person): Today {
     now,
     changes: changes.flatMap(change => plannedRow(site, change, changes) ?? []),
     waiting: open.filter(edition => edition.stage === 'in review' && edition.moves.some(move => move === 'approve' || move === 'publish')),
-    lately: listEditions(site, person, 'ended').filter(edition => edition.stage === 'approved').slice(0, 5),
+    lately: listEditions(site, person, 'ended')
+      .filter(edition => edition.stage === 'approved')
+      .slice(0, 5),
     mine: open.filter(edition => edition.author.id === person.id),
     counts: { pages: snapshot.pages.length, blocks: snapshot.blocks.size, placements: snapshot.placements.length },
     faults: faultsOf(site, snapshot),
@@ -40,11 +42,15 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
   const isEnding = change.what === 'ends' || change.what === 'closes';
   const snapshot = site.snapshots.at(isEnding ? change.at - 1 : change.at);
   const pages =
-    change.kind === 'placement' ? pagesReached(snapshot, change.value as PlacementValue)
-    : change.kind === 'block' ? pagesShowingBlock(snapshot, change.recordId)
-    : [change.recordId];
+    change.kind === 'placement'
+      ? pagesReached(snapshot, change.value as PlacementValue)
+      : change.kind === 'block'
+        ? pagesShowingBlock(snapshot, change.recordId)
+        : [change.recordId];
   // A block that comes or goes with its placement is told of once, by the placement.
-  const isToldOfAlready = change.kind === 'block' && all.some(each => each.at === change.at && each.kind === 'placement' && (each.value as PlacementValue).blockId === change.recordId);
+  const isToldOfAlready =
+    change.kind === 'block' &&
+    all.some(each => each.at === change.at && each.kind === 'placement' && (each.value as PlacementValue).blockId === change.recordId);
   if (isToldOfAlready || pages.length === 0) return null;
   const first = pages.find(id => snapshot.pageById.has(id)) ?? null;
   return {
@@ -53,7 +59,12 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
     kind: change.kind,
     title: titleOf(site, snapshot, change.kind, change.value),
     what: change.what,
-    target: change.kind === 'placement' ? describeTarget(snapshot, (change.value as PlacementValue).target) : change.kind === 'page' ? (change.value as PageValue).type : 'block',
+    target:
+      change.kind === 'placement'
+        ? describeTarget(snapshot, (change.value as PlacementValue).target)
+        : change.kind === 'page'
+          ? (change.value as PageValue).type
+          : 'block',
     pageCount: pages.length,
     pageId: first,
     pageTitle: first ? snapshot.pageById.get(first)!.value.title : '',
@@ -66,19 +77,33 @@ function faultsOf(site: Site, snapshot: SiteSnapshot): Today['faults'] {
   for (const { id, value } of snapshot.placements) {
     if (value.off) continue;
     const title = titleOf(site, snapshot, 'placement', value);
-    const add = (sentence: string, remedy: string, pageId: string | null) => faults.push({ sentence, remedy, recordId: id, kind: 'placement', pageId });
+    const add = (sentence: string, remedy: string, pageId: string | null) =>
+      faults.push({ sentence, remedy, recordId: id, kind: 'placement', pageId });
     const reach = reachOf(snapshot, value, effectHorizon);
     const pages = pagesReached(snapshot, value);
     const front = pages[0] ?? snapshot.front?.id ?? null;
-    const gone = testsOf(value.rule.where).filter(test => (test.test === 'page' || test.test === 'within') && !isKnownPage(site, snapshot, test.page));
+    const gone = testsOf(value.rule.where).filter(
+      test => (test.test === 'page' || test.test === 'within') && !isKnownPage(site, snapshot, test.page),
+    );
     if (gone.length > 0) add(`The rule of “${title}” names a page that is gone.`, 'Take the page out of the rule.', front);
     else if (reach.openTime.length === 0) add(`“${title}” is placed, but its time is over.`, 'Move its end, or take it off.', front);
-    else if (pages.length === 0 && testsOf(value.rule.where).every(test => test.test !== 'service page')) add(`“${title}” is placed, but no page shows it.`, 'Widen its rule, or take it off.', front);
-    if (!snapshot.blocks.has(value.blockId)) add(`A placement in ${describeTarget(snapshot, value.target).toLowerCase()} holds “${title}”, which is not live.`, 'Publish the block, or take the placement off.', front);
+    else if (pages.length === 0 && testsOf(value.rule.where).every(test => test.test !== 'service page'))
+      add(`“${title}” is placed, but no page shows it.`, 'Widen its rule, or take it off.', front);
+    if (!snapshot.blocks.has(value.blockId))
+      add(
+        `A placement in ${describeTarget(snapshot, value.target).toLowerCase()} holds “${title}”, which is not live.`,
+        'Publish the block, or take the placement off.',
+        front,
+      );
   }
   return faults;
 }
 
 function isKnownPage(site: Site, snapshot: SiteSnapshot, id: string): boolean {
-  return snapshot.pageById.has(id) || (site.ledger.records.has(id) && (site.ledger.openProposalsOf(id).some(isOpen) || site.ledger.entriesOf(id, site.settings.baseLocale).some(entry => entry.from > site.clocks.content())));
+  return (
+    snapshot.pageById.has(id) ||
+    (site.ledger.records.has(id) &&
+      (site.ledger.openProposalsOf(id).some(isOpen) ||
+        site.ledger.entriesOf(id, site.settings.baseLocale).some(entry => entry.from > site.clocks.content())))
+  );
 }

@@ -11,7 +11,8 @@ import type { Site } from '../site/site';
 import { sanitizeRichText } from '../text/sanitize';
 
 /** A value that is fit to be stored, or what is wrong with it. */
-export type ValidatedValue = { readonly kind: 'valid'; readonly value: unknown } | { readonly kind: 'faulty'; readonly faults: readonly Fault[] };
+export type ValidatedValue =
+  { readonly kind: 'valid'; readonly value: unknown } | { readonly kind: 'faulty'; readonly faults: readonly Fault[] };
 
 /** Checks the shape of a value and sanitises its rich text. Pointers begin with `prefix`. */
 export function validateValue(kind: RecordKind, raw: unknown, prefix: readonly PropertyKey[]): ValidatedValue {
@@ -26,9 +27,12 @@ export function validateValue(kind: RecordKind, raw: unknown, prefix: readonly P
  */
 export function faultsInSite(site: Site, snapshot: SiteSnapshot, change: Overlay, prefix: string): readonly Fault[] {
   if (change.value === null) return [];
-  const faults = change.kind === 'page' ? pageFaults(snapshot, change, change.value as PageValue)
-    : change.kind === 'placement' ? placementFaults(site, snapshot, change.value as PlacementValue)
-    : blockFaults(site, snapshot, change.value as BlockValue);
+  const faults =
+    change.kind === 'page'
+      ? pageFaults(snapshot, change, change.value as PageValue)
+      : change.kind === 'placement'
+        ? placementFaults(site, snapshot, change.value as PlacementValue)
+        : blockFaults(site, snapshot, change.value as BlockValue);
   return faults.map(fault => ({ ...fault, pointer: `${prefix}${fault.pointer}` }));
 }
 
@@ -40,16 +44,24 @@ function sanitizeValue(kind: RecordKind, value: unknown): unknown {
   if (kind === 'block') {
     const block = value as BlockValue;
     const richFields = blockTypeNamed(block.type)!.fields.filter(field => field.kind === 'rich text');
-    return { ...block, fields: { ...block.fields, ...Object.fromEntries(richFields.map(field => [field.name, sanitizeRichText(String(block.fields[field.name]))])) } };
+    return {
+      ...block,
+      fields: {
+        ...block.fields,
+        ...Object.fromEntries(richFields.map(field => [field.name, sanitizeRichText(String(block.fields[field.name]))])),
+      },
+    };
   }
   return value;
 }
 
 function pageFaults(snapshot: SiteSnapshot, change: Overlay, page: PageValue): readonly Fault[] {
   const faults: Fault[] = [];
-  if (!snapshot.manifest.layouts.some(layout => layout.name === page.layout)) faults.push({ pointer: '/layout', detail: 'The theme has no such layout.' });
+  if (!snapshot.manifest.layouts.some(layout => layout.name === page.layout))
+    faults.push({ pointer: '/layout', detail: 'The theme has no such layout.' });
   if (page.parentId === null) {
-    if (snapshot.front && snapshot.front.id !== change.recordId) faults.push({ pointer: '/parentId', detail: 'There is a front page already; choose a page above.' });
+    if (snapshot.front && snapshot.front.id !== change.recordId)
+      faults.push({ pointer: '/parentId', detail: 'There is a front page already; choose a page above.' });
     return faults;
   }
   const parent = snapshot.pageById.get(page.parentId);
@@ -64,8 +76,10 @@ function blockFaults(site: Site, snapshot: SiteSnapshot, block: BlockValue): rea
   return blockTypeNamed(block.type)!.fields.flatMap(field => {
     const held = block.fields[field.name];
     if (held === '') return [];
-    if (field.kind === 'page' && !pageExists(site, snapshot, String(held))) return [{ pointer: `/fields/${field.name}`, detail: 'That page is gone.' }];
-    if (field.kind === 'picture' && !site.pictures.includes(String(held))) return [{ pointer: `/fields/${field.name}`, detail: 'There is no such picture.' }];
+    if (field.kind === 'page' && !pageExists(site, snapshot, String(held)))
+      return [{ pointer: `/fields/${field.name}`, detail: 'That page is gone.' }];
+    if (field.kind === 'picture' && !site.pictures.includes(String(held)))
+      return [{ pointer: `/fields/${field.name}`, detail: 'There is no such picture.' }];
     return [];
   });
 }
@@ -78,19 +92,25 @@ function placementFaults(site: Site, snapshot: SiteSnapshot, placement: Placemen
     const what = placement.target.kind === 'insertion point' ? 'insertion point' : 'region';
     faults.push({ pointer: '/target/name', detail: `The theme has no ${what} of this name.` });
   }
-  if (placement.look !== '' && !manifest.looks.some(each => each.name === placement.look)) faults.push({ pointer: '/look', detail: 'The theme has no such look.' });
-  if (!snapshot.blocks.has(placement.blockId) && !site.ledger.records.has(placement.blockId)) faults.push({ pointer: '/blockId', detail: 'That block is gone.' });
+  if (placement.look !== '' && !manifest.looks.some(each => each.name === placement.look))
+    faults.push({ pointer: '/look', detail: 'The theme has no such look.' });
+  if (!snapshot.blocks.has(placement.blockId) && !site.ledger.records.has(placement.blockId))
+    faults.push({ pointer: '/blockId', detail: 'That block is gone.' });
   faults.push(...whereFaults(site, snapshot, placement.rule.where, '/rule/where'));
   return faults;
 }
 
 function whereFaults(site: Site, snapshot: SiteSnapshot, tree: RuleTree<WhereTest>, pointer: string): readonly Fault[] {
   if (isTest(tree)) {
-    if ((tree.test === 'page' || tree.test === 'within') && !pageExists(site, snapshot, tree.page)) return [{ pointer: `${pointer}/page`, detail: 'That page is gone.' }];
-    if (tree.test === 'layout' && !snapshot.manifest.layouts.some(layout => layout.name === tree.layout)) return [{ pointer: `${pointer}/layout`, detail: 'The theme has no such layout.' }];
+    if ((tree.test === 'page' || tree.test === 'within') && !pageExists(site, snapshot, tree.page))
+      return [{ pointer: `${pointer}/page`, detail: 'That page is gone.' }];
+    if (tree.test === 'layout' && !snapshot.manifest.layouts.some(layout => layout.name === tree.layout))
+      return [{ pointer: `${pointer}/layout`, detail: 'The theme has no such layout.' }];
     return [];
   }
-  return (['all', 'any', 'none'] as const).flatMap(part => (tree[part] ?? []).flatMap((each, index) => whereFaults(site, snapshot, each, `${pointer}/${part}/${index}`)));
+  return (['all', 'any', 'none'] as const).flatMap(part =>
+    (tree[part] ?? []).flatMap((each, index) => whereFaults(site, snapshot, each, `${pointer}/${part}/${index}`)),
+  );
 }
 
 // A page that is live, planned or proposed may be pointed at; one that was taken off is gone.
@@ -101,7 +121,9 @@ function pageExists(site: Site, snapshot: SiteSnapshot, id: string): boolean {
 }
 
 /** Changes that are only looked at, not saved: their shape must be right all the same. */
-export function checkedChanges<Change extends { readonly kind: RecordKind; readonly value: unknown; readonly retires: boolean }>(changes: readonly Change[]): Change[] {
+export function checkedChanges<Change extends { readonly kind: RecordKind; readonly value: unknown; readonly retires: boolean }>(
+  changes: readonly Change[],
+): Change[] {
   const faults: Fault[] = [];
   const checked = changes.map((change, index) => {
     if (change.retires) return change;

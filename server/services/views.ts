@@ -31,8 +31,13 @@ export function viewPage(site: Site, request: ViewRequest): View {
   const shownIds = new Set(resolution.shown.map(each => each.placement.id));
   const reasons = new Map(resolution.away.map(each => [each.id, each.reason]));
   const all = [...resolution.shown.map(each => ({ id: each.placement.id, value: each.placement.value })), ...resolution.away];
-  const numbers = numberInReadingOrder(site, all.filter(each => shownIds.has(each.id)));
-  const rows = all.map(each => orderRow(site, snapshot, facts, each.id, each.value, numbers.get(each.id) ?? null, reasons.get(each.id) ?? null, overlays));
+  const numbers = numberInReadingOrder(
+    site,
+    all.filter(each => shownIds.has(each.id)),
+  );
+  const rows = all.map(each =>
+    orderRow(site, snapshot, facts, each.id, each.value, numbers.get(each.id) ?? null, reasons.get(each.id) ?? null, overlays),
+  );
   return {
     html: site.theme.render(model, { language: site.settings.baseLocale, isSheet: true }),
     page: page ? namedPage(page) : { id: facts.id, title: model.title, path: facts.path },
@@ -46,23 +51,31 @@ export function viewPage(site: Site, request: ViewRequest): View {
 
 /** When each placement that is meant for a page shows, within a span. */
 export function ribbonOf(site: Site, pageId: string, from: number, until: number): Ribbon {
-  if (until - from > 800 * 86_400_000 || until <= from) throw new Refusal('invalid', 'A ribbon spans up to 800 days.', [{ pointer: '/until', detail: 'Up to 800 days after the beginning.' }]);
+  if (until - from > 800 * 86_400_000 || until <= from)
+    throw new Refusal('invalid', 'A ribbon spans up to 800 days.', [{ pointer: '/until', detail: 'Up to 800 days after the beginning.' }]);
   const snapshot = site.snapshots.at();
   const { facts } = findPage(site, snapshot, pageId);
   const names = namesFor(site, snapshot);
-  const meant = [...snapshot.placements, ...snapshot.dormantPlacements.map(each => compilePlacement(each.id, each.value))].filter(each => each.whereHolds(facts));
+  const meant = [...snapshot.placements, ...snapshot.dormantPlacements.map(each => compilePlacement(each.id, each.value))].filter(each =>
+    each.whereHolds(facts),
+  );
   const order = site.theme.manifest.readingOrder;
   const lanes = meant
     .map(placement => ({
       placementId: placement.id,
       title: names.block(placement.value.blockId),
       target: placement.value.target.name,
-      open: openTimeOfPlacement(site.ledger, placement.id, site.settings.baseLocale, { from, until }).map(each => ({ from: each.from, until: each.until })),
+      open: openTimeOfPlacement(site.ledger, placement.id, site.settings.baseLocale, { from, until }).map(each => ({
+        from: each.from,
+        until: each.until,
+      })),
     }))
     .filter(lane => lane.open.length > 0)
     .sort((a, b) => order.indexOf(a.target) - order.indexOf(b.target));
   const meantIds = new Set(meant.map(each => each.id));
-  const changes = changesWithin(site.ledger, site.settings.baseLocale, { from, until }).filter(change => change.kind !== 'placement' || meantIds.has(change.recordId));
+  const changes = changesWithin(site.ledger, site.settings.baseLocale, { from, until }).filter(
+    change => change.kind !== 'placement' || meantIds.has(change.recordId),
+  );
   return { from, until, lanes, changes: [...new Set(changes.map(change => change.at))] };
 }
 
@@ -77,7 +90,8 @@ export function overlaysFor(site: Site, editionIds: readonly string[], changes: 
 function findPage(site: Site, snapshot: SiteSnapshot, id: string): { page: PageNode | null; facts: PageFacts } {
   if (id.startsWith('service:')) return { page: null, facts: serviceFacts(site, id.slice('service:'.length) as ServicePage, '/…') };
   const page = snapshot.pageById.get(id);
-  if (!page) throw new Refusal('not-found', 'This page is not live at that moment. Choose another moment, or look at it with its proposal.');
+  if (!page)
+    throw new Refusal('not-found', 'This page is not live at that moment. Choose another moment, or look at it with its proposal.');
   return { page, facts: page.facts };
 }
 
@@ -118,22 +132,40 @@ function orderRow(
 }
 
 /** The tests that let a placement show, in the order they are made. */
-function whyShown(value: PlacementValue, facts: PageFacts, names: ReturnType<typeof namesFor>, style: ReturnType<typeof momentStyle>): string[] {
+function whyShown(
+  value: PlacementValue,
+  facts: PageFacts,
+  names: ReturnType<typeof namesFor>,
+  style: ReturnType<typeof momentStyle>,
+): string[] {
   const held = decidingTests(traceTree(value.rule.where, test => compileWhereTest(test)(facts))).filter(each => each.holds);
-  const where = held.length === 0 ? 'Its rule holds on every page that is not excepted.' : `This page is covered by ${held.map(each => phraseWhereTest(each.test, names, facts.id)).join(' and ')}.`;
-  return [where, `It shows to ${whoPhrase(value.rule.who, names)}.`, `Its time is ${whenPhrase(value.rule.when, style)}.`, ...(value.reason ? [`Because: ${value.reason}`] : [])];
+  const where =
+    held.length === 0
+      ? 'Its rule holds on every page that is not excepted.'
+      : `This page is covered by ${held.map(each => phraseWhereTest(each.test, names, facts.id)).join(' and ')}.`;
+  return [
+    where,
+    `It shows to ${whoPhrase(value.rule.who, names)}.`,
+    `Its time is ${whenPhrase(value.rule.when, style)}.`,
+    ...(value.reason ? [`Because: ${value.reason}`] : []),
+  ];
 }
 
 function numberInReadingOrder(site: Site, shown: readonly { id: string; value: PlacementValue }[]): ReadonlyMap<string, number> {
   const order = site.theme.manifest.readingOrder;
-  const sorted = shown.map((each, position) => ({ ...each, position })).sort((a, b) => order.indexOf(a.value.target.name) - order.indexOf(b.value.target.name) || a.position - b.position);
+  const sorted = shown
+    .map((each, position) => ({ ...each, position }))
+    .sort((a, b) => order.indexOf(a.value.target.name) - order.indexOf(b.value.target.name) || a.position - b.position);
   return new Map(sorted.map((each, index) => [each.id, index + 1]));
 }
 
 function targetsOf(site: Site, facts: PageFacts, rows: readonly OrderRow[]): View['targets'] {
   const { manifest } = site.theme;
   const regions = manifest.layouts.find(layout => layout.name === facts.layout)?.regions ?? [];
-  const rowsOf = (name: string) => rows.filter(row => row.target.name === name).sort((a, b) => (a.value.order < b.value.order ? -1 : a.value.order > b.value.order ? 1 : a.placementId < b.placementId ? -1 : 1));
+  const rowsOf = (name: string) =>
+    rows
+      .filter(row => row.target.name === name)
+      .sort((a, b) => (a.value.order < b.value.order ? -1 : a.value.order > b.value.order ? 1 : a.placementId < b.placementId ? -1 : 1));
   const held = new Set(rows.map(row => row.target.name));
   // Empty regions of the layout are listed, so that something can be added; insertion points only when they hold something.
   return manifest.readingOrder

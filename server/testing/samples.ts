@@ -5,19 +5,46 @@ import { v7 as uuidv7 } from 'uuid';
 
 /** A notice that is fit to be saved. */
 export function sampleBlock(part: Partial<BlockValue> = {}): BlockValue {
-  return { version: 1, type: 'notice', title: 'Moth lamps', fields: { tone: 'calm', text: 'Lamps are lit at dusk.', linkLabel: '', linkTo: '' }, readers: null, ...part };
+  return {
+    version: 1,
+    type: 'notice',
+    title: 'Moth lamps',
+    fields: { tone: 'calm', text: 'Lamps are lit at dusk.', linkLabel: '', linkTo: '' },
+    readers: null,
+    ...part,
+  };
 }
 
 /** A placement in main, on one page only, that is fit to be saved. */
-export function samplePlacement(blockId: string, pageId: string, part: Partial<PlacementValue> = {}, rule: Partial<Rule> = {}): PlacementValue {
+export function samplePlacement(
+  blockId: string,
+  pageId: string,
+  part: Partial<PlacementValue> = {},
+  rule: Partial<Rule> = {},
+): PlacementValue {
   return {
-    version: 1, blockId, target: { kind: 'region', name: 'main' }, order: 'z0', rule: { ...thisPageOnly(pageId), ...rule }, off: false, look: '', align: 'start',
-    title: { show: 'block', own: '' }, anchor: '', reason: '', ...part,
+    version: 1,
+    blockId,
+    target: { kind: 'region', name: 'main' },
+    order: 'z0',
+    rule: { ...thisPageOnly(pageId), ...rule },
+    off: false,
+    look: '',
+    align: 'start',
+    title: { show: 'block', own: '' },
+    anchor: '',
+    reason: '',
+    ...part,
   };
 }
 
 /** A new edition of a block and its placement. */
-export function sampleEdition(pageId: string, block: Partial<BlockValue> = {}, placement: Partial<PlacementValue> = {}, rule: Partial<Rule> = {}) {
+export function sampleEdition(
+  pageId: string,
+  block: Partial<BlockValue> = {},
+  placement: Partial<PlacementValue> = {},
+  rule: Partial<Rule> = {},
+) {
   const blockId = uuidv7();
   return {
     id: uuidv7(),

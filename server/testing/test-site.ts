@@ -39,8 +39,14 @@ export class TestSite {
     const clocks: Clocks = { content: () => this.now, running: () => this.now, isFrozen: this.isFrozen };
     this.site = await loadSite(knex, clocks, theme, pictures);
     const app = createServer({
-      site: this.site, logger: pino({ level: 'silent' }), secret: 'a secret for tests only, long enough', editorFolder: 'dist/web/browser',
-      mediaFolder: 'demo/pictures', fontsFolder: 'node_modules', version: '0.0.0', isSecure: false,
+      site: this.site,
+      logger: pino({ level: 'silent' }),
+      secret: 'a secret for tests only, long enough',
+      editorFolder: 'dist/web/browser',
+      mediaFolder: 'demo/pictures',
+      fontsFolder: 'node_modules',
+      version: '0.0.0',
+      isSecure: false,
     });
     await new Promise<void>(resolve => (this.#server = app.listen(0, '127.0.0.1', () => resolve())));
     this.address = `http://127.0.0.1:${(this.#server!.address() as { port: number }).port}`;
@@ -61,7 +67,11 @@ export class TestSite {
   async client(name?: string): Promise<TestClient> {
     const client = new TestClient(this);
     await client.get('/api/session');
-    if (name) await client.post('/api/session', { email: `${name}@${name === 'nell' || name === 'jon' ? 'reader' : 'merrowby'}.example`, password: demoPassword });
+    if (name)
+      await client.post('/api/session', {
+        email: `${name}@${name === 'nell' || name === 'jon' ? 'reader' : 'merrowby'}.example`,
+        password: demoPassword,
+      });
     return client;
   }
 
@@ -102,14 +112,22 @@ export class TestClient {
   constructor(private readonly site: TestSite) {}
 
   get = (at: string, headers: Record<string, string> = {}) => this.send('GET', at, undefined, headers);
-  post = (at: string, body: unknown, headers: Record<string, string> = {}) => this.send('POST', at, JSON.stringify(body), { 'content-type': 'application/json', ...headers });
+  post = (at: string, body: unknown, headers: Record<string, string> = {}) =>
+    this.send('POST', at, JSON.stringify(body), { 'content-type': 'application/json', ...headers });
   put = (at: string, body: unknown) => this.send('PUT', at, JSON.stringify(body), { 'content-type': 'application/json' });
-  form = (at: string, fields: Record<string, string>) => this.send('POST', at, new URLSearchParams(fields).toString(), { 'content-type': 'application/x-www-form-urlencoded' });
+  form = (at: string, fields: Record<string, string>) =>
+    this.send('POST', at, new URLSearchParams(fields).toString(), { 'content-type': 'application/x-www-form-urlencoded' });
 
   async send(method: string, at: string, body?: string, headers: Record<string, string> = {}): Promise<TestAnswer> {
     const response = await fetch(this.site.address + at, {
-      method, redirect: 'manual', body,
-      headers: { ...(method === 'GET' ? {} : { 'x-csrf-token': this.token }), cookie: [...this.#cookies].map(([name, value]) => `${name}=${value}`).join('; '), ...headers },
+      method,
+      redirect: 'manual',
+      body,
+      headers: {
+        ...(method === 'GET' ? {} : { 'x-csrf-token': this.token }),
+        cookie: [...this.#cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+        ...headers,
+      },
     });
     for (const cookie of response.headers.getSetCookie()) {
       const [pair] = cookie.split(';');

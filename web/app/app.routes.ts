@@ -8,7 +8,11 @@ const staffOnly: CanActivateFn = (_route, state) => {
   const router = inject(Router);
   return inject(SessionService)
     .ready()
-    .pipe(map(session => (session.person && session.person.roles.length > 0 ? true : router.createUrlTree(['/sign-in'], { queryParams: { to: state.url } }))));
+    .pipe(
+      map(session =>
+        session.person && session.person.roles.length > 0 ? true : router.createUrlTree(['/sign-in'], { queryParams: { to: state.url } }),
+      ),
+    );
 };
 
 /** The workspaces; each is loaded when first opened. */
@@ -21,12 +25,36 @@ export const routes: Routes = [
     children: [
       { path: 'today', title: 'Today · Lucid Almanac', loadComponent: () => import('./today/today').then(module => module.TodayWorkspace) },
       { path: 'pages', title: 'Pages · Lucid Almanac', loadComponent: () => import('./pages/pages').then(module => module.PagesWorkspace) },
-      { path: 'pages/:id', title: 'Writing · Lucid Almanac', loadComponent: () => import('./pages/page-writer').then(module => module.PageWriter) },
-      { path: 'arrange', title: 'Arrange · Lucid Almanac', loadComponent: () => import('./arrange/arrange').then(module => module.ArrangeWorkspace) },
-      { path: 'blocks', title: 'Blocks · Lucid Almanac', loadComponent: () => import('./blocks/blocks').then(module => module.BlocksWorkspace) },
-      { path: 'blocks/:id', title: 'Writing · Lucid Almanac', loadComponent: () => import('./blocks/block-writer').then(module => module.BlockWriter) },
-      { path: 'reviews', title: 'Reviews · Lucid Almanac', loadComponent: () => import('./reviews/reviews').then(module => module.ReviewsWorkspace) },
-      { path: 'reviews/:id', title: 'Review · Lucid Almanac', loadComponent: () => import('./reviews/review').then(module => module.ReviewOne) },
+      {
+        path: 'pages/:id',
+        title: 'Writing · Lucid Almanac',
+        loadComponent: () => import('./pages/page-writer').then(module => module.PageWriter),
+      },
+      {
+        path: 'arrange',
+        title: 'Arrange · Lucid Almanac',
+        loadComponent: () => import('./arrange/arrange').then(module => module.ArrangeWorkspace),
+      },
+      {
+        path: 'blocks',
+        title: 'Blocks · Lucid Almanac',
+        loadComponent: () => import('./blocks/blocks').then(module => module.BlocksWorkspace),
+      },
+      {
+        path: 'blocks/:id',
+        title: 'Writing · Lucid Almanac',
+        loadComponent: () => import('./blocks/block-writer').then(module => module.BlockWriter),
+      },
+      {
+        path: 'reviews',
+        title: 'Reviews · Lucid Almanac',
+        loadComponent: () => import('./reviews/reviews').then(module => module.ReviewsWorkspace),
+      },
+      {
+        path: 'reviews/:id',
+        title: 'Review · Lucid Almanac',
+        loadComponent: () => import('./reviews/review').then(module => module.ReviewOne),
+      },
     ],
   },
   { path: '**', title: 'Not here · Lucid Almanac', loadComponent: () => import('./shared/not-here').then(module => module.NotHere) },

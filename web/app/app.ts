@@ -27,7 +27,10 @@ import { SessionService } from './state/session.service';
         <div ngbDropdown placement="bottom-end">
           <button class="me" ngbDropdownToggle [attr.aria-label]="'Signed in as ' + person.name">{{ initials() }}</button>
           <div ngbDropdownMenu>
-            <p class="who"><b>{{ person.name }}</b><br /><span class="quiet">{{ person.roles.join(', ') }}</span></p>
+            <p class="who">
+              <b>{{ person.name }}</b
+              ><br /><span class="quiet">{{ person.roles.join(', ') }}</span>
+            </p>
             <button ngbDropdownItem (click)="signOut()">Sign out</button>
           </div>
         </div>
@@ -38,20 +41,106 @@ import { SessionService } from './state/session.service';
     <almanac-keys-help />
   `,
   styles: `
-    :host { display: grid; grid-template-rows: auto auto minmax(0, 1fr); height: 100%; }
-    .skip { position: absolute; left: -999px; &:focus { left: 8px; top: 8px; z-index: 20; background: var(--sheet); padding: 6px 12px; } }
-    header { display: flex; align-items: center; gap: 26px; height: 46px; padding: 0 20px; border-bottom: 3px double var(--hair); grid-row: 1; }
-    .product { font-weight: 600; font-size: 19px; letter-spacing: -0.2px; color: var(--ink); white-space: nowrap; }
-    nav { display: flex; gap: 20px; font-size: 13.5px; height: 100%; }
-    nav a { color: var(--ink-2); display: flex; align-items: center; border-bottom: 3px solid transparent; border-top: 3px solid transparent; }
-    nav a:hover { color: var(--ink); }
-    nav a.on { color: var(--ink); font-weight: 650; border-bottom-color: var(--ink); }
-    .site-link { font-size: 12px; white-space: nowrap; }
-    .me { width: 28px; height: 28px; border-radius: 50%; border: 0; background: var(--tide); color: #fff; font: 600 11px var(--text); &::after { display: none; } }
-    .who { padding: 4px 12px; margin: 0 0 4px; border-bottom: 1px solid var(--hair); }
-    main { grid-row: 3; min-height: 0; outline: none; overflow: auto; }
-    almanac-message-line { grid-row: 2; }
-    @media (max-width: 900px) { header { flex-wrap: wrap; height: auto; gap: 4px 16px; padding: 6px 12px; } nav { order: 9; width: 100%; overflow-x: auto; height: 34px; } .site-link { display: none; } }
+    :host {
+      display: grid;
+      grid-template-rows: auto auto minmax(0, 1fr);
+      height: 100%;
+    }
+    .skip {
+      position: absolute;
+      left: -999px;
+      &:focus {
+        left: 8px;
+        top: 8px;
+        z-index: 20;
+        background: var(--sheet);
+        padding: 6px 12px;
+      }
+    }
+    header {
+      display: flex;
+      align-items: center;
+      gap: 26px;
+      height: 46px;
+      padding: 0 20px;
+      border-bottom: 3px double var(--hair);
+      grid-row: 1;
+    }
+    .product {
+      font-weight: 600;
+      font-size: 19px;
+      letter-spacing: -0.2px;
+      color: var(--ink);
+      white-space: nowrap;
+    }
+    nav {
+      display: flex;
+      gap: 20px;
+      font-size: 13.5px;
+      height: 100%;
+    }
+    nav a {
+      color: var(--ink-2);
+      display: flex;
+      align-items: center;
+      border-bottom: 3px solid transparent;
+      border-top: 3px solid transparent;
+    }
+    nav a:hover {
+      color: var(--ink);
+    }
+    nav a.on {
+      color: var(--ink);
+      font-weight: 650;
+      border-bottom-color: var(--ink);
+    }
+    .site-link {
+      font-size: 12px;
+      white-space: nowrap;
+    }
+    .me {
+      width: 28px;
+      height: 28px;
+      border-radius: 50%;
+      border: 0;
+      background: var(--tide);
+      color: #fff;
+      font: 600 11px var(--text);
+      &::after {
+        display: none;
+      }
+    }
+    .who {
+      padding: 4px 12px;
+      margin: 0 0 4px;
+      border-bottom: 1px solid var(--hair);
+    }
+    main {
+      grid-row: 3;
+      min-height: 0;
+      outline: none;
+      overflow: auto;
+    }
+    almanac-message-line {
+      grid-row: 2;
+    }
+    @media (max-width: 900px) {
+      header {
+        flex-wrap: wrap;
+        height: auto;
+        gap: 4px 16px;
+        padding: 6px 12px;
+      }
+      nav {
+        order: 9;
+        width: 100%;
+        overflow-x: auto;
+        height: 34px;
+      }
+      .site-link {
+        display: none;
+      }
+    }
   `,
 })
 export class App {
@@ -68,7 +157,13 @@ export class App {
     const person = this.#session.session()?.person ?? null;
     return person && person.roles.length > 0 ? person : null;
   });
-  protected readonly initials = computed(() => (this.person()?.name ?? '').split(' ').map(part => part[0]).join('').slice(0, 2));
+  protected readonly initials = computed(() =>
+    (this.person()?.name ?? '')
+      .split(' ')
+      .map(part => part[0])
+      .join('')
+      .slice(0, 2),
+  );
 
   protected signOut(): void {
     this.#session.signOut().subscribe(() => void this.#router.navigate(['/sign-in']));

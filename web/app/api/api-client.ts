@@ -61,7 +61,10 @@ function asProblem(error: unknown): ApiProblem {
   const parsed = typeof body === 'string' ? parseProblem(body) : body;
   if (isProblem(parsed)) return new ApiProblem(parsed);
   return new ApiProblem({
-    type: 'about:blank', status: 0, code: 'unreachable', title: 'The server cannot be reached',
+    type: 'about:blank',
+    status: 0,
+    code: 'unreachable',
+    title: 'The server cannot be reached',
     detail: 'The server cannot be reached. What you have written is kept in this browser; try again in a moment.',
   });
 }

@@ -33,62 +33,171 @@ interface Answer {
   imports: [FieldsForm, RuleSentence],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="head"><h2>{{ heading() }}</h2><button class="btn-word" (click)="close()">Close</button></div>
+    <div class="head">
+      <h2>{{ heading() }}</h2>
+      <button class="btn-word" (click)="close()">Close</button>
+    </div>
     @if (!type() && start().kind === 'new') {
       <p class="quiet small">Choose what will be there, or take something from the stock.</p>
       @for (group of groups; track group.purpose) {
         <h3 class="group">{{ group.purpose }}</h3>
         @for (each of group.types; track each.name) {
-          <button class="type" (click)="choose(each)"><b>{{ each.label }}</b><span>{{ each.description }}</span></button>
+          <button class="type" (click)="choose(each)">
+            <b>{{ each.label }}</b
+            ><span>{{ each.description }}</span>
+          </button>
         }
       }
       <h3 class="group">From the stock</h3>
-      <input class="form-control" type="search" placeholder="Search the stock" aria-label="Search the stock" (input)="search.set($any($event.target).value)" />
+      <input
+        class="form-control"
+        type="search"
+        placeholder="Search the stock"
+        aria-label="Search the stock"
+        (input)="search.set($any($event.target).value)"
+      />
       @for (block of stock(); track block.id) {
-        <div class="type stock"><b>{{ block.title }}</b><span>{{ block.typeLabel }} · on {{ block.pages.length }} {{ block.pages.length === 1 ? 'page' : 'pages' }}</span>
-          <span class="row-line"><button class="btn-word" (click)="takeFromStock(block, false)">Same one, in one more place</button><button class="btn-word" (click)="takeFromStock(block, true)">Separate copy</button></span></div>
+        <div class="type stock">
+          <b>{{ block.title }}</b
+          ><span>{{ block.typeLabel }} · on {{ block.pages.length }} {{ block.pages.length === 1 ? 'page' : 'pages' }}</span>
+          <span class="row-line"
+            ><button class="btn-word" (click)="takeFromStock(block, false)">Same one, in one more place</button
+            ><button class="btn-word" (click)="takeFromStock(block, true)">Separate copy</button></span
+          >
+        </div>
       }
     } @else {
       @if (type(); as type) {
         <div class="field">
           <label class="form-label" for="add-title">Title <span class="quiet">(needed; lists and search use it)</span></label>
-          <input class="form-control" id="add-title" [value]="title()" [class.is-invalid]="faultOf('title')" (input)="title.set($any($event.target).value)" />
-          @if (faultOf('title'); as fault) { <p class="form-fault" role="alert">{{ fault }}</p> }
+          <input
+            class="form-control"
+            id="add-title"
+            [value]="title()"
+            [class.is-invalid]="faultOf('title')"
+            (input)="title.set($any($event.target).value)"
+          />
+          @if (faultOf('title'); as fault) {
+            <p class="form-fault" role="alert">{{ fault }}</p>
+          }
         </div>
-        <almanac-fields-form [type]="type" [fields]="fields()" [pages]="pages.pages()" [faults]="fieldFaults()" (fieldsChange)="fields.set($event)" />
+        <almanac-fields-form
+          [type]="type"
+          [fields]="fields()"
+          [pages]="pages.pages()"
+          [faults]="fieldFaults()"
+          (fieldsChange)="fields.set($event)"
+        />
       } @else if (start().kind === 'again') {
         <p class="notice-line">This is the same block in one more place: an edit to it will show in all of them.</p>
       }
       <h3 class="group">Where it stands</h3>
       <p class="dress title-face">
-        In <select class="word" aria-label="Region" (change)="target.set($any($event.target).value); index.set(-1)">
-          @for (each of targets; track each.name) { <option [value]="each.name" [selected]="each.name === target()">{{ each.label.toLowerCase() }}</option> }
-        </select>,
+        In
+        <select class="word" aria-label="Region" (change)="target.set($any($event.target).value); index.set(-1)">
+          @for (each of targets; track each.name) {
+            <option [value]="each.name" [selected]="each.name === target()">{{ each.label.toLowerCase() }}</option>
+          }</select
+        >,
         <select class="word" aria-label="Place in the order" (change)="index.set(+$any($event.target).value)">
           <option value="-1" [selected]="index() === -1">last</option>
           <option value="0" [selected]="index() === 0">first</option>
-          @for (row of rowsThere(); track row.placementId; let at = $index) { @if (at < rowsThere().length - 1) { <option [value]="at + 1" [selected]="index() === at + 1">after “{{ row.title }}”</option> } }
-        </select>,
-        <select class="word" aria-label="Look" (change)="look.set($any($event.target).value)"><option value="">dressed plainly</option>@for (each of looks; track each.name) { <option [value]="each.name" [selected]="each.name === look()">dressed as {{ each.label.toLowerCase() }}</option> }</select>,
-        <select class="word" aria-label="Title shown" (change)="showsTitle.set($any($event.target).value === 'block')"><option value="block" [selected]="showsTitle()">with its title</option><option value="none" [selected]="!showsTitle()">without its title</option></select>.
+          @for (row of rowsThere(); track row.placementId; let at = $index) {
+            @if (at < rowsThere().length - 1) {
+              <option [value]="at + 1" [selected]="index() === at + 1">after “{{ row.title }}”</option>
+            }
+          }</select
+        >,
+        <select class="word" aria-label="Look" (change)="look.set($any($event.target).value)">
+          <option value="">dressed plainly</option>
+          @for (each of looks; track each.name) {
+            <option [value]="each.name" [selected]="each.name === look()">dressed as {{ each.label.toLowerCase() }}</option>
+          }</select
+        >,
+        <select class="word" aria-label="Title shown" (change)="showsTitle.set($any($event.target).value === 'block')">
+          <option value="block" [selected]="showsTitle()">with its title</option>
+          <option value="none" [selected]="!showsTitle()">without its title</option></select
+        >.
       </p>
-      <almanac-rule-sentence [rule]="rule()" [pages]="pages.pages()" [currentPage]="page()" [effect]="effect()?.label ?? ''" (ruleChange)="rule.set($event)" />
-      @for (warning of effect()?.warnings; track warning) { <p class="notice-line">{{ warning }}</p> }
-      @if (otherFault(); as fault) { <p class="form-fault" role="alert">{{ fault }}</p> }
+      <almanac-rule-sentence
+        [rule]="rule()"
+        [pages]="pages.pages()"
+        [currentPage]="page()"
+        [effect]="effect()?.label ?? ''"
+        (ruleChange)="rule.set($event)"
+      />
+      @for (warning of effect()?.warnings; track warning) {
+        <p class="notice-line">{{ warning }}</p>
+      }
+      @if (otherFault(); as fault) {
+        <p class="form-fault" role="alert">{{ fault }}</p>
+      }
       <div class="foot">
-        <button class="btn btn-primary" [disabled]="!isComplete() || answer().fault !== null" (click)="place()">{{ isComplete() ? (effect()?.label ?? 'Place it') : 'Give it a title and its words first' }}</button>
-        @if (effect(); as effect) { <button class="btn-word" (click)="pagesWanted.emit(effect)">Which pages</button> }
+        <button class="btn btn-primary" [disabled]="!isComplete() || answer().fault !== null" (click)="place()">
+          {{ isComplete() ? (effect()?.label ?? 'Place it') : 'Give it a title and its words first' }}
+        </button>
+        @if (effect(); as effect) {
+          <button class="btn-word" (click)="pagesWanted.emit(effect)">Which pages</button>
+        }
       </div>
     }
   `,
   styles: `
-    :host { display: block; padding: 12px 18px 24px; }
-    .head { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 6px; }
-    .group { margin: 12px 0 4px; border-bottom: 1px solid var(--hair); padding-bottom: 2px; }
-    .type { display: grid; width: 100%; text-align: start; border: 0; border-bottom: 1px solid #ece6d9; background: none; padding: 6px 4px; font: inherit; color: var(--ink); }
-    .type span { color: var(--ink-2); font-size: 12px; } button.type:hover { background: var(--tide-wash); } .stock { padding: 4px; }
-    .dress { font-size: 13.5px; line-height: 1.7; color: var(--ink-2); margin: 0 0 2px; } .dress select { color: var(--ink); }
-    .foot { display: flex; gap: 14px; align-items: center; margin-top: 12px; } .foot .btn { white-space: normal; text-align: start; }
+    :host {
+      display: block;
+      padding: 12px 18px 24px;
+    }
+    .head {
+      display: flex;
+      justify-content: space-between;
+      align-items: baseline;
+      margin-bottom: 6px;
+    }
+    .group {
+      margin: 12px 0 4px;
+      border-bottom: 1px solid var(--hair);
+      padding-bottom: 2px;
+    }
+    .type {
+      display: grid;
+      width: 100%;
+      text-align: start;
+      border: 0;
+      border-bottom: 1px solid #ece6d9;
+      background: none;
+      padding: 6px 4px;
+      font: inherit;
+      color: var(--ink);
+    }
+    .type span {
+      color: var(--ink-2);
+      font-size: 12px;
+    }
+    button.type:hover {
+      background: var(--tide-wash);
+    }
+    .stock {
+      padding: 4px;
+    }
+    .dress {
+      font-size: 13.5px;
+      line-height: 1.7;
+      color: var(--ink-2);
+      margin: 0 0 2px;
+    }
+    .dress select {
+      color: var(--ink);
+    }
+    .foot {
+      display: flex;
+      gap: 14px;
+      align-items: center;
+      margin-top: 12px;
+    }
+    .foot .btn {
+      white-space: normal;
+      text-align: start;
+    }
   `,
 })
 export class AddPanel implements OnInit {
@@ -102,7 +211,10 @@ export class AddPanel implements OnInit {
   readonly closed = output();
   readonly placed = output<string>();
   readonly pagesWanted = output<Effect>();
-  protected readonly groups = (['To read', 'To find more'] as const).map(purpose => ({ purpose, types: blockTypes.filter(type => type.purpose === purpose) }));
+  protected readonly groups = (['To read', 'To find more'] as const).map(purpose => ({
+    purpose,
+    types: blockTypes.filter(type => type.purpose === purpose),
+  }));
   protected readonly looks = this.#theme.looks;
   protected readonly targets = [...this.#theme.regions, ...this.#theme.insertionPoints];
   protected readonly type = signal<BlockType | null>(null);
@@ -118,17 +230,33 @@ export class AddPanel implements OnInit {
   readonly #blockId = uuidv7();
   readonly #placementId = uuidv7();
   readonly #blocks = toSignal(this.#api.listBlocks().pipe(catchError(() => of([] as BlockRow[]))), { initialValue: [] as BlockRow[] });
-  protected readonly heading = computed(() => (this.start().kind === 'again' || this.#sharedBlockId() ? `One more place for “${this.title()}”` : this.type() ? `New: ${this.type()!.label.toLowerCase()}` : `Add to ${this.targets.find(each => each.name === this.target())?.label.toLowerCase() ?? ''}`));
+  protected readonly heading = computed(() =>
+    this.start().kind === 'again' || this.#sharedBlockId()
+      ? `One more place for “${this.title()}”`
+      : this.type()
+        ? `New: ${this.type()!.label.toLowerCase()}`
+        : `Add to ${this.targets.find(each => each.name === this.target())?.label.toLowerCase() ?? ''}`,
+  );
   protected readonly stock = computed(() => {
     const text = this.search().trim().toLowerCase();
-    return this.#blocks().filter(block => text === '' || block.title.toLowerCase().includes(text)).slice(0, text === '' ? 6 : 20);
+    return this.#blocks()
+      .filter(block => text === '' || block.title.toLowerCase().includes(text))
+      .slice(0, text === '' ? 6 : 20);
   });
-  protected readonly rowsThere = computed(() => (this.view().targets.find(each => each.name === this.target())?.rows ?? []).filter(row => row.placementId !== this.#placementId));
+  protected readonly rowsThere = computed(() =>
+    (this.view().targets.find(each => each.name === this.target())?.rows ?? []).filter(row => row.placementId !== this.#placementId),
+  );
   protected readonly isComplete = computed(() => {
     const type = this.type();
     if (this.#sharedBlockId()) return true;
     if (!type || this.title().trim() === '') return false;
-    return type.fields.every(field => !field.required || String(this.fields()[field.name] ?? '').replace(/<[^>]*>/g, '').trim() !== '');
+    return type.fields.every(
+      field =>
+        !field.required ||
+        String(this.fields()[field.name] ?? '')
+          .replace(/<[^>]*>/g, '')
+          .trim() !== '',
+    );
   });
   readonly #changes = computed((): readonly WorkingChange[] => (this.isComplete() ? this.#compose() : []));
   protected readonly answer = toSignal(
@@ -145,7 +273,11 @@ export class AddPanel implements OnInit {
     { initialValue: { effects: [], fault: null } as Answer },
   );
   protected readonly effect = computed(() => this.answer().effects.find(each => each.recordId === this.#placementId) ?? null);
-  protected readonly fieldFaults = computed(() => Object.fromEntries((this.type()?.fields ?? []).map(field => [field.name, this.answer().fault?.faultAt(`/changes/0/value/fields/${field.name}`) ?? null])));
+  protected readonly fieldFaults = computed(() =>
+    Object.fromEntries(
+      (this.type()?.fields ?? []).map(field => [field.name, this.answer().fault?.faultAt(`/changes/0/value/fields/${field.name}`) ?? null]),
+    ),
+  );
   protected readonly otherFault = computed(() => {
     const fault = this.answer().fault;
     if (!fault) return null;
@@ -154,7 +286,9 @@ export class AddPanel implements OnInit {
   });
 
   constructor() {
-    toObservable(this.answer).pipe(takeUntilDestroyed()).subscribe(answer => this.#arrange.preview(answer.fault ? [] : this.#changes()));
+    toObservable(this.answer)
+      .pipe(takeUntilDestroyed())
+      .subscribe(answer => this.#arrange.preview(answer.fault ? [] : this.#changes()));
     inject(DestroyRef).onDestroy(() => this.#arrange.preview([]));
   }
 
@@ -206,7 +340,12 @@ export class AddPanel implements OnInit {
         if (!type) return;
         this.choose(type);
         this.fields.set(value.fields);
-        this.title.set(uniqueTitle(title, this.#blocks().map(block => block.title)));
+        this.title.set(
+          uniqueTitle(
+            title,
+            this.#blocks().map(block => block.title),
+          ),
+        );
       },
       error: (error: unknown) => this.#arrange.report(error),
     });
@@ -217,13 +356,33 @@ export class AddPanel implements OnInit {
     const kind = this.#theme.regions.some(each => each.name === this.target()) ? 'region' : 'insertion point';
     const rows = this.rowsThere();
     const placement: PlacementValue = {
-      version: 1, blockId: shared ?? this.#blockId, target: { kind, name: this.target() }, order: orderAt(rows, this.index() < 0 ? rows.length : this.index()),
-      rule: this.rule(), off: false, look: this.look(), align: 'start', title: { show: this.showsTitle() ? 'block' : 'none', own: '' }, anchor: '', reason: '',
+      version: 1,
+      blockId: shared ?? this.#blockId,
+      target: { kind, name: this.target() },
+      order: orderAt(rows, this.index() < 0 ? rows.length : this.index()),
+      rule: this.rule(),
+      off: false,
+      look: this.look(),
+      align: 'start',
+      title: { show: this.showsTitle() ? 'block' : 'none', own: '' },
+      anchor: '',
+      reason: '',
     };
-    const placed: WorkingChange = { recordId: this.#placementId, kind: 'placement', value: placement, retires: false, baseRevisionId: null, title: this.title(), did: 'placed' };
+    const placed: WorkingChange = {
+      recordId: this.#placementId,
+      kind: 'placement',
+      value: placement,
+      retires: false,
+      baseRevisionId: null,
+      title: this.title(),
+      did: 'placed',
+    };
     if (shared) return [placed];
     const block: BlockValue = { version: 1, type: this.type()!.name, title: this.title().trim(), fields: this.fields(), readers: null };
-    return [{ recordId: this.#blockId, kind: 'block', value: block, retires: false, baseRevisionId: null, title: block.title, did: 'new' }, placed];
+    return [
+      { recordId: this.#blockId, kind: 'block', value: block, retires: false, baseRevisionId: null, title: block.title, did: 'new' },
+      placed,
+    ];
   }
 }
 

@@ -2,7 +2,20 @@ import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
 import type { Effect, OrderRow, View, ViewRequest } from '@contract/messages';
-import { BehaviorSubject, catchError, combineLatest, debounceTime, distinctUntilChanged, EMPTY, map, of, shareReplay, switchMap, tap, type Observable } from 'rxjs';
+import {
+  BehaviorSubject,
+  catchError,
+  combineLatest,
+  debounceTime,
+  distinctUntilChanged,
+  EMPTY,
+  map,
+  of,
+  shareReplay,
+  switchMap,
+  tap,
+  type Observable,
+} from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
@@ -29,12 +42,24 @@ export class ArrangeService {
   readonly isLoading = signal(false);
   readonly fault = signal<string | null>(null);
 
-  readonly vantage$ = this.#route.queryParams.pipe(map(query => vantageOf(query, this.#session.site.zone)), shareReplay({ bufferSize: 1, refCount: true }));
+  readonly vantage$ = this.#route.queryParams.pipe(
+    map(query => vantageOf(query, this.#session.site.zone)),
+    shareReplay({ bufferSize: 1, refCount: true }),
+  );
   readonly vantage = toSignal(this.vantage$, { initialValue: vantageOf({}, this.#session.site.zone) });
 
-  readonly #request$: Observable<ViewRequest> = combineLatest([this.vantage$, this.#pages.pages$, this.#working.changes$, this.#provisional, this.#again]).pipe(
+  readonly #request$: Observable<ViewRequest> = combineLatest([
+    this.vantage$,
+    this.#pages.pages$,
+    this.#working.changes$,
+    this.#provisional,
+    this.#again,
+  ]).pipe(
     debounceTime(0),
-    map(([vantage, pages, changes, provisional, again]) => ({ again, request: requestFor(vantage, pages[0]?.id ?? '', [...changes, ...provisional]) })),
+    map(([vantage, pages, changes, provisional, again]) => ({
+      again,
+      request: requestFor(vantage, pages[0]?.id ?? '', [...changes, ...provisional]),
+    })),
     // Selecting a row changes the address but not the question.
     distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
     map(({ request }) => request),
@@ -74,12 +99,20 @@ export class ArrangeService {
 
   /** Asks what changes would do, beside those unsaved already. */
   effectOf(changes: readonly WorkingChange[]): Observable<Effect[]> {
-    return this.#api.effect({ changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })), withEditions: [...this.vantage().withEditions] });
+    return this.#api.effect({
+      changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),
+      withEditions: [...this.vantage().withEditions],
+    });
   }
 
   /** Changes the vantage; it goes into the address. */
   look(part: Partial<Vantage>, replaceUrl = false): void {
-    void this.#router.navigate([], { relativeTo: this.#route, queryParams: queryOf(part, this.#session.site.zone), queryParamsHandling: 'merge', replaceUrl });
+    void this.#router.navigate([], {
+      relativeTo: this.#route,
+      queryParams: queryOf(part, this.#session.site.zone),
+      queryParamsHandling: 'merge',
+      replaceUrl,
+    });
   }
 
   select(placementId: string): void {
@@ -99,7 +132,11 @@ export class ArrangeService {
 
   /** The row of a placement. */
   rowOf(placementId: string): OrderRow | null {
-    return this.view()?.targets.flatMap(target => target.rows).find(row => row.placementId === placementId) ?? null;
+    return (
+      this.view()
+        ?.targets.flatMap(target => target.rows)
+        .find(row => row.placementId === placementId) ?? null
+    );
   }
 
   /** Asks again, after something was saved. */
@@ -116,7 +153,11 @@ export class ArrangeService {
 function requestFor(vantage: Vantage, frontPage: string, changes: readonly WorkingChange[]): ViewRequest {
   const { signedIn, roles, memberships } = readerOf(vantage.as);
   return {
-    vantage: { page: vantage.page || frontPage, reader: { signedIn, roles: [...roles], memberships: [...memberships] }, moment: vantage.moment },
+    vantage: {
+      page: vantage.page || frontPage,
+      reader: { signedIn, roles: [...roles], memberships: [...memberships] },
+      moment: vantage.moment,
+    },
     withEditions: [...vantage.withEditions],
     changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),
   };

@@ -30,14 +30,28 @@ import { VantageSentence } from './vantage-sentence';
   template: `
     <h1 class="visually-hidden">Arrange</h1>
     <div class="vantage">
-      <almanac-vantage-sentence [vantage]="arrange.vantage()" [pages]="pages.pages()" [pageTitle]="pageTitle()" (look)="arrange.look($event)" />
+      <almanac-vantage-sentence
+        [vantage]="arrange.vantage()"
+        [pages]="pages.pages()"
+        [pageTitle]="pageTitle()"
+        (look)="arrange.look($event)"
+      />
       <span class="grow"></span>
-      @if (arrange.vantage().withEditions.length > 0) { <span class="chip ochre">with a proposal</span> <button class="btn-word" (click)="arrange.look({ withEditions: [] })">without it</button> }
-      @if (working.changes().length > 0) {
-        <span class="small quiet">with {{ working.changes().length }} unsaved {{ working.changes().length === 1 ? 'change' : 'changes' }}</span>
+      @if (arrange.vantage().withEditions.length > 0) {
+        <span class="chip ochre">with a proposal</span>
+        <button class="btn-word" (click)="arrange.look({ withEditions: [] })">without it</button>
       }
-      @if (working.state().earlier.length > 0) { <button class="btn btn-plain" (click)="working.undo()">Undo</button> }
-      @if (working.state().later.length > 0) { <button class="btn btn-plain" (click)="working.redo()">Redo</button> }
+      @if (working.changes().length > 0) {
+        <span class="small quiet"
+          >with {{ working.changes().length }} unsaved {{ working.changes().length === 1 ? 'change' : 'changes' }}</span
+        >
+      }
+      @if (working.state().earlier.length > 0) {
+        <button class="btn btn-plain" (click)="working.undo()">Undo</button>
+      }
+      @if (working.state().later.length > 0) {
+        <button class="btn btn-plain" (click)="working.redo()">Redo</button>
+      }
       @if (working.changes().length > 0) {
         <button class="btn btn-plain" (click)="ask()">What changes?</button>
         <button class="btn btn-primary" (click)="send()">{{ sendLabel() }}</button>
@@ -45,25 +59,78 @@ import { VantageSentence } from './vantage-sentence';
     </div>
     <div class="body">
       <div class="sheet-side">
-        @if (arrange.fault(); as fault) { <p class="notice-line ember" role="alert">{{ fault }}</p> }
+        @if (arrange.fault(); as fault) {
+          <p class="notice-line ember" role="alert">{{ fault }}</p>
+        }
         @if (arrange.view(); as view) {
-          @if (!view.mayRead) { <p class="notice-line">This reader may not read the page; shown is what they would have if they might.</p> }
-          <almanac-sheet [html]="view.html" [width]="width()" [targets]="sheetTargets()" [numbers]="numbers()" [titles]="titles()" [selected]="arrange.previewed() || arrange.vantage().selected" (placementChosen)="arrange.select($event)" (targetChosen)="add($event)" (scaled)="scale.set($event)" />
-        } @else if (!arrange.fault()) { <p class="quiet wait">The page is being made…</p> }
+          @if (!view.mayRead) {
+            <p class="notice-line">This reader may not read the page; shown is what they would have if they might.</p>
+          }
+          <almanac-sheet
+            [html]="view.html"
+            [width]="width()"
+            [targets]="sheetTargets()"
+            [numbers]="numbers()"
+            [titles]="titles()"
+            [selected]="arrange.previewed() || arrange.vantage().selected"
+            (placementChosen)="arrange.select($event)"
+            (targetChosen)="add($event)"
+            (scaled)="scale.set($event)"
+          />
+        } @else if (!arrange.fault()) {
+          <p class="quiet wait">The page is being made…</p>
+        }
         <div class="widths" role="radiogroup" aria-label="Width">
           @for (each of widths; track each.name) {
-            <button role="radio" [attr.aria-checked]="widthName() === each.name" [class.on]="widthName() === each.name" (click)="widthName.set(each.name)">{{ each.name }}@if (widthName() === each.name) {, {{ percent() }}%}</button>
+            <button
+              role="radio"
+              [attr.aria-checked]="widthName() === each.name"
+              [class.on]="widthName() === each.name"
+              (click)="widthName.set(each.name)"
+            >
+              {{ each.name }}
+              @if (widthName() === each.name) {
+                , {{ percent() }}%
+              }
+            </button>
           }
         </div>
       </div>
       <aside aria-label="Running order" tabindex="-1">
         @if (arrange.view(); as view) {
           @if (adding(); as start) {
-            <almanac-add-panel [start]="start" [page]="view.page.id" [view]="view" (closed)="adding.set(null)" (placed)="placed($event)" (pagesWanted)="showPages($event, 'Which pages')" />
+            <almanac-add-panel
+              [start]="start"
+              [page]="view.page.id"
+              [view]="view"
+              (closed)="adding.set(null)"
+              (placed)="placed($event)"
+              (pagesWanted)="showPages($event, 'Which pages')"
+            />
           } @else {
-            <almanac-running-order [view]="view" [selected]="arrange.vantage().selected" [changed]="changedIds()" [mayMove]="mayPlace" (chosen)="toggle($event)" (moved)="move($event)" (addWanted)="add($event)">
+            <almanac-running-order
+              [view]="view"
+              [selected]="arrange.vantage().selected"
+              [changed]="changedIds()"
+              [mayMove]="mayPlace"
+              (chosen)="toggle($event)"
+              (moved)="move($event)"
+              (addWanted)="add($event)"
+            >
               <ng-template let-row>
-                <almanac-slip [row]="row" [view]="view" [pages]="pages.pages()" [page]="view.page.id" [mayChange]="mayPlace" [effect]="effectOf(row.placementId)" (ruleChange)="change(row, { rule: $event }, 'new rule')" (valueChange)="change(row, $event, 'changed')" (regionChange)="moveToRegion(row, $event)" (placeChange)="move({ row, target: row.target.name, index: $event })" (wish)="fulfil($event, row)" />
+                <almanac-slip
+                  [row]="row"
+                  [view]="view"
+                  [pages]="pages.pages()"
+                  [page]="view.page.id"
+                  [mayChange]="mayPlace"
+                  [effect]="effectOf(row.placementId)"
+                  (ruleChange)="change(row, { rule: $event }, 'new rule')"
+                  (valueChange)="change(row, $event, 'changed')"
+                  (regionChange)="moveToRegion(row, $event)"
+                  (placeChange)="move({ row, target: row.target.name, index: $event })"
+                  (wish)="fulfil($event, row)"
+                />
               </ng-template>
             </almanac-running-order>
           }
@@ -72,22 +139,94 @@ import { VantageSentence } from './vantage-sentence';
     </div>
     <footer>
       @if (arrange.view(); as view) {
-        <almanac-ribbon [page]="view.page.id" [moment]="arrange.vantage().moment" [selected]="arrange.vantage().selected" [revision]="savedCount()" (momentChange)="arrange.look({ moment: $event }, true)" (laneChosen)="arrange.select($event)" />
+        <almanac-ribbon
+          [page]="view.page.id"
+          [moment]="arrange.vantage().moment"
+          [selected]="arrange.vantage().selected"
+          [revision]="savedCount()"
+          (momentChange)="arrange.look({ moment: $event }, true)"
+          (laneChosen)="arrange.select($event)"
+        />
       }
     </footer>
   `,
   styles: `
-    :host { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100%; min-height: 520px; }
-    .vantage { display: flex; align-items: center; gap: 8px; padding: 5px 20px; min-height: 42px; border-bottom: 1px solid var(--hair); }
-    .body { display: grid; grid-template-columns: minmax(0, 1fr) minmax(380px, 492px); min-height: 0; }
-    .sheet-side { position: relative; padding: 0 14px 0 14px; min-height: 0; display: flex; flex-direction: column; }
-    almanac-sheet { flex: 1; min-height: 0; }
-    aside { border-left: 1px solid var(--hair); background: var(--sheet); overflow: auto; min-height: 0; }
-    .widths { position: absolute; left: 14px; bottom: 10px; width: 88px; display: flex; flex-direction: column; align-items: flex-end; background: var(--paper); }
-    .widths button { border: 0; background: none; color: var(--ink-2); font: 12px var(--text); padding: 0; min-height: 24px; white-space: nowrap; } .widths .on { color: var(--ink); font-weight: 650; }
-    .wait { padding: 30px 0 0 90px; }
-    footer { border-top: 3px double var(--hair); padding: 6px 20px 8px; height: 122px; }
-    @media (max-width: 1000px) { .body { grid-template-columns: minmax(560px, 1fr) 400px; overflow-x: auto; } :host { overflow-x: auto; } }
+    :host {
+      display: grid;
+      grid-template-rows: auto minmax(0, 1fr) auto;
+      height: 100%;
+      min-height: 520px;
+    }
+    .vantage {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      padding: 5px 20px;
+      min-height: 42px;
+      border-bottom: 1px solid var(--hair);
+    }
+    .body {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) minmax(380px, 492px);
+      min-height: 0;
+    }
+    .sheet-side {
+      position: relative;
+      padding: 0 14px 0 14px;
+      min-height: 0;
+      display: flex;
+      flex-direction: column;
+    }
+    almanac-sheet {
+      flex: 1;
+      min-height: 0;
+    }
+    aside {
+      border-left: 1px solid var(--hair);
+      background: var(--sheet);
+      overflow: auto;
+      min-height: 0;
+    }
+    .widths {
+      position: absolute;
+      left: 14px;
+      bottom: 10px;
+      width: 88px;
+      display: flex;
+      flex-direction: column;
+      align-items: flex-end;
+      background: var(--paper);
+    }
+    .widths button {
+      border: 0;
+      background: none;
+      color: var(--ink-2);
+      font: 12px var(--text);
+      padding: 0;
+      min-height: 24px;
+      white-space: nowrap;
+    }
+    .widths .on {
+      color: var(--ink);
+      font-weight: 650;
+    }
+    .wait {
+      padding: 30px 0 0 90px;
+    }
+    footer {
+      border-top: 3px double var(--hair);
+      padding: 6px 20px 8px;
+      height: 122px;
+    }
+    @media (max-width: 1000px) {
+      .body {
+        grid-template-columns: minmax(560px, 1fr) 400px;
+        overflow-x: auto;
+      }
+      :host {
+        overflow-x: auto;
+      }
+    }
   `,
 })
 export class ArrangeWorkspace {
@@ -111,10 +250,26 @@ export class ArrangeWorkspace {
   protected readonly percent = computed(() => Math.round(this.scale() * 100));
   protected readonly adding = signal<AddStart | null>(null);
   protected readonly savedCount = signal(0);
-  protected readonly changedIds = computed(() => new Set(this.working.changes().flatMap(change => [change.recordId, ...(change.kind === 'block' ? this.#placementsOf(change.recordId) : [])])));
-  protected readonly numbers = computed(() => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))));
+  protected readonly changedIds = computed(
+    () =>
+      new Set(
+        this.working
+          .changes()
+          .flatMap(change => [change.recordId, ...(change.kind === 'block' ? this.#placementsOf(change.recordId) : [])]),
+      ),
+  );
+  protected readonly numbers = computed(
+    () => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))),
+  );
   protected readonly titles = computed(() => new Map(this.#rows().map(row => [row.placementId, row.title])));
-  protected readonly sheetTargets = computed(() => (this.arrange.view()?.targets ?? []).map(target => ({ name: target.name, kind: target.kind, label: target.label, count: target.rows.filter(row => row.number !== null).length })));
+  protected readonly sheetTargets = computed(() =>
+    (this.arrange.view()?.targets ?? []).map(target => ({
+      name: target.name,
+      kind: target.kind,
+      label: target.label,
+      count: target.rows.filter(row => row.number !== null).length,
+    })),
+  );
   protected readonly pageTitle = computed(() => {
     const view = this.arrange.view();
     const page = this.pages.pages().find(each => each.id === view?.page.id);
@@ -123,8 +278,11 @@ export class ArrangeWorkspace {
   });
   protected readonly sendLabel = computed(() => {
     const effects = this.arrange.effects();
-    const placement = effects.filter(effect => this.working.changes().find(change => change.recordId === effect.recordId)?.kind === 'placement');
-    const label = effects.length === 1 ? effects[0]!.label : placement.length === 1 ? placement[0]!.label : `${this.working.changes().length} changes`;
+    const placement = effects.filter(
+      effect => this.working.changes().find(change => change.recordId === effect.recordId)?.kind === 'placement',
+    );
+    const label =
+      effects.length === 1 ? effects[0]!.label : placement.length === 1 ? placement[0]!.label : `${this.working.changes().length} changes`;
     return `Save: ${label}`;
   });
 
@@ -142,7 +300,13 @@ export class ArrangeWorkspace {
     effect(() => this.#takeHandedOver());
     effect(() => {
       const selected = this.arrange.vantage().selected;
-      if (selected) requestAnimationFrame(() => document.querySelector(`[data-row="${CSS.escape(selected)}"]`)?.closest('.item')?.scrollIntoView({ block: 'nearest' }));
+      if (selected)
+        requestAnimationFrame(() =>
+          document
+            .querySelector(`[data-row="${CSS.escape(selected)}"]`)
+            ?.closest('.item')
+            ?.scrollIntoView({ block: 'nearest' }),
+        );
     });
   }
 
@@ -152,7 +316,12 @@ export class ArrangeWorkspace {
     const kind = this.again() ? 'again' : 'copy';
     // Taken over once: a reload must not begin anew.
     void this.#router.navigate([], { queryParams: { again: null, copy: null }, queryParamsHandling: 'merge', replaceUrl: true });
-    this.#api.readRecord(id).subscribe({ next: record => this.adding.set({ kind, target: 'main', blockId: id, title: record.title }), error: (error: unknown) => this.arrange.report(error) });
+    this.#api
+      .readRecord(id)
+      .subscribe({
+        next: record => this.adding.set({ kind, target: 'main', blockId: id, title: record.title }),
+        error: (error: unknown) => this.arrange.report(error),
+      });
   }
 
   protected effectOf(recordId: string): Effect | null {
@@ -165,7 +334,10 @@ export class ArrangeWorkspace {
 
   protected add(target: string): void {
     if (this.mayPlace) this.adding.set({ kind: 'new', target });
-    else this.#messages.done('Placing needs the role of editor, manager or administrator. You can change words: choose something and use “Edit words”.');
+    else
+      this.#messages.done(
+        'Placing needs the role of editor, manager or administrator. You can change words: choose something and use “Edit words”.',
+      );
   }
 
   protected placed(placementId: string): void {
@@ -197,13 +369,29 @@ export class ArrangeWorkspace {
 
   protected fulfil(wish: SlipWish, row: OrderRow): void {
     switch (wish) {
-      case 'its pages': this.arrange.effectOf([changeOf(row, {}, '')]).subscribe({ next: effects => this.showPages(effects[0]!, row.title), error: (error: unknown) => this.arrange.report(error) }); break;
-      case 'one more place': this.adding.set({ kind: 'again', target: row.target.name, blockId: row.blockId, title: row.title }); break;
-      case 'separate copy': this.adding.set({ kind: 'copy', target: row.target.name, blockId: row.blockId, title: row.title }); break;
-      case 'switch off': this.change(row, { off: true }, 'switched off'); break;
-      case 'switch on': this.change(row, { off: false }, 'switched on'); break;
-      case 'take off': this.#takeOff(row); break;
-      case 'move': this.#focusRegion(); break;
+      case 'its pages':
+        this.arrange
+          .effectOf([changeOf(row, {}, '')])
+          .subscribe({ next: effects => this.showPages(effects[0]!, row.title), error: (error: unknown) => this.arrange.report(error) });
+        break;
+      case 'one more place':
+        this.adding.set({ kind: 'again', target: row.target.name, blockId: row.blockId, title: row.title });
+        break;
+      case 'separate copy':
+        this.adding.set({ kind: 'copy', target: row.target.name, blockId: row.blockId, title: row.title });
+        break;
+      case 'switch off':
+        this.change(row, { off: true }, 'switched off');
+        break;
+      case 'switch on':
+        this.change(row, { off: false }, 'switched on');
+        break;
+      case 'take off':
+        this.#takeOff(row);
+        break;
+      case 'move':
+        this.#focusRegion();
+        break;
     }
   }
 
@@ -260,6 +448,8 @@ export class ArrangeWorkspace {
   }
 
   #placementsOf(blockId: string): readonly string[] {
-    return this.#rows().filter(row => row.blockId === blockId).map(row => row.placementId);
+    return this.#rows()
+      .filter(row => row.blockId === blockId)
+      .map(row => row.placementId);
   }
 }

@@ -5,7 +5,15 @@ import type { WorkingChange } from '../state/working-changes.service';
 
 /** A change of a placement that is in the running order. */
 export function changeOf(row: OrderRow, part: Partial<PlacementValue>, did: string): WorkingChange {
-  return { recordId: row.placementId, kind: 'placement', value: { ...row.value, ...part }, retires: false, baseRevisionId: row.revisionId, title: row.title, did };
+  return {
+    recordId: row.placementId,
+    kind: 'placement',
+    value: { ...row.value, ...part },
+    retires: false,
+    baseRevisionId: row.revisionId,
+    title: row.title,
+    did,
+  };
 }
 
 /** The order key for a place among rows: before the row at `index`, or after the last. */

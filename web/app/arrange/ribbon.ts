@@ -16,50 +16,152 @@ const spanDays = 84;
 const daysBefore = 21;
 const mostLanes = 3;
 
-interface Bar { readonly x: number; readonly width: number; readonly text: string; readonly textX: number; readonly isGap: boolean }
-interface Lane { readonly placementId: string; readonly title: string; readonly isSelected: boolean; readonly bars: readonly Bar[] }
+interface Bar {
+  readonly x: number;
+  readonly width: number;
+  readonly text: string;
+  readonly textX: number;
+  readonly isGap: boolean;
+}
+interface Lane {
+  readonly placementId: string;
+  readonly title: string;
+  readonly isSelected: boolean;
+  readonly bars: readonly Bar[];
+}
 
 /** Weeks ahead and behind, a lane per placement, and the moment, which can be dragged along. */
 @Component({
   selector: 'almanac-ribbon',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <svg #drawing [attr.viewBox]="'0 0 ' + width + ' 104'" preserveAspectRatio="none" (pointerdown)="grab($event)" (pointermove)="drag($event)" (pointerup)="release()" (pointercancel)="release()" role="group" aria-label="Time ribbon">
-      <defs><pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><rect width="6" height="6" fill="#fff8f5" /><path d="M0 0V6" stroke="#e2b5a8" stroke-width="1.5" /></pattern></defs>
+    <svg
+      #drawing
+      [attr.viewBox]="'0 0 ' + width + ' 104'"
+      preserveAspectRatio="none"
+      (pointerdown)="grab($event)"
+      (pointermove)="drag($event)"
+      (pointerup)="release()"
+      (pointercancel)="release()"
+      role="group"
+      aria-label="Time ribbon"
+    >
+      <defs>
+        <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="6" height="6" fill="#fff8f5" />
+          <path d="M0 0V6" stroke="#e2b5a8" stroke-width="1.5" />
+        </pattern>
+      </defs>
       <path [attr.d]="'M0 18H' + width" stroke="var(--hair)" />
-      @for (month of months(); track month.x) { <path [attr.d]="'M' + month.x + ' 2V102'" stroke="var(--hair)" /><text [attr.x]="month.x + 4" y="12" class="month">{{ month.text }}</text> }
-      @for (week of weeks(); track week.x) { <text [attr.x]="week.x" y="29" class="day">{{ week.text }}</text> }
+      @for (month of months(); track month.x) {
+        <path [attr.d]="'M' + month.x + ' 2V102'" stroke="var(--hair)" />
+        <text [attr.x]="month.x + 4" y="12" class="month">{{ month.text }}</text>
+      }
+      @for (week of weeks(); track week.x) {
+        <text [attr.x]="week.x" y="29" class="day">{{ week.text }}</text>
+      }
       @for (lane of lanes(); track lane.placementId; let index = $index) {
         <g (click)="laneChosen.emit(lane.placementId)" class="lane" [class.selected]="lane.isSelected">
           @for (bar of lane.bars; track bar.x) {
             <rect [attr.x]="bar.x" [attr.y]="35 + index * 20" [attr.width]="bar.width" height="16" [class.gap]="bar.isGap" />
-            @if (bar.text) { <text [attr.x]="bar.textX" [attr.y]="47 + index * 20" [class.gap-text]="bar.isGap">{{ bar.text }}</text> }
+            @if (bar.text) {
+              <text [attr.x]="bar.textX" [attr.y]="47 + index * 20" [class.gap-text]="bar.isGap">{{ bar.text }}</text>
+            }
           }
         </g>
       }
-      @if (lanes().length === 0) { <text x="6" y="52" class="day start">Nothing on this page opens or closes in these weeks.</text> }
+      @if (lanes().length === 0) {
+        <text x="6" y="52" class="day start">Nothing on this page opens or closes in these weeks.</text>
+      }
       <path [attr.d]="'M' + nowX() + ' 33V96'" stroke="var(--ink)" stroke-dasharray="2 3" />
       <text [attr.x]="nowX() + 4" y="103" class="now">now</text>
-      @for (at of changes(); track at) { <path [attr.d]="'M' + at + ' 14l3 4l-3 4l-3 -4z'" fill="var(--ink-2)" /> }
-      <g class="moment" role="slider" tabindex="0" aria-label="Moment" [attr.aria-valuemin]="from()" [attr.aria-valuemax]="until()" [attr.aria-valuenow]="shown()" [attr.aria-valuetext]="valueText()" (keydown)="step($event)">
+      @for (at of changes(); track at) {
+        <path [attr.d]="'M' + at + ' 14l3 4l-3 4l-3 -4z'" fill="var(--ink-2)" />
+      }
+      <g
+        class="moment"
+        role="slider"
+        tabindex="0"
+        aria-label="Moment"
+        [attr.aria-valuemin]="from()"
+        [attr.aria-valuemax]="until()"
+        [attr.aria-valuenow]="shown()"
+        [attr.aria-valuetext]="valueText()"
+        (keydown)="step($event)"
+      >
         <rect [attr.x]="momentX() - 12" y="4" width="24" height="98" fill="transparent" />
         <path [attr.d]="'M' + momentX() + ' 18V102'" stroke="var(--ember)" stroke-width="2" />
         <path [attr.d]="'M' + (momentX() - 7) + ' 13h14l-7 9z'" fill="var(--ember)" />
       </g>
     </svg>
-    @if (steady() > 0) { <p class="steady">and {{ steady() }} that {{ steady() === 1 ? 'shows' : 'show' }} all the time</p> }
+    @if (steady() > 0) {
+      <p class="steady">and {{ steady() }} that {{ steady() === 1 ? 'shows' : 'show' }} all the time</p>
+    }
   `,
   styles: `
-    :host { display: block; position: relative; }
-    svg { width: 100%; height: 104px; display: block; touch-action: none; cursor: pointer; overflow: visible; }
-    text { font: 11px var(--text); fill: var(--tide); pointer-events: none; }
-    .month { fill: var(--ink-2); } .day { fill: var(--ink-2); font-size: 10px; text-anchor: middle; } .day.start { text-anchor: start; } .now { fill: var(--ink); font-size: 10px; }
-    .lane rect { fill: var(--tide-wash); stroke: var(--tide); }
-    .lane.selected rect { stroke-width: 2; }
-    .lane rect.gap { fill: url(#hatch); stroke: var(--ember); stroke-dasharray: 3 3; stroke-width: 1; }
-    .gap-text { fill: #8f2d1b; }
-    .moment { cursor: ew-resize; outline: none; } .moment:focus-visible path { stroke-width: 4; }
-    .steady { position: absolute; right: 20px; bottom: -2px; margin: 0; font-size: 11px; color: var(--ink-2); }
+    :host {
+      display: block;
+      position: relative;
+    }
+    svg {
+      width: 100%;
+      height: 104px;
+      display: block;
+      touch-action: none;
+      cursor: pointer;
+      overflow: visible;
+    }
+    text {
+      font: 11px var(--text);
+      fill: var(--tide);
+      pointer-events: none;
+    }
+    .month {
+      fill: var(--ink-2);
+    }
+    .day {
+      fill: var(--ink-2);
+      font-size: 10px;
+      text-anchor: middle;
+    }
+    .day.start {
+      text-anchor: start;
+    }
+    .now {
+      fill: var(--ink);
+      font-size: 10px;
+    }
+    .lane rect {
+      fill: var(--tide-wash);
+      stroke: var(--tide);
+    }
+    .lane.selected rect {
+      stroke-width: 2;
+    }
+    .lane rect.gap {
+      fill: url(#hatch);
+      stroke: var(--ember);
+      stroke-dasharray: 3 3;
+      stroke-width: 1;
+    }
+    .gap-text {
+      fill: #8f2d1b;
+    }
+    .moment {
+      cursor: ew-resize;
+      outline: none;
+    }
+    .moment:focus-visible path {
+      stroke-width: 4;
+    }
+    .steady {
+      position: absolute;
+      right: 20px;
+      bottom: -2px;
+      margin: 0;
+      font-size: 11px;
+      color: var(--ink-2);
+    }
   `,
 })
 export class TimeRibbon {
@@ -87,7 +189,9 @@ export class TimeRibbon {
   readonly #ribbon = toSignal(
     toObservable(this.#question).pipe(
       distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
-      switchMap(({ page, from, until }) => (page === '' ? of(null) : this.#api.readRibbon(page, from, until).pipe(catchError(() => of(null))))),
+      switchMap(({ page, from, until }) =>
+        page === '' ? of(null) : this.#api.readRibbon(page, from, until).pipe(catchError(() => of(null))),
+      ),
     ),
     { initialValue: null as Ribbon | null },
   );
@@ -99,11 +203,20 @@ export class TimeRibbon {
   protected readonly changes = computed(() => (this.#ribbon()?.changes ?? []).map(at => this.#x()(at)));
   protected readonly months = computed(() => this.#marks('month', 'MMMM', 1));
   protected readonly weeks = computed(() => this.#marks('week', 'd', 1));
-  readonly #changing = computed(() => (this.#ribbon()?.lanes ?? []).filter(lane => lane.placementId === this.selected() || isChanging(lane, this.from(), this.until())));
+  readonly #changing = computed(() =>
+    (this.#ribbon()?.lanes ?? []).filter(lane => lane.placementId === this.selected() || isChanging(lane, this.from(), this.until())),
+  );
   protected readonly steady = computed(() => (this.#ribbon()?.lanes.length ?? 0) - this.#changing().length);
   protected readonly lanes = computed((): readonly Lane[] => {
-    const chosen = [...this.#changing()].sort((a, b) => Number(b.placementId === this.selected()) - Number(a.placementId === this.selected())).slice(0, mostLanes);
-    return chosen.map(lane => ({ placementId: lane.placementId, title: lane.title, isSelected: lane.placementId === this.selected(), bars: this.#barsOf(lane) }));
+    const chosen = [...this.#changing()]
+      .sort((a, b) => Number(b.placementId === this.selected()) - Number(a.placementId === this.selected()))
+      .slice(0, mostLanes);
+    return chosen.map(lane => ({
+      placementId: lane.placementId,
+      title: lane.title,
+      isSelected: lane.placementId === this.selected(),
+      bars: this.#barsOf(lane),
+    }));
   });
 
   protected grab(event: PointerEvent): void {
@@ -127,7 +240,14 @@ export class TimeRibbon {
   }
 
   protected step(event: KeyboardEvent): void {
-    const steps: Readonly<Record<string, number>> = { ArrowRight: day, ArrowUp: day, ArrowLeft: -day, ArrowDown: -day, PageUp: 7 * day, PageDown: -7 * day };
+    const steps: Readonly<Record<string, number>> = {
+      ArrowRight: day,
+      ArrowUp: day,
+      ArrowLeft: -day,
+      ArrowDown: -day,
+      PageUp: 7 * day,
+      PageDown: -7 * day,
+    };
     const by = event.shiftKey ? (steps[event.key] ?? 0) / 24 : steps[event.key];
     if (event.key === 'Home') this.momentChange.emit(null);
     else if (by) this.momentChange.emit(this.shown() + by);
@@ -171,7 +291,8 @@ export class TimeRibbon {
     const marks: { x: number; text: string }[] = [];
     let at = DateTime.fromMillis(this.from(), { zone, locale }).startOf(unit);
     for (; at.toMillis() < this.until(); at = at.plus({ [unit]: step })) {
-      if (at.toMillis() >= this.from() - (unit === 'month' ? 0 : -day)) marks.push({ x: this.#x()(at.toMillis()), text: at.toFormat(format) });
+      if (at.toMillis() >= this.from() - (unit === 'month' ? 0 : -day))
+        marks.push({ x: this.#x()(at.toMillis()), text: at.toFormat(format) });
     }
     return marks;
   }

@@ -27,46 +27,177 @@ export interface OrderMove {
           <span class="count">{{ shownIn(target.rows) }} of {{ target.rows.length }} shown</span>
           <button class="btn-word" (click)="addWanted.emit(target.name)" [attr.aria-label]="'Add here: ' + target.label">Add here</button>
         </div>
-        <div cdkDropList [cdkDropListData]="target.name" (cdkDropListDropped)="dropped($event)" class="rows" [class.none]="target.rows.length === 0">
+        <div
+          cdkDropList
+          [cdkDropListData]="target.name"
+          (cdkDropListDropped)="dropped($event)"
+          class="rows"
+          [class.none]="target.rows.length === 0"
+        >
           @for (row of target.rows; track row.placementId; let index = $index) {
             <div cdkDrag [cdkDragData]="row" [cdkDragDisabled]="!mayMove()" class="item" [class.selected]="row.placementId === selected()">
-              <button class="row" [class.away]="row.number === null" (click)="chosen.emit(row.placementId)" (keydown)="move($event, row, target, index)" [attr.aria-expanded]="row.placementId === selected()" [attr.data-row]="row.placementId">
+              <button
+                class="row"
+                [class.away]="row.number === null"
+                (click)="chosen.emit(row.placementId)"
+                (keydown)="move($event, row, target, index)"
+                [attr.aria-expanded]="row.placementId === selected()"
+                [attr.data-row]="row.placementId"
+              >
                 <span class="n">{{ row.number ?? '–' }}</span>
                 <almanac-phase [status]="markOf(row)" />
-                <span class="words"><span class="name">{{ row.title }}</span><small>{{ detail(row) }}</small></span>
+                <span class="words"
+                  ><span class="name">{{ row.title }}</span
+                  ><small>{{ detail(row) }}</small></span
+                >
                 <span class="chips">
-                  @if (changed().has(row.placementId)) { <span class="chip ochre">unsaved</span> }
-                  @else if (row.waiting) { <span class="chip ochre">{{ row.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span> }
-                  @if (row.number !== null && row.nextChange) { <span class="chip ember">until {{ row.nextChange | when: 'short' }}</span> }
-                  @if (row.number === null && row.placementId !== selected()) { <span class="why">Why?</span> }
+                  @if (changed().has(row.placementId)) {
+                    <span class="chip ochre">unsaved</span>
+                  } @else if (row.waiting) {
+                    <span class="chip ochre">{{ row.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
+                  }
+                  @if (row.number !== null && row.nextChange) {
+                    <span class="chip ember">until {{ row.nextChange | when: 'short' }}</span>
+                  }
+                  @if (row.number === null && row.placementId !== selected()) {
+                    <span class="why">Why?</span>
+                  }
                 </span>
               </button>
-              @if (row.placementId === selected()) { <ng-container *ngTemplateOutlet="slip()!; context: { $implicit: row }" /> }
+              @if (row.placementId === selected()) {
+                <ng-container *ngTemplateOutlet="slip()!; context: { $implicit: row }" />
+              }
             </div>
           }
-          @if (target.rows.length === 0) { <p class="empty quiet">Nothing here.</p> }
+          @if (target.rows.length === 0) {
+            <p class="empty quiet">Nothing here.</p>
+          }
         </div>
       }
     </div>
-    @if (view().elsewhere > 0) { <p class="quiet small elsewhere">{{ view().elsewhere }} more {{ view().elsewhere === 1 ? 'placement belongs' : 'placements belong' }} to other pages only.</p> }
+    @if (view().elsewhere > 0) {
+      <p class="quiet small elsewhere">
+        {{ view().elsewhere }} more {{ view().elsewhere === 1 ? 'placement belongs' : 'placements belong' }} to other pages only.
+      </p>
+    }
   `,
   styles: `
-    :host { display: block; padding: 12px 18px 20px; }
-    .sub { font-size: 12px; margin-bottom: 8px; }
-    .heading { display: flex; gap: 10px; align-items: baseline; border-bottom: 1px solid var(--hair); margin-top: 10px; padding-bottom: 1px; }
-    .count { color: var(--ink-2); font-size: 11.5px; margin-left: auto; }
-    .rows { min-height: 26px; }
-    .row { display: grid; grid-template-columns: 22px 17px 1fr auto; gap: 8px; align-items: center; width: 100%; padding: 4.5px 4px; border: 0; border-bottom: 1px solid #ece6d9; background: none; text-align: start; font: inherit; color: inherit; }
-    .row:hover { background: #f8f5ec; }
-    .n { display: inline-grid; place-items: center; justify-self: center; min-width: 18px; height: 18px; padding: 0 3px; border-radius: 9px; background: var(--ink); color: #fff; font-weight: 600; font-size: 10.5px; }
-    .words { min-width: 0; } .name { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    small { display: block; color: var(--ink-2); font-size: 11.5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    .away { color: var(--ink-2); } .away .name { font-style: italic; } .away .n { background: none; border: 1.5px dashed var(--ink-2); color: var(--ink-2); }
-    .chips { display: flex; gap: 4px; } .why { color: var(--tide); font-weight: 600; }
-    .item { background: var(--sheet); } .item.selected { background: var(--tide-wash); border-left: 3px solid var(--tide); }
-    .item.selected .row { border-bottom: 0; background: none; } .item.selected .name { font-weight: 650; white-space: normal; } .item.selected .row:not(.away) .n { background: var(--tide); }
-    .empty { margin: 0; padding: 4px; font-size: 12px; }
-    .elsewhere { margin-top: 14px; }
+    :host {
+      display: block;
+      padding: 12px 18px 20px;
+    }
+    .sub {
+      font-size: 12px;
+      margin-bottom: 8px;
+    }
+    .heading {
+      display: flex;
+      gap: 10px;
+      align-items: baseline;
+      border-bottom: 1px solid var(--hair);
+      margin-top: 10px;
+      padding-bottom: 1px;
+    }
+    .count {
+      color: var(--ink-2);
+      font-size: 11.5px;
+      margin-left: auto;
+    }
+    .rows {
+      min-height: 26px;
+    }
+    .row {
+      display: grid;
+      grid-template-columns: 22px 17px 1fr auto;
+      gap: 8px;
+      align-items: center;
+      width: 100%;
+      padding: 4.5px 4px;
+      border: 0;
+      border-bottom: 1px solid #ece6d9;
+      background: none;
+      text-align: start;
+      font: inherit;
+      color: inherit;
+    }
+    .row:hover {
+      background: #f8f5ec;
+    }
+    .n {
+      display: inline-grid;
+      place-items: center;
+      justify-self: center;
+      min-width: 18px;
+      height: 18px;
+      padding: 0 3px;
+      border-radius: 9px;
+      background: var(--ink);
+      color: #fff;
+      font-weight: 600;
+      font-size: 10.5px;
+    }
+    .words {
+      min-width: 0;
+    }
+    .name {
+      display: block;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    small {
+      display: block;
+      color: var(--ink-2);
+      font-size: 11.5px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .away {
+      color: var(--ink-2);
+    }
+    .away .name {
+      font-style: italic;
+    }
+    .away .n {
+      background: none;
+      border: 1.5px dashed var(--ink-2);
+      color: var(--ink-2);
+    }
+    .chips {
+      display: flex;
+      gap: 4px;
+    }
+    .why {
+      color: var(--tide);
+      font-weight: 600;
+    }
+    .item {
+      background: var(--sheet);
+    }
+    .item.selected {
+      background: var(--tide-wash);
+      border-left: 3px solid var(--tide);
+    }
+    .item.selected .row {
+      border-bottom: 0;
+      background: none;
+    }
+    .item.selected .name {
+      font-weight: 650;
+      white-space: normal;
+    }
+    .item.selected .row:not(.away) .n {
+      background: var(--tide);
+    }
+    .empty {
+      margin: 0;
+      padding: 4px;
+      font-size: 12px;
+    }
+    .elsewhere {
+      margin-top: 14px;
+    }
   `,
 })
 export class RunningOrder {

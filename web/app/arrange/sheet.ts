@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, type ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { DomSanitizer, type SafeHtml } from '@angular/platform-browser';
 
 /** What is to be named on the sheet. */
@@ -36,14 +48,45 @@ interface Bracket {
         @for (bracket of brackets(); track bracket.top) {
           <div class="bracket title-face" [style.top.px]="bracket.top * scale()" [style.height.px]="bracket.height * scale()">
             @for (name of bracket.names; track name.name) {
-              <button [class.quiet]="name.kind === 'insertion point'" (click)="targetChosen.emit(name.name)" [attr.aria-label]="'Add to ' + name.label">{{ name.label.toLowerCase() }}@if (name.count > 1) { · {{ name.count }} }</button>
+              <button
+                [class.quiet]="name.kind === 'insertion point'"
+                (click)="targetChosen.emit(name.name)"
+                [attr.aria-label]="'Add to ' + name.label"
+              >
+                {{ name.label.toLowerCase() }}
+                @if (name.count > 1) {
+                  · {{ name.count }}
+                }
+              </button>
             }
           </div>
         }
         <div class="paper" [style.left.px]="margin()" [style.width.px]="width() * scale()" [style.height.px]="pageHeight() * scale()">
-          <iframe #frame title="The page as a reader has it" sandbox="allow-same-origin" tabindex="-1" scrolling="no" [srcdoc]="firstHtml()" [style.width.px]="width()" [style.height.px]="pageHeight()" [style.transform]="'scale(' + scale() + ')'" (load)="loaded()"></iframe>
+          <iframe
+            #frame
+            title="The page as a reader has it"
+            sandbox="allow-same-origin"
+            tabindex="-1"
+            scrolling="no"
+            [srcdoc]="firstHtml()"
+            [style.width.px]="width()"
+            [style.height.px]="pageHeight()"
+            [style.transform]="'scale(' + scale() + ')'"
+            (load)="loaded()"
+          ></iframe>
           @for (box of boxes(); track box.name) {
-            <button class="spot" [class.selected]="box.name === selected()" [attr.data-spot]="box.name" [style.top.px]="box.top * scale()" [style.left.px]="box.left * scale()" [style.width.px]="box.width * scale()" [style.height.px]="box.height * scale()" (click)="placementChosen.emit(box.name)" [attr.aria-label]="'Block ' + (numbers().get(box.name) ?? '') + (titles().get(box.name) ? ', ' + titles().get(box.name) : '')" [attr.aria-pressed]="box.name === selected()">
+            <button
+              class="spot"
+              [class.selected]="box.name === selected()"
+              [attr.data-spot]="box.name"
+              [style.top.px]="box.top * scale()"
+              [style.left.px]="box.left * scale()"
+              [style.width.px]="box.width * scale()"
+              [style.height.px]="box.height * scale()"
+              (click)="placementChosen.emit(box.name)"
+              [attr.aria-label]="'Block ' + (numbers().get(box.name) ?? '') + (titles().get(box.name) ? ', ' + titles().get(box.name) : '')"
+              [attr.aria-pressed]="box.name === selected()"
+            >
               <span class="number">{{ numbers().get(box.name) ?? '–' }}</span>
             </button>
           }
@@ -52,20 +95,98 @@ interface Bracket {
     </div>
   `,
   styles: `
-    :host { display: block; min-height: 0; height: 100%; }
-    .scroller { height: 100%; overflow: auto; position: relative; }
-    .stage { position: relative; margin: 14px auto 30px; }
-    .paper { position: absolute; top: 0; background: #fff; box-shadow: 0 0 0 1px var(--hair), 0 8px 24px #1d293612; }
-    iframe { border: 0; transform-origin: 0 0; display: block; pointer-events: none; }
-    .bracket { position: absolute; left: 0; width: 94px; padding-right: 9px; border-right: 2px solid var(--tide); display: flex; flex-direction: column; align-items: flex-end; min-height: 18px; }
-    .bracket button { border: 0; background: none; padding: 0; font: italic 12px/17px var(--title); color: var(--tide); text-align: end; min-height: 24px; white-space: nowrap; }
-    .bracket button:hover { text-decoration: underline; }
-    .bracket .quiet { color: var(--ink-2); }
-    .spot { position: absolute; border: 0; background: none; padding: 0; border-radius: 2px; cursor: pointer; min-width: 24px; min-height: 24px; }
-    .spot:hover { box-shadow: inset 0 0 0 1.5px var(--tide); }
-    .spot.selected { box-shadow: 0 0 0 2px var(--tide), inset 0 0 0 1px #fff; z-index: 2; }
-    .number { position: absolute; left: -10px; top: -7px; display: grid; place-items: center; min-width: 18px; height: 18px; border-radius: 9px; padding: 0 4px; background: var(--ink); color: #fff; font: 600 10.5px var(--text); box-shadow: 0 0 0 1.5px #fff; }
-    .selected .number { background: var(--tide); }
+    :host {
+      display: block;
+      min-height: 0;
+      height: 100%;
+    }
+    .scroller {
+      height: 100%;
+      overflow: auto;
+      position: relative;
+    }
+    .stage {
+      position: relative;
+      margin: 14px auto 30px;
+    }
+    .paper {
+      position: absolute;
+      top: 0;
+      background: #fff;
+      box-shadow:
+        0 0 0 1px var(--hair),
+        0 8px 24px #1d293612;
+    }
+    iframe {
+      border: 0;
+      transform-origin: 0 0;
+      display: block;
+      pointer-events: none;
+    }
+    .bracket {
+      position: absolute;
+      left: 0;
+      width: 94px;
+      padding-right: 9px;
+      border-right: 2px solid var(--tide);
+      display: flex;
+      flex-direction: column;
+      align-items: flex-end;
+      min-height: 18px;
+    }
+    .bracket button {
+      border: 0;
+      background: none;
+      padding: 0;
+      font: italic 12px/17px var(--title);
+      color: var(--tide);
+      text-align: end;
+      min-height: 24px;
+      white-space: nowrap;
+    }
+    .bracket button:hover {
+      text-decoration: underline;
+    }
+    .bracket .quiet {
+      color: var(--ink-2);
+    }
+    .spot {
+      position: absolute;
+      border: 0;
+      background: none;
+      padding: 0;
+      border-radius: 2px;
+      cursor: pointer;
+      min-width: 24px;
+      min-height: 24px;
+    }
+    .spot:hover {
+      box-shadow: inset 0 0 0 1.5px var(--tide);
+    }
+    .spot.selected {
+      box-shadow:
+        0 0 0 2px var(--tide),
+        inset 0 0 0 1px #fff;
+      z-index: 2;
+    }
+    .number {
+      position: absolute;
+      left: -10px;
+      top: -7px;
+      display: grid;
+      place-items: center;
+      min-width: 18px;
+      height: 18px;
+      border-radius: 9px;
+      padding: 0 4px;
+      background: var(--ink);
+      color: #fff;
+      font: 600 10.5px var(--text);
+      box-shadow: 0 0 0 1.5px #fff;
+    }
+    .selected .number {
+      background: var(--tide);
+    }
   `,
 })
 export class Sheet {
@@ -167,7 +288,7 @@ function boxesOf(page: Document, attribute: string): readonly Box[] {
 /** One bracket per stretch of the margin; regions side by side share one. */
 export function bracketsOf(boxes: readonly Box[], targets: readonly SheetTarget[]): readonly Bracket[] {
   const brackets: Bracket[] = [];
-  for (const box of [...boxes].sort((a, b) => Math.abs(a.top - b.top) < 12 ? a.left - b.left : a.top - b.top)) {
+  for (const box of [...boxes].sort((a, b) => (Math.abs(a.top - b.top) < 12 ? a.left - b.left : a.top - b.top))) {
     const target = targets.find(each => each.name === box.name);
     if (!target) continue;
     const last = brackets[brackets.length - 1];

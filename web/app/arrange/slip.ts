@@ -17,56 +17,160 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
   template: `
     <div class="slip">
       @if (row().away; as away) {
-        <p class="away"><b>Away:</b> {{ away.sentence }} <span class="quiet">{{ away.remedy }}</span></p>
+        <p class="away">
+          <b>Away:</b> {{ away.sentence }} <span class="quiet">{{ away.remedy }}</span>
+        </p>
       }
-      <almanac-rule-sentence [rule]="row().value.rule" [pages]="pages()" [currentPage]="page()" [isReadOnly]="!mayChange()" [effect]="effect()?.label ?? ''" (ruleChange)="ruleChange.emit($event)" />
+      <almanac-rule-sentence
+        [rule]="row().value.rule"
+        [pages]="pages()"
+        [currentPage]="page()"
+        [isReadOnly]="!mayChange()"
+        [effect]="effect()?.label ?? ''"
+        (ruleChange)="ruleChange.emit($event)"
+      />
       <p class="dress title-face">
         Stands in
-        <select class="word" aria-label="Region" [value]="row().target.name" [disabled]="!mayChange()" (change)="regionChange.emit($any($event.target).value)">
-          @for (target of allTargets(); track target.name) { <option [value]="target.name" [selected]="target.name === row().target.name">{{ target.label.toLowerCase() }}</option> }
-        </select>,
-        <select class="word" aria-label="Place in the order" [disabled]="!mayChange()" (change)="placeChange.emit(+$any($event.target).value)">
-          @for (place of places(); track place.index) { <option [value]="place.index" [selected]="place.isHere">{{ place.label }}</option> }
-        </select>,
-        dressed
+        <select
+          class="word"
+          aria-label="Region"
+          [value]="row().target.name"
+          [disabled]="!mayChange()"
+          (change)="regionChange.emit($any($event.target).value)"
+        >
+          @for (target of allTargets(); track target.name) {
+            <option [value]="target.name" [selected]="target.name === row().target.name">{{ target.label.toLowerCase() }}</option>
+          }</select
+        >,
+        <select
+          class="word"
+          aria-label="Place in the order"
+          [disabled]="!mayChange()"
+          (change)="placeChange.emit(+$any($event.target).value)"
+        >
+          @for (place of places(); track place.index) {
+            <option [value]="place.index" [selected]="place.isHere">{{ place.label }}</option>
+          }</select
+        >, dressed
         <select class="word" aria-label="Look" [disabled]="!mayChange()" (change)="valueChange.emit({ look: $any($event.target).value })">
           <option value="" [selected]="row().value.look === ''">plainly</option>
-          @for (look of looks; track look.name) { <option [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label.toLowerCase() }}</option> }
-        </select>,
+          @for (look of looks; track look.name) {
+            <option [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label.toLowerCase() }}</option>
+          }</select
+        >,
         <select class="word" aria-label="Title shown" [disabled]="!mayChange()" (change)="titleShow($any($event.target).value)">
           <option value="block" [selected]="row().value.title.show === 'block'">with its title</option>
           <option value="own" [selected]="row().value.title.show === 'own'">with a title of its own here</option>
           <option value="none" [selected]="row().value.title.show === 'none'">without its title</option>
-        </select>@if (row().value.title.show === 'own') {: <input class="own" aria-label="Title here" [value]="row().value.title.own" [disabled]="!mayChange()" (change)="valueChange.emit({ title: { show: 'own', own: $any($event.target).value } })" />}.
+        </select>
+        @if (row().value.title.show === 'own') {
+          :
+          <input
+            class="own"
+            aria-label="Title here"
+            [value]="row().value.title.own"
+            [disabled]="!mayChange()"
+            (change)="valueChange.emit({ title: { show: 'own', own: $any($event.target).value } })"
+          />
+        }
+        .
       </p>
       @if (row().value.reason || mayChange()) {
-        <p class="because">Because: <input aria-label="Because" [value]="row().value.reason" placeholder="why it stands here" [disabled]="!mayChange()" (change)="valueChange.emit({ reason: $any($event.target).value })" /></p>
+        <p class="because">
+          Because:
+          <input
+            aria-label="Because"
+            [value]="row().value.reason"
+            placeholder="why it stands here"
+            [disabled]="!mayChange()"
+            (change)="valueChange.emit({ reason: $any($event.target).value })"
+          />
+        </p>
       }
-      @if (!row().away) { <ul class="why">@for (line of row().why.slice(0, 1); track line) { <li>{{ line }}</li> }</ul> }
+      @if (!row().away) {
+        <ul class="why">
+          @for (line of row().why.slice(0, 1); track line) {
+            <li>{{ line }}</li>
+          }
+        </ul>
+      }
       @if (effect(); as effect) {
-        @for (warning of effect.warnings; track warning) { <p class="notice-line">{{ warning }}</p> }
+        @for (warning of effect.warnings; track warning) {
+          <p class="notice-line">{{ warning }}</p>
+        }
       }
       <div class="acts">
         <a class="btn-word" [routerLink]="['/blocks', row().blockId]" [queryParams]="{ page: page() }">Edit words</a>
-        <button class="btn-word" (click)="wish.emit('its pages')">Its {{ row().pageCount }} {{ row().pageCount === 1 ? 'page' : 'pages' }}</button>
+        <button class="btn-word" (click)="wish.emit('its pages')">
+          Its {{ row().pageCount }} {{ row().pageCount === 1 ? 'page' : 'pages' }}
+        </button>
         @if (mayChange()) {
           <button class="btn-word" (click)="wish.emit('one more place')">One more place</button>
           <button class="btn-word" (click)="wish.emit('separate copy')">Separate copy</button>
-          <button class="btn-word" (click)="wish.emit(row().value.off ? 'switch on' : 'switch off')">{{ row().value.off ? 'Switch on' : 'Switch off' }}</button>
+          <button class="btn-word" (click)="wish.emit(row().value.off ? 'switch on' : 'switch off')">
+            {{ row().value.off ? 'Switch on' : 'Switch off' }}
+          </button>
           <button class="btn-word danger" (click)="wish.emit('take off')">Take off</button>
         }
       </div>
     </div>
   `,
   styles: `
-    .slip { padding: 2px 12px 10px 12px; font-size: 12.5px; }
-    .away { background: #fff; border-left: 2px dashed var(--ink-2); padding: 4px 8px; margin: 0 0 6px; }
-    .dress { font-size: 13px; line-height: 1.7; color: var(--ink-2); margin: 0 0 2px; } .dress select { font-weight: 550; color: var(--ink); }
-    .own, .because input { border: 0; border-bottom: 1.5px dotted var(--ink-2); background: none; padding: 0 2px; color: var(--ink); min-height: 24px; }
-    .own { width: 170px; font: inherit; }
-    .because { color: var(--ink-2); margin: 0 0 4px; display: flex; gap: 4px; align-items: baseline; } .because input { flex: 1; color: var(--ink-2); }
-    .why { margin: 0 0 4px; padding-left: 16px; color: var(--ink-2); font-size: 11.5px; }
-    .acts { display: flex; flex-wrap: wrap; gap: 2px 12px; }
+    .slip {
+      padding: 2px 12px 10px 12px;
+      font-size: 12.5px;
+    }
+    .away {
+      background: #fff;
+      border-left: 2px dashed var(--ink-2);
+      padding: 4px 8px;
+      margin: 0 0 6px;
+    }
+    .dress {
+      font-size: 13px;
+      line-height: 1.7;
+      color: var(--ink-2);
+      margin: 0 0 2px;
+    }
+    .dress select {
+      font-weight: 550;
+      color: var(--ink);
+    }
+    .own,
+    .because input {
+      border: 0;
+      border-bottom: 1.5px dotted var(--ink-2);
+      background: none;
+      padding: 0 2px;
+      color: var(--ink);
+      min-height: 24px;
+    }
+    .own {
+      width: 170px;
+      font: inherit;
+    }
+    .because {
+      color: var(--ink-2);
+      margin: 0 0 4px;
+      display: flex;
+      gap: 4px;
+      align-items: baseline;
+    }
+    .because input {
+      flex: 1;
+      color: var(--ink-2);
+    }
+    .why {
+      margin: 0 0 4px;
+      padding-left: 16px;
+      color: var(--ink-2);
+      font-size: 11.5px;
+    }
+    .acts {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 12px;
+    }
   `,
 })
 export class Slip {
@@ -88,10 +192,16 @@ export class Slip {
     const rows = this.view().targets.find(target => target.name === this.row().target.name)?.rows ?? [];
     const here = rows.findIndex(row => row.placementId === this.row().placementId);
     const others = rows.filter(row => row.placementId !== this.row().placementId);
-    return Array.from({ length: others.length + 1 }, (_, index) => ({ index, isHere: index === here, label: index === 0 ? 'first' : `after “${others[index - 1]!.title}”` }));
+    return Array.from({ length: others.length + 1 }, (_, index) => ({
+      index,
+      isHere: index === here,
+      label: index === 0 ? 'first' : `after “${others[index - 1]!.title}”`,
+    }));
   });
 
   protected titleShow(show: PlacementValue['title']['show']): void {
-    this.valueChange.emit({ title: { show, own: show === 'own' ? this.row().value.title.own || this.row().title : this.row().value.title.own } });
+    this.valueChange.emit({
+      title: { show, own: show === 'own' ? this.row().value.title.own || this.row().title : this.row().value.title.own },
+    });
   }
 }

@@ -19,39 +19,114 @@ import type { Vantage } from '../state/vantage';
   template: `
     <p class="title-face">
       Looking at
-      <button class="word" [ngbPopover]="pageChoice" #pagePopover="ngbPopover" (shown)="focusSearch()" autoClose="outside" placement="bottom-start" popoverClass="rule-popover" [attr.aria-label]="'Page: ' + pageTitle()">{{ pageTitle() }}</button>
+      <button
+        class="word"
+        [ngbPopover]="pageChoice"
+        #pagePopover="ngbPopover"
+        (shown)="focusSearch()"
+        autoClose="outside"
+        placement="bottom-start"
+        popoverClass="rule-popover"
+        [attr.aria-label]="'Page: ' + pageTitle()"
+      >
+        {{ pageTitle() }}
+      </button>
       as
       <span ngbDropdown class="as">
         <button class="word" ngbDropdownToggle [attr.aria-label]="'Reader: ' + readerWord()">{{ readerWord() }}</button>
         <span ngbDropdownMenu>
-          @for (each of readers; track each.as) { <button ngbDropdownItem (click)="look.emit({ as: each.as })" [attr.aria-current]="each.as === vantage().as">{{ each.word }}</button> }
+          @for (each of readers; track each.as) {
+            <button ngbDropdownItem (click)="look.emit({ as: each.as })" [attr.aria-current]="each.as === vantage().as">
+              {{ each.word }}
+            </button>
+          }
         </span>
       </span>
       in <b>{{ localeName }}</b> on
-      <button class="word" [class.time]="vantage().moment !== null" [ngbPopover]="momentChoice" #momentPopover="ngbPopover" autoClose="outside" placement="bottom-start" popoverClass="rule-popover" [attr.aria-label]="'Moment: ' + (moment() | when)">{{ moment() | when }}</button>
-      @if (vantage().moment !== null) { <span class="ahead">{{ distance() }} · <button class="btn-word danger" (click)="look.emit({ moment: null })">back to now</button></span> }
+      <button
+        class="word"
+        [class.time]="vantage().moment !== null"
+        [ngbPopover]="momentChoice"
+        #momentPopover="ngbPopover"
+        autoClose="outside"
+        placement="bottom-start"
+        popoverClass="rule-popover"
+        [attr.aria-label]="'Moment: ' + (moment() | when)"
+      >
+        {{ moment() | when }}
+      </button>
+      @if (vantage().moment !== null) {
+        <span class="ahead"
+          >{{ distance() }} · <button class="btn-word danger" (click)="look.emit({ moment: null })">back to now</button></span
+        >
+      }
     </p>
     <ng-template #pageChoice>
       <label class="form-label" for="vantage-page">Page</label>
-      <input class="form-control" id="vantage-page" type="search" placeholder="Title or path" [ngbTypeahead]="search" [resultTemplate]="pageRow" [inputFormatter]="blank" [focusFirst]="true" (selectItem)="choosePage($event); pagePopover.close()" />
-      <ng-template #pageRow let-page="result"><span [style.padding-left.px]="page.depth * 10">{{ page.title }}</span> <span class="quiet code">{{ page.path }}</span></ng-template>
+      <input
+        class="form-control"
+        id="vantage-page"
+        type="search"
+        placeholder="Title or path"
+        [ngbTypeahead]="search"
+        [resultTemplate]="pageRow"
+        [inputFormatter]="blank"
+        [focusFirst]="true"
+        (selectItem)="choosePage($event); pagePopover.close()"
+      />
+      <ng-template #pageRow let-page="result"
+        ><span [style.padding-left.px]="page.depth * 10">{{ page.title }}</span>
+        <span class="quiet code">{{ page.path }}</span></ng-template
+      >
       <p class="form-help">Titles and paths are both searched.</p>
     </ng-template>
     <ng-template #momentChoice>
       <ngb-datepicker [startDate]="date()" [firstDayOfWeek]="1" (dateSelect)="chooseDate($event)" [navigation]="'arrows'" #picker />
       <div class="row-line clock">
         <label class="form-label" for="vantage-time">Time</label>
-        <input class="form-control" id="vantage-time" type="time" [value]="local().slice(11)" (change)="chooseTime($any($event.target).value)" />
+        <input
+          class="form-control"
+          id="vantage-time"
+          type="time"
+          [value]="local().slice(11)"
+          (change)="chooseTime($any($event.target).value)"
+        />
         <button class="btn btn-plain" (click)="look.emit({ moment: null }); momentPopover.close()">Now</button>
       </div>
     </ng-template>
   `,
   styles: `
-    p { font-size: 15px; margin: 0; color: var(--ink-2); display: flex; flex-wrap: wrap; align-items: baseline; gap: 0 6px; }
-    b { color: var(--ink); font-weight: 600; }
-    .as .word::after { display: none; }
-    .ahead { font: 12px var(--text); color: var(--ember); margin-left: 2px; white-space: nowrap; }
-    .clock { margin-top: 8px; } .clock input { width: 110px; } .clock .form-label { margin: 0; }
+    p {
+      font-size: 15px;
+      margin: 0;
+      color: var(--ink-2);
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 0 6px;
+    }
+    b {
+      color: var(--ink);
+      font-weight: 600;
+    }
+    .as .word::after {
+      display: none;
+    }
+    .ahead {
+      font: 12px var(--text);
+      color: var(--ember);
+      margin-left: 2px;
+      white-space: nowrap;
+    }
+    .clock {
+      margin-top: 8px;
+    }
+    .clock input {
+      width: 110px;
+    }
+    .clock .form-label {
+      margin: 0;
+    }
   `,
 })
 export class VantageSentence {
@@ -81,7 +156,13 @@ export class VantageSentence {
   });
 
   protected readonly search = (text$: Observable<string>): Observable<readonly PageRow[]> =>
-    text$.pipe(map(text => this.pages().filter(page => page.title.toLowerCase().includes(text.toLowerCase()) || page.path.includes(text.toLowerCase())).slice(0, 14)));
+    text$.pipe(
+      map(text =>
+        this.pages()
+          .filter(page => page.title.toLowerCase().includes(text.toLowerCase()) || page.path.includes(text.toLowerCase()))
+          .slice(0, 14),
+      ),
+    );
 
   protected readonly blank = (): string => '';
 

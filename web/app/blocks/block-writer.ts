@@ -24,37 +24,119 @@ import { WritingService } from '../writing/writing.service';
   template: `
     <almanac-writer-bar>
       @if (writing.record(); as record) {
-        @if (record.pagesChanged.length > 1) { <span class="chip ochre">an edit changes {{ record.pagesChanged.length }} pages</span> }
+        @if (record.pagesChanged.length > 1) {
+          <span class="chip ochre">an edit changes {{ record.pagesChanged.length }} pages</span>
+        }
       }
     </almanac-writer-bar>
     @if (writing.value(); as block) {
       <div class="body">
         <form class="fields" (submit)="$event.preventDefault()">
-          <div class="field"><label class="form-label" for="block-title">Title</label><input class="form-control" id="block-title" [class.is-invalid]="fault('title')" [value]="block.title" (input)="set({ title: $any($event.target).value })" />@if (fault('title'); as words) { <p class="form-fault" role="alert">{{ words }}</p> } @else { <p class="form-help">Lists and search use it, even where a page does not show it.</p> }</div>
-          @if (type(); as type) { <almanac-fields-form [type]="type" [fields]="block.fields" [pages]="pages.pages()" [faults]="fieldFaults()" (fieldsChange)="set({ fields: $event })" /> }
+          <div class="field">
+            <label class="form-label" for="block-title">Title</label
+            ><input
+              class="form-control"
+              id="block-title"
+              [class.is-invalid]="fault('title')"
+              [value]="block.title"
+              (input)="set({ title: $any($event.target).value })"
+            />
+            @if (fault('title'); as words) {
+              <p class="form-fault" role="alert">{{ words }}</p>
+            } @else {
+              <p class="form-help">Lists and search use it, even where a page does not show it.</p>
+            }
+          </div>
+          @if (type(); as type) {
+            <almanac-fields-form
+              [type]="type"
+              [fields]="block.fields"
+              [pages]="pages.pages()"
+              [faults]="fieldFaults()"
+              (fieldsChange)="set({ fields: $event })"
+            />
+          }
           <h3>Readers</h3>
-          <label class="row-line"><input type="checkbox" class="form-check-input" [checked]="block.readers === null" (change)="set({ readers: $any($event.target).checked ? null : {} })" /> as the page it stands on</label>
-          @if (block.readers; as readers) { <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" /> }
+          <label class="row-line"
+            ><input
+              type="checkbox"
+              class="form-check-input"
+              [checked]="block.readers === null"
+              (change)="set({ readers: $any($event.target).checked ? null : {} })"
+            />
+            as the page it stands on</label
+          >
+          @if (block.readers; as readers) {
+            <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
+          }
           @if (writing.record(); as record) {
             <h3 class="used">Where it is used</h3>
             @for (use of record.usedOn; track use.placementId) {
-              <p class="use"><almanac-phase [status]="use.status" /> {{ use.target }}: {{ use.where }} <span class="quiet">· {{ use.pageCount }} {{ use.pageCount === 1 ? 'page' : 'pages' }}</span> @if (use.firstPageId) { · <a routerLink="/arrange" [queryParams]="{ page: use.firstPageId, sel: use.placementId }">Arrange</a> }</p>
-            } @empty { <p class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p> }
+              <p class="use">
+                <almanac-phase [status]="use.status" /> {{ use.target }}: {{ use.where }}
+                <span class="quiet">· {{ use.pageCount }} {{ use.pageCount === 1 ? 'page' : 'pages' }}</span>
+                @if (use.firstPageId) {
+                  · <a routerLink="/arrange" [queryParams]="{ page: use.firstPageId, sel: use.placementId }">Arrange</a>
+                }
+              </p>
+            } @empty {
+              <p class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p>
+            }
           }
         </form>
         <div class="preview"><almanac-live-preview [page]="previewPage()" [changes]="changes()" [block]="writing.id" /></div>
       </div>
-      @if (writing.record(); as record) { <footer><almanac-revision-strip [record]="record" [mayRestore]="writing.mayWrite" (restored)="writing.restore($event)" /></footer> }
+      @if (writing.record(); as record) {
+        <footer><almanac-revision-strip [record]="record" [mayRestore]="writing.mayWrite" (restored)="writing.restore($event)" /></footer>
+      }
     }
   `,
   styles: `
-    :host { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100%; }
-    .body { display: grid; grid-template-columns: minmax(340px, 440px) minmax(0, 1fr); min-height: 0; }
-    .fields { padding: 12px 20px 20px; overflow: auto; background: var(--sheet); border-right: 1px solid var(--hair); }
-    .preview { padding: 12px 20px 0; min-height: 0; }
-    .used { margin-top: 14px; border-bottom: 1px solid var(--hair); padding-bottom: 2px; } .use { margin: 0; padding: 4px 0; border-bottom: 1px solid #ece6d9; }
-    footer { border-top: 3px double var(--hair); padding: 6px 20px; }
-    @media (max-width: 900px) { :host { display: block; } .body { grid-template-columns: 1fr; } .preview { height: 70vh; } }
+    :host {
+      display: grid;
+      grid-template-rows: auto minmax(0, 1fr) auto;
+      height: 100%;
+    }
+    .body {
+      display: grid;
+      grid-template-columns: minmax(340px, 440px) minmax(0, 1fr);
+      min-height: 0;
+    }
+    .fields {
+      padding: 12px 20px 20px;
+      overflow: auto;
+      background: var(--sheet);
+      border-right: 1px solid var(--hair);
+    }
+    .preview {
+      padding: 12px 20px 0;
+      min-height: 0;
+    }
+    .used {
+      margin-top: 14px;
+      border-bottom: 1px solid var(--hair);
+      padding-bottom: 2px;
+    }
+    .use {
+      margin: 0;
+      padding: 4px 0;
+      border-bottom: 1px solid #ece6d9;
+    }
+    footer {
+      border-top: 3px double var(--hair);
+      padding: 6px 20px;
+    }
+    @media (max-width: 900px) {
+      :host {
+        display: block;
+      }
+      .body {
+        grid-template-columns: 1fr;
+      }
+      .preview {
+        height: 70vh;
+      }
+    }
   `,
 })
 export class BlockWriter {
@@ -64,7 +146,9 @@ export class BlockWriter {
   /** The page from which one came. */
   readonly page = input<string>();
   protected readonly type = computed(() => blockTypeNamed(this.writing.value()?.type ?? ''));
-  protected readonly fieldFaults = computed(() => Object.fromEntries((this.type()?.fields ?? []).map(field => [field.name, this.fault(`fields/${field.name}`)])));
+  protected readonly fieldFaults = computed(() =>
+    Object.fromEntries((this.type()?.fields ?? []).map(field => [field.name, this.fault(`fields/${field.name}`)])),
+  );
   protected readonly previewPage = computed(() => {
     const shownOn = this.writing.record()?.pagesChanged ?? [];
     const asked = shownOn.find(each => each.id === this.page());
@@ -77,7 +161,19 @@ export class BlockWriter {
     const change = { recordId: this.writing.id, kind: 'block' as const, value, retires: false };
     if ((this.writing.record()?.pagesChanged.length ?? 0) > 0) return [change];
     // Shown on no page: stood on the front page for the look of it only.
-    const trial: PlacementValue = { version: 1, blockId: this.writing.id, target: { kind: 'region', name: 'main' }, order: 'Zz', rule: thisPageOnly(this.previewPage()), off: false, look: '', align: 'start', title: { show: 'block', own: '' }, anchor: '', reason: '' };
+    const trial: PlacementValue = {
+      version: 1,
+      blockId: this.writing.id,
+      target: { kind: 'region', name: 'main' },
+      order: 'Zz',
+      rule: thisPageOnly(this.previewPage()),
+      off: false,
+      look: '',
+      align: 'start',
+      title: { show: 'block', own: '' },
+      anchor: '',
+      reason: '',
+    };
     return this.previewPage() === '' ? [] : [change, { recordId: this.#trialId, kind: 'placement', value: trial, retires: false }];
   });
 

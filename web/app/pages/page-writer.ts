@@ -24,37 +24,173 @@ import { WritingService } from '../writing/writing.service';
     @if (writing.value(); as page) {
       <div class="body">
         <form class="fields" (submit)="$event.preventDefault()">
-          <div class="field"><label class="form-label" for="page-title">Title</label><input class="form-control" id="page-title" [class.is-invalid]="fault('title')" [value]="page.title" (input)="set({ title: text($event) })" />@if (fault('title'); as words) { <p class="form-fault" role="alert">{{ words }}</p> }</div>
-          <div class="field"><label class="form-label" for="page-standfirst">Standfirst</label><textarea class="form-control" id="page-standfirst" rows="2" [value]="page.standfirst" (input)="set({ standfirst: text($event) })"></textarea><p class="form-help">One or two sentences under the title; listings show it too. Empty shows none.</p></div>
-          <div class="field"><span class="form-label">Text</span><almanac-rich-text-field label="Text" [value]="page.body" (valueChange)="set({ body: $event })" /></div>
-          <div class="pair">
-            <div class="field"><label class="form-label" for="page-parent">Page above</label>
-              <select class="form-select" id="page-parent" [disabled]="page.parentId === null" (change)="set({ parentId: text($event) })">@for (each of possibleParents(); track each.id) { <option [value]="each.id" [selected]="each.id === page.parentId">{{ indent(each.depth) }}{{ each.title }}</option> }</select>
-              @if (fault('parentId'); as words) { <p class="form-fault" role="alert">{{ words }}</p> }</div>
-            <div class="field"><label class="form-label" for="page-segment">Address</label><input class="form-control code" id="page-segment" [disabled]="page.parentId === null" [class.is-invalid]="fault('segment')" [value]="page.segment" (input)="set({ segment: text($event) })" /><p class="form-help code">{{ path() }}</p>@if (fault('segment'); as words) { <p class="form-fault" role="alert">{{ words }}</p> }</div>
-            <div class="field"><label class="form-label" for="page-type">Type</label><select class="form-select" id="page-type" (change)="set({ type: $any(text($event)) })">@for (type of types; track type) { <option [value]="type" [selected]="type === page.type">{{ type }}</option> }</select></div>
-            <div class="field"><label class="form-label" for="page-layout">Layout</label><select class="form-select" id="page-layout" (change)="set({ layout: text($event) })">@for (layout of layouts; track layout.name) { <option [value]="layout.name" [selected]="layout.name === page.layout">{{ layout.label }}</option> }</select></div>
-            <div class="field"><label class="form-label" for="page-picture">Picture</label><select class="form-select" id="page-picture" (change)="set({ picture: text($event) })"><option value="">None</option>@for (picture of pictures; track picture) { <option [value]="picture" [selected]="picture === page.picture">{{ pictureName(picture) }}</option> }</select></div>
-            <div class="field"><label class="form-label" for="page-topics">Topics</label><input class="form-control" id="page-topics" [value]="page.topics.join(', ')" (change)="setTopics(text($event))" /><p class="form-help">Separated by commas.</p></div>
-            <div class="field"><label class="row-line"><input type="checkbox" class="form-check-input" [checked]="page.inMenu" (change)="set({ inMenu: $any($event.target).checked })" /> In menus</label><input class="form-control" aria-label="Name in menus" placeholder="as its title" [value]="page.menuLabel" (input)="set({ menuLabel: text($event) })" /></div>
-            <almanac-moment-field label="Takes place" emptyMeans="For events. Empty: at no set time." [value]="page.takesPlace" (valueChange)="set({ takesPlace: $event })" />
+          <div class="field">
+            <label class="form-label" for="page-title">Title</label
+            ><input
+              class="form-control"
+              id="page-title"
+              [class.is-invalid]="fault('title')"
+              [value]="page.title"
+              (input)="set({ title: text($event) })"
+            />
+            @if (fault('title'); as words) {
+              <p class="form-fault" role="alert">{{ words }}</p>
+            }
           </div>
-          <div class="field"><h3>Who may read it</h3><almanac-who-control [tree]="page.readers" (treeChange)="set({ readers: $event })" /></div>
+          <div class="field">
+            <label class="form-label" for="page-standfirst">Standfirst</label
+            ><textarea
+              class="form-control"
+              id="page-standfirst"
+              rows="2"
+              [value]="page.standfirst"
+              (input)="set({ standfirst: text($event) })"
+            ></textarea>
+            <p class="form-help">One or two sentences under the title; listings show it too. Empty shows none.</p>
+          </div>
+          <div class="field">
+            <span class="form-label">Text</span
+            ><almanac-rich-text-field label="Text" [value]="page.body" (valueChange)="set({ body: $event })" />
+          </div>
+          <div class="pair">
+            <div class="field">
+              <label class="form-label" for="page-parent">Page above</label>
+              <select class="form-select" id="page-parent" [disabled]="page.parentId === null" (change)="set({ parentId: text($event) })">
+                @for (each of possibleParents(); track each.id) {
+                  <option [value]="each.id" [selected]="each.id === page.parentId">{{ indent(each.depth) }}{{ each.title }}</option>
+                }
+              </select>
+              @if (fault('parentId'); as words) {
+                <p class="form-fault" role="alert">{{ words }}</p>
+              }
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-segment">Address</label
+              ><input
+                class="form-control code"
+                id="page-segment"
+                [disabled]="page.parentId === null"
+                [class.is-invalid]="fault('segment')"
+                [value]="page.segment"
+                (input)="set({ segment: text($event) })"
+              />
+              <p class="form-help code">{{ path() }}</p>
+              @if (fault('segment'); as words) {
+                <p class="form-fault" role="alert">{{ words }}</p>
+              }
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-type">Type</label
+              ><select class="form-select" id="page-type" (change)="set({ type: $any(text($event)) })">
+                @for (type of types; track type) {
+                  <option [value]="type" [selected]="type === page.type">{{ type }}</option>
+                }
+              </select>
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-layout">Layout</label
+              ><select class="form-select" id="page-layout" (change)="set({ layout: text($event) })">
+                @for (layout of layouts; track layout.name) {
+                  <option [value]="layout.name" [selected]="layout.name === page.layout">{{ layout.label }}</option>
+                }
+              </select>
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-picture">Picture</label
+              ><select class="form-select" id="page-picture" (change)="set({ picture: text($event) })">
+                <option value="">None</option>
+                @for (picture of pictures; track picture) {
+                  <option [value]="picture" [selected]="picture === page.picture">{{ pictureName(picture) }}</option>
+                }
+              </select>
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-topics">Topics</label
+              ><input class="form-control" id="page-topics" [value]="page.topics.join(', ')" (change)="setTopics(text($event))" />
+              <p class="form-help">Separated by commas.</p>
+            </div>
+            <div class="field">
+              <label class="row-line"
+                ><input
+                  type="checkbox"
+                  class="form-check-input"
+                  [checked]="page.inMenu"
+                  (change)="set({ inMenu: $any($event.target).checked })"
+                />
+                In menus</label
+              ><input
+                class="form-control"
+                aria-label="Name in menus"
+                placeholder="as its title"
+                [value]="page.menuLabel"
+                (input)="set({ menuLabel: text($event) })"
+              />
+            </div>
+            <almanac-moment-field
+              label="Takes place"
+              emptyMeans="For events. Empty: at no set time."
+              [value]="page.takesPlace"
+              (valueChange)="set({ takesPlace: $event })"
+            />
+          </div>
+          <div class="field">
+            <h3>Who may read it</h3>
+            <almanac-who-control [tree]="page.readers" (treeChange)="set({ readers: $event })" />
+          </div>
         </form>
         <div class="preview"><almanac-live-preview [page]="previewPage()" [changes]="changes()" /></div>
       </div>
-      @if (writing.record(); as record) { <footer><almanac-revision-strip [record]="record" [mayRestore]="writing.mayWrite" (restored)="writing.restore($event)" /></footer> }
+      @if (writing.record(); as record) {
+        <footer><almanac-revision-strip [record]="record" [mayRestore]="writing.mayWrite" (restored)="writing.restore($event)" /></footer>
+      }
     }
   `,
   styles: `
-    :host { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100%; }
-    .body { display: grid; grid-template-columns: minmax(360px, 460px) minmax(0, 1fr); min-height: 0; }
-    .fields { padding: 12px 20px 20px; overflow: auto; background: var(--sheet); border-right: 1px solid var(--hair); }
-    .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 0 16px; }
-    .preview { padding: 12px 20px 0; min-height: 0; }
-    footer { border-top: 3px double var(--hair); padding: 6px 20px; }
-    @media (max-width: 900px) { :host { display: block; } .body { grid-template-columns: 1fr; } .preview { height: 70vh; } }
-    @media (max-width: 520px) { .pair { grid-template-columns: 1fr; } }
+    :host {
+      display: grid;
+      grid-template-rows: auto minmax(0, 1fr) auto;
+      height: 100%;
+    }
+    .body {
+      display: grid;
+      grid-template-columns: minmax(360px, 460px) minmax(0, 1fr);
+      min-height: 0;
+    }
+    .fields {
+      padding: 12px 20px 20px;
+      overflow: auto;
+      background: var(--sheet);
+      border-right: 1px solid var(--hair);
+    }
+    .pair {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 0 16px;
+    }
+    .preview {
+      padding: 12px 20px 0;
+      min-height: 0;
+    }
+    footer {
+      border-top: 3px double var(--hair);
+      padding: 6px 20px;
+    }
+    @media (max-width: 900px) {
+      :host {
+        display: block;
+      }
+      .body {
+        grid-template-columns: 1fr;
+      }
+      .preview {
+        height: 70vh;
+      }
+    }
+    @media (max-width: 520px) {
+      .pair {
+        grid-template-columns: 1fr;
+      }
+    }
   `,
 })
 export class PageWriter {
@@ -70,7 +206,9 @@ export class PageWriter {
   protected readonly pictures = this.#site.pictures;
   protected readonly changes = computed(() => {
     const value = this.writing.value();
-    return value && (this.writing.isChanged() || this.writing.proposal() || this.writing.isNew()) ? [{ recordId: this.writing.id, kind: 'page' as const, value, retires: false }] : [];
+    return value && (this.writing.isChanged() || this.writing.proposal() || this.writing.isNew())
+      ? [{ recordId: this.writing.id, kind: 'page' as const, value, retires: false }]
+      : [];
   });
   protected readonly previewPage = computed(() => (this.writing.value()?.title ? this.writing.id : ''));
   protected readonly possibleParents = computed(() => this.#pages.pages().filter(page => page.id !== this.writing.id));
@@ -87,8 +225,22 @@ export class PageWriter {
       const parentId = this.parent() ?? this.#pages.pages()[0]?.id;
       if (parentId && !this.writing.value()) {
         this.writing.openNew('page', uuidv7(), {
-          version: 1, type: 'page', title: '', parentId, segment: '', order: generateKeyBetween(this.#lastOrderBeneath(parentId), null), standfirst: '', body: '', picture: '', pictureText: '',
-          topics: [], layout: this.layouts[0]!.name, readers: {}, inMenu: true, menuLabel: '', takesPlace: null,
+          version: 1,
+          type: 'page',
+          title: '',
+          parentId,
+          segment: '',
+          order: generateKeyBetween(this.#lastOrderBeneath(parentId), null),
+          standfirst: '',
+          body: '',
+          picture: '',
+          pictureText: '',
+          topics: [],
+          layout: this.layouts[0]!.name,
+          readers: {},
+          inMenu: true,
+          menuLabel: '',
+          takesPlace: null,
         });
       }
     });
@@ -102,12 +254,24 @@ export class PageWriter {
   }
 
   #lastOrderBeneath(parentId: string): string | null {
-    const orders = this.#pages.pages().filter(page => page.parentId === parentId).map(page => page.order);
+    const orders = this.#pages
+      .pages()
+      .filter(page => page.parentId === parentId)
+      .map(page => page.order);
     return orders.reduce<string | null>((last, order) => (last === null || order > last ? order : last), null);
   }
 
   protected setTopics(topics: string): void {
-    this.set({ topics: [...new Set(topics.split(',').map(each => each.trim()).filter(Boolean))] });
+    this.set({
+      topics: [
+        ...new Set(
+          topics
+            .split(',')
+            .map(each => each.trim())
+            .filter(Boolean),
+        ),
+      ],
+    });
   }
 
   protected text(event: Event): string {
@@ -130,5 +294,11 @@ export class PageWriter {
 
 /** An address made from a title: small letters, digits and hyphens. */
 export function addressFor(title: string): string {
-  return title.normalize('NFKD').replace(/[\u0300-\u036f'’]/g, '').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 80);
+  return title
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f'’]/g, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 80);
 }

@@ -14,36 +14,168 @@ import { SessionService } from '../state/session.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <div><h1>Pages</h1><p class="quiet">{{ shown().length }} of {{ pages.pages().length }}{{ isFiltered() ? ', filtered.' : '.' }} @if (isFiltered()) { <button class="btn-word" (click)="filter({ find: null, status: null, type: null })">Show all</button> }</p></div>
+      <div>
+        <h1>Pages</h1>
+        <p class="quiet">
+          {{ shown().length }} of {{ pages.pages().length }}{{ isFiltered() ? ', filtered.' : '.' }}
+          @if (isFiltered()) {
+            <button class="btn-word" (click)="filter({ find: null, status: null, type: null })">Show all</button>
+          }
+        </p>
+      </div>
       <span class="grow"></span>
-      <input class="form-control search" type="search" aria-label="Title or path" placeholder="Title or path" [value]="find() ?? ''" (input)="filter({ find: $any($event.target).value || null })" />
-      <label class="row-line">Status <select class="form-select" (change)="filter({ status: $any($event.target).value || null })"><option value="">any</option>@for (each of statuses; track each) { <option [value]="each" [selected]="each === status()">{{ each }}</option> }</select></label>
-      <label class="row-line">Type <select class="form-select" (change)="filter({ type: $any($event.target).value || null })"><option value="">any</option>@for (each of types(); track each) { <option [value]="each" [selected]="each === type()">{{ each }}</option> }</select></label>
+      <input
+        class="form-control search"
+        type="search"
+        aria-label="Title or path"
+        placeholder="Title or path"
+        [value]="find() ?? ''"
+        (input)="filter({ find: $any($event.target).value || null })"
+      />
+      <label class="row-line"
+        >Status
+        <select class="form-select" (change)="filter({ status: $any($event.target).value || null })">
+          <option value="">any</option>
+          @for (each of statuses; track each) {
+            <option [value]="each" [selected]="each === status()">{{ each }}</option>
+          }
+        </select></label
+      >
+      <label class="row-line"
+        >Type
+        <select class="form-select" (change)="filter({ type: $any($event.target).value || null })">
+          <option value="">any</option>
+          @for (each of types(); track each) {
+            <option [value]="each" [selected]="each === type()">{{ each }}</option>
+          }
+        </select></label
+      >
     </div>
     <div class="table" role="table" aria-label="Pages">
-      <div class="line head-line" role="row"><span role="columnheader">Title</span><span role="columnheader">Address</span><span role="columnheader">Type</span><span role="columnheader">Status</span><span role="columnheader">Next change</span><span role="columnheader">Last changed</span><span role="columnheader"><span class="visually-hidden">Actions</span></span></div>
+      <div class="line head-line" role="row">
+        <span role="columnheader">Title</span><span role="columnheader">Address</span><span role="columnheader">Type</span
+        ><span role="columnheader">Status</span><span role="columnheader">Next change</span><span role="columnheader">Last changed</span
+        ><span role="columnheader"><span class="visually-hidden">Actions</span></span>
+      </div>
       <cdk-virtual-scroll-viewport itemSize="32" class="rows" tabindex="0" role="rowgroup" aria-label="Page list">
         <div *cdkVirtualFor="let page of shown(); trackBy: byId" class="line" role="row">
-          <span role="cell" class="title" [style.padding-left.px]="isFiltered() ? 0 : page.depth * 18"><a [routerLink]="['/pages', page.id]">{{ page.title }}</a></span>
+          <span role="cell" class="title" [style.padding-left.px]="isFiltered() ? 0 : page.depth * 18"
+            ><a [routerLink]="['/pages', page.id]">{{ page.title }}</a></span
+          >
           <span role="cell" class="code quiet">{{ page.path }}</span>
           <span role="cell">{{ page.type }}</span>
-          <span role="cell"><almanac-phase [status]="page.status" [withWord]="true" /> @if (page.waiting && page.status !== page.waiting) { <span class="chip ochre">{{ page.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span> }</span>
-          <span role="cell">@if (page.nextChange) { <span class="chip ember">{{ page.nextChange | when: 'short' }}</span> }</span>
+          <span role="cell"
+            ><almanac-phase [status]="page.status" [withWord]="true" />
+            @if (page.waiting && page.status !== page.waiting) {
+              <span class="chip ochre">{{ page.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
+            }
+          </span>
+          <span role="cell">
+            @if (page.nextChange) {
+              <span class="chip ember">{{ page.nextChange | when: 'short' }}</span>
+            }
+          </span>
           <span role="cell" class="quiet">{{ page.changedAt | when: 'day' }}, {{ page.changedBy }}</span>
-          <span role="cell" class="acts">@if (page.status === 'live') { <a routerLink="/arrange" [queryParams]="{ page: page.id }" [attr.aria-label]="'Arrange ' + page.title">Arrange</a> @if (mayAdd) { <a [routerLink]="['/pages', 'new']" [queryParams]="{ parent: page.id }" [attr.aria-label]="'Add a page beneath ' + page.title">Add beneath</a> } }</span>
+          <span role="cell" class="acts">
+            @if (page.status === 'live') {
+              <a routerLink="/arrange" [queryParams]="{ page: page.id }" [attr.aria-label]="'Arrange ' + page.title">Arrange</a>
+              @if (mayAdd) {
+                <a
+                  [routerLink]="['/pages', 'new']"
+                  [queryParams]="{ parent: page.id }"
+                  [attr.aria-label]="'Add a page beneath ' + page.title"
+                  >Add beneath</a
+                >
+              }
+            }
+          </span>
         </div>
       </cdk-virtual-scroll-viewport>
-      @if (shown().length === 0) { <p class="quiet none">@if (isFiltered()) { No page matches the filter. <button class="btn-word" (click)="filter({ find: null, status: null, type: null })">Show all</button> } @else { No pages yet. }</p> }
+      @if (shown().length === 0) {
+        <p class="quiet none">
+          @if (isFiltered()) {
+            No page matches the filter.
+            <button class="btn-word" (click)="filter({ find: null, status: null, type: null })">Show all</button>
+          } @else {
+            No pages yet.
+          }
+        </p>
+      }
     </div>
   `,
   styles: `
-    :host { display: grid; grid-template-rows: auto minmax(0, 1fr); height: 100%; padding: 14px 20px 0; }
-    .head { display: flex; align-items: center; gap: 16px; padding-bottom: 10px; flex-wrap: wrap; } p { margin: 0; } .search { width: 200px; } .form-select { width: auto; }
-    .table { display: grid; grid-template-rows: auto minmax(0, 1fr); background: var(--sheet); border: 1px solid var(--hair); border-bottom: 0; min-height: 0; overflow-x: auto; }
-    .line { display: grid; grid-template-columns: minmax(200px, 1.5fr) minmax(190px, 1.4fr) 60px 160px 90px minmax(210px, 1.2fr) 140px; gap: 10px; align-items: center; height: 32px; padding: 0 12px; border-bottom: 1px solid #ece6d9; min-width: 1080px; }
-    .head-line { font-weight: 600; font-size: 11.5px; color: var(--ink-2); border-bottom: 1px solid var(--hair); }
-    .rows { min-width: 1080px; height: 100%; } .line > span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } .title a { color: var(--ink); font-weight: 550; } .title a:hover { color: var(--tide); text-decoration: underline; }
-    .acts { display: flex; gap: 12px; justify-content: flex-end; } .none { padding: 14px; }
+    :host {
+      display: grid;
+      grid-template-rows: auto minmax(0, 1fr);
+      height: 100%;
+      padding: 14px 20px 0;
+    }
+    .head {
+      display: flex;
+      align-items: center;
+      gap: 16px;
+      padding-bottom: 10px;
+      flex-wrap: wrap;
+    }
+    p {
+      margin: 0;
+    }
+    .search {
+      width: 200px;
+    }
+    .form-select {
+      width: auto;
+    }
+    .table {
+      display: grid;
+      grid-template-rows: auto minmax(0, 1fr);
+      background: var(--sheet);
+      border: 1px solid var(--hair);
+      border-bottom: 0;
+      min-height: 0;
+      overflow-x: auto;
+    }
+    .line {
+      display: grid;
+      grid-template-columns: minmax(200px, 1.5fr) minmax(190px, 1.4fr) 60px 160px 90px minmax(210px, 1.2fr) 140px;
+      gap: 10px;
+      align-items: center;
+      height: 32px;
+      padding: 0 12px;
+      border-bottom: 1px solid #ece6d9;
+      min-width: 1080px;
+    }
+    .head-line {
+      font-weight: 600;
+      font-size: 11.5px;
+      color: var(--ink-2);
+      border-bottom: 1px solid var(--hair);
+    }
+    .rows {
+      min-width: 1080px;
+      height: 100%;
+    }
+    .line > span {
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .title a {
+      color: var(--ink);
+      font-weight: 550;
+    }
+    .title a:hover {
+      color: var(--tide);
+      text-decoration: underline;
+    }
+    .acts {
+      display: flex;
+      gap: 12px;
+      justify-content: flex-end;
+    }
+    .none {
+      padding: 14px;
+    }
   `,
 })
 export class PagesWorkspace {
@@ -58,7 +190,14 @@ export class PagesWorkspace {
   protected readonly isFiltered = computed(() => Boolean(this.find() || this.status() || this.type()));
   protected readonly shown = computed(() => {
     const text = (this.find() ?? '').toLowerCase();
-    return this.pages.pages().filter(page => (text === '' || page.title.toLowerCase().includes(text) || page.path.includes(text)) && hasStatus(page, this.status()) && (!this.type() || page.type === this.type()));
+    return this.pages
+      .pages()
+      .filter(
+        page =>
+          (text === '' || page.title.toLowerCase().includes(text) || page.path.includes(text)) &&
+          hasStatus(page, this.status()) &&
+          (!this.type() || page.type === this.type()),
+      );
   });
 
   constructor() {

@@ -27,21 +27,53 @@ import { SessionService } from '../state/session.service';
       <div class="read">
         <p class="small"><a routerLink="/reviews">Reviews</a></p>
         <h1>{{ edition.title }}</h1>
-        <p class="quiet"><almanac-phase [status]="edition.stage === 'withdrawn' ? 'retired' : edition.stage" />&nbsp;{{ stageWords() }} {{ edition.author.name }}, {{ edition.submittedAt ?? edition.createdAt | when }}. {{ edition.summary }}.</p>
-        @if (edition.remark) { <p class="title-face remark">“{{ edition.remark }}”</p> }
+        <p class="quiet">
+          <almanac-phase [status]="edition.stage === 'withdrawn' ? 'retired' : edition.stage" />&nbsp;{{ stageWords() }}
+          {{ edition.author.name }}, {{ edition.submittedAt ?? edition.createdAt | when }}. {{ edition.summary }}.
+        </p>
+        @if (edition.remark) {
+          <p class="title-face remark">“{{ edition.remark }}”</p>
+        }
         @for (change of edition.changes; track change.proposalId) {
           <section class="panel">
-            <h2>{{ change.title }} <span class="quiet kind">{{ change.isNew ? 'new ' : '' }}{{ change.kind }}</span><span class="grow"></span><span class="what">{{ change.effect.label }}</span></h2>
-            @if (change.baseMoved) { <p class="notice-line ember">What is live has changed since this was begun. Approving puts this version over it; compare them first.</p> }
-            @for (warning of change.effect.warnings; track warning) { <p class="notice-line">{{ warning }}</p> }
-            @if (change.retires) { <p>It is taken off.</p> } @else { <almanac-comparison [changes]="change.fields" [isNew]="change.isNew" /> }
-            <details><summary>Which pages</summary><almanac-effect-list [effect]="change.effect" /></details>
-            @if (change.kind !== 'placement' && edition.moves.length > 0 && !change.retires) { <p class="touch"><a [routerLink]="[change.kind === 'page' ? '/pages' : '/blocks', change.recordId]">Touch it up</a></p> }
+            <h2>
+              {{ change.title }} <span class="quiet kind">{{ change.isNew ? 'new ' : '' }}{{ change.kind }}</span
+              ><span class="grow"></span><span class="what">{{ change.effect.label }}</span>
+            </h2>
+            @if (change.baseMoved) {
+              <p class="notice-line ember">
+                What is live has changed since this was begun. Approving puts this version over it; compare them first.
+              </p>
+            }
+            @for (warning of change.effect.warnings; track warning) {
+              <p class="notice-line">{{ warning }}</p>
+            }
+            @if (change.retires) {
+              <p>It is taken off.</p>
+            } @else {
+              <almanac-comparison [changes]="change.fields" [isNew]="change.isNew" />
+            }
+            <details>
+              <summary>Which pages</summary>
+              <almanac-effect-list [effect]="change.effect" />
+            </details>
+            @if (change.kind !== 'placement' && edition.moves.length > 0 && !change.retires) {
+              <p class="touch"><a [routerLink]="[change.kind === 'page' ? '/pages' : '/blocks', change.recordId]">Touch it up</a></p>
+            }
           </section>
         }
         @if (edition.history.length > 0) {
           <h3 class="past">So far</h3>
-          <ol>@for (step of edition.history; track $index) { <li><b>{{ step.by }}</b> {{ pastOf(step.move) }} <span class="quiet">{{ step.at | when }}</span>@if (step.remark) { <p class="title-face remark">“{{ step.remark }}”</p> }</li> }</ol>
+          <ol>
+            @for (step of edition.history; track $index) {
+              <li>
+                <b>{{ step.by }}</b> {{ pastOf(step.move) }} <span class="quiet">{{ step.at | when }}</span>
+                @if (step.remark) {
+                  <p class="title-face remark">“{{ step.remark }}”</p>
+                }
+              </li>
+            }
+          </ol>
         }
       </div>
       <div class="decide">
@@ -49,46 +81,226 @@ import { SessionService } from '../state/session.service';
           <section class="panel">
             <h2>Decide</h2>
             <div class="two">
-              <almanac-moment-field label="Goes live" emptyMeans="Empty: at once." emptyWord="At once" [value]="from()" [fault]="faultAt('/times/from')" (valueChange)="from.set($event)" />
-              <almanac-moment-field label="Until" emptyMeans="Empty: until further notice." [value]="until()" [fault]="faultAt('/times/until')" (valueChange)="until.set($event)" />
+              <almanac-moment-field
+                label="Goes live"
+                emptyMeans="Empty: at once."
+                emptyWord="At once"
+                [value]="from()"
+                [fault]="faultAt('/times/from')"
+                (valueChange)="from.set($event)"
+              />
+              <almanac-moment-field
+                label="Until"
+                emptyMeans="Empty: until further notice."
+                [value]="until()"
+                [fault]="faultAt('/times/until')"
+                (valueChange)="until.set($event)"
+              />
             </div>
-            @if (edition.wishedFrom) { <p class="small">Wished for {{ edition.wishedFrom | when }}. <button class="btn-word" (click)="takeWish()">Take that date</button></p> }
+            @if (edition.wishedFrom) {
+              <p class="small">
+                Wished for {{ edition.wishedFrom | when }}. <button class="btn-word" (click)="takeWish()">Take that date</button>
+              </p>
+            }
             <label class="form-label" for="review-remark">Remark</label>
-            <textarea class="form-control" id="review-remark" rows="2" [(ngModel)]="remark" [class.is-invalid]="faultAt('/remark')"></textarea>
-            @if (faultAt('/remark'); as words) { <p class="form-fault" role="alert">{{ words }}</p> } @else { <p class="form-help">Needed when you return it.</p> }
-            @if (problem(); as problem) { <p class="notice-line ember" role="alert">{{ problem.message }}</p> }
-            @if (needsAcceptance()) { <label class="row-line"><input type="checkbox" class="form-check-input" [(ngModel)]="accepts" /> I have compared them; put this version over the live one.</label> }
+            <textarea
+              class="form-control"
+              id="review-remark"
+              rows="2"
+              [(ngModel)]="remark"
+              [class.is-invalid]="faultAt('/remark')"
+            ></textarea>
+            @if (faultAt('/remark'); as words) {
+              <p class="form-fault" role="alert">{{ words }}</p>
+            } @else {
+              <p class="form-help">Needed when you return it.</p>
+            }
+            @if (problem(); as problem) {
+              <p class="notice-line ember" role="alert">{{ problem.message }}</p>
+            }
+            @if (needsAcceptance()) {
+              <label class="row-line"
+                ><input type="checkbox" class="form-check-input" [(ngModel)]="accepts" /> I have compared them; put this version over the
+                live one.</label
+              >
+            }
             <div class="acts">
-              @if (has('approve')) { <button class="btn btn-primary" [disabled]="isBusy()" (click)="make('approve')">{{ approveLabel() }}</button> }
-              @else if (has('publish')) { <button class="btn btn-primary" [disabled]="isBusy()" (click)="make('publish')">{{ approveLabel('Publish') }}</button> }
-              @if (has('return')) { <button class="btn btn-plain" [disabled]="isBusy()" (click)="make('return')">Return with the remark</button> }
-              @if (has('decline')) { <button class="btn btn-plain" [disabled]="isBusy()" (click)="make('decline')">Decline</button> }
+              @if (has('approve')) {
+                <button class="btn btn-primary" [disabled]="isBusy()" (click)="make('approve')">{{ approveLabel() }}</button>
+              } @else if (has('publish')) {
+                <button class="btn btn-primary" [disabled]="isBusy()" (click)="make('publish')">{{ approveLabel('Publish') }}</button>
+              }
+              @if (has('return')) {
+                <button class="btn btn-plain" [disabled]="isBusy()" (click)="make('return')">Return with the remark</button>
+              }
+              @if (has('decline')) {
+                <button class="btn btn-plain" [disabled]="isBusy()" (click)="make('decline')">Decline</button>
+              }
             </div>
           </section>
-        } @else if (edition.stage === 'in review') { <p class="notice-line">This waits for {{ edition.reviewers.join(', ') || 'somebody with the right to approve' }}. What one proposes, another approves.</p> }
-        @else if (edition.publishedFrom) { <p class="notice-line leaf">{{ edition.publishedFrom > now ? 'Goes live' : 'Live since' }} {{ edition.publishedFrom | when }}.</p> }
+        } @else if (edition.stage === 'in review') {
+          <p class="notice-line">
+            This waits for {{ edition.reviewers.join(', ') || 'somebody with the right to approve' }}. What one proposes, another approves.
+          </p>
+        } @else if (edition.publishedFrom) {
+          <p class="notice-line leaf">{{ edition.publishedFrom > now ? 'Goes live' : 'Live since' }} {{ edition.publishedFrom | when }}.</p>
+        }
         <div class="acts">
-          @if (has('send for review')) { <button class="btn btn-primary" (click)="make('send for review')">Send for review</button> }
-          @if (has('take back')) { <button class="btn btn-plain" (click)="make('take back')">Take back</button> }
-          @if (has('withdraw')) { <button class="btn btn-plain" (click)="make('withdraw')">Withdraw</button> }
-          @if (edition.lookAt && isOpen()) { <a class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: edition.lookAt, with: edition.id }">Look at it in Arrange</a> }
+          @if (has('send for review')) {
+            <button class="btn btn-primary" (click)="make('send for review')">Send for review</button>
+          }
+          @if (has('take back')) {
+            <button class="btn btn-plain" (click)="make('take back')">Take back</button>
+          }
+          @if (has('withdraw')) {
+            <button class="btn btn-plain" (click)="make('withdraw')">Withdraw</button>
+          }
+          @if (edition.lookAt && isOpen()) {
+            <a class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: edition.lookAt, with: edition.id }"
+              >Look at it in Arrange</a
+            >
+          }
         </div>
         @if (after(); as view) {
           <div class="looks">
-            <div class="row-line tabs"><h2>On “{{ view.page.title }}”</h2><span class="grow"></span><button class="btn-word" [class.on]="!showsBefore()" [attr.aria-pressed]="!showsBefore()" (click)="showsBefore.set(false)">As proposed</button><button class="btn-word" [class.on]="showsBefore()" [attr.aria-pressed]="showsBefore()" (click)="showsBefore.set(true)">As it is now</button></div>
-            <almanac-sheet [html]="shownHtml()" [width]="820" [targets]="[]" [numbers]="numbers()" [selected]="showsBefore() ? '' : highlighted()" [margin]="14" />
+            <div class="row-line tabs">
+              <h2>On “{{ view.page.title }}”</h2>
+              <span class="grow"></span
+              ><button class="btn-word" [class.on]="!showsBefore()" [attr.aria-pressed]="!showsBefore()" (click)="showsBefore.set(false)">
+                As proposed</button
+              ><button class="btn-word" [class.on]="showsBefore()" [attr.aria-pressed]="showsBefore()" (click)="showsBefore.set(true)">
+                As it is now
+              </button>
+            </div>
+            <almanac-sheet
+              [html]="shownHtml()"
+              [width]="820"
+              [targets]="[]"
+              [numbers]="numbers()"
+              [selected]="showsBefore() ? '' : highlighted()"
+              [margin]="14"
+            />
           </div>
         }
       </div>
-    } @else { <p class="quiet wait">Reading…</p> }
+    } @else {
+      <p class="quiet wait">Reading…</p>
+    }
   `,
   styles: `
-    :host { display: grid; grid-template-columns: minmax(0, 1fr) minmax(420px, 560px); height: 100%; }
-    .read { padding: 12px 24px 24px 32px; overflow: auto; } .decide { border-left: 1px solid var(--hair); background: var(--sheet); padding: 14px 20px; overflow: auto; display: flex; flex-direction: column; gap: 10px; }
-    .read > p { margin: 0 0 4px; } .remark { border-left: 3px solid var(--ochre); padding-left: 10px; margin: 4px 0 8px; } section { padding: 10px 14px; margin-top: 10px; } section h2 { display: flex; gap: 8px; align-items: baseline; margin-bottom: 6px; } .kind { font: 12px var(--text); } .what { font: 600 12.5px var(--text); color: var(--tide); }
-    .decide section { margin: 0; } .two { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; } .acts { display: flex; gap: 8px; flex-wrap: wrap; margin-top: 8px; } details { margin-top: 6px; } summary { color: var(--tide); font-weight: 600; font-size: 12px; min-height: 24px; } .touch { margin: 4px 0 0; }
-    .past { margin-top: 16px; border-bottom: 1px solid var(--hair); } ol { list-style: none; padding: 0; margin: 0; } li { padding: 4px 0; } .looks { flex: 1; min-height: 320px; display: flex; flex-direction: column; } .looks almanac-sheet { flex: 1; min-height: 0; } .tabs { padding-bottom: 4px; } .tabs .on { text-decoration: underline; text-underline-offset: 3px; } .wait { padding: 30px; }
-    @media (max-width: 900px) { :host { display: block; height: auto; } .two { grid-template-columns: 1fr; } .looks { height: 70vh; } }
+    :host {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) minmax(420px, 560px);
+      height: 100%;
+    }
+    .read {
+      padding: 12px 24px 24px 32px;
+      overflow: auto;
+    }
+    .decide {
+      border-left: 1px solid var(--hair);
+      background: var(--sheet);
+      padding: 14px 20px;
+      overflow: auto;
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
+    }
+    .read > p {
+      margin: 0 0 4px;
+    }
+    .remark {
+      border-left: 3px solid var(--ochre);
+      padding-left: 10px;
+      margin: 4px 0 8px;
+    }
+    section {
+      padding: 10px 14px;
+      margin-top: 10px;
+    }
+    section h2 {
+      display: flex;
+      gap: 8px;
+      align-items: baseline;
+      margin-bottom: 6px;
+    }
+    .kind {
+      font: 12px var(--text);
+    }
+    .what {
+      font: 600 12.5px var(--text);
+      color: var(--tide);
+    }
+    .decide section {
+      margin: 0;
+    }
+    .two {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 16px;
+    }
+    .acts {
+      display: flex;
+      gap: 8px;
+      flex-wrap: wrap;
+      margin-top: 8px;
+    }
+    details {
+      margin-top: 6px;
+    }
+    summary {
+      color: var(--tide);
+      font-weight: 600;
+      font-size: 12px;
+      min-height: 24px;
+    }
+    .touch {
+      margin: 4px 0 0;
+    }
+    .past {
+      margin-top: 16px;
+      border-bottom: 1px solid var(--hair);
+    }
+    ol {
+      list-style: none;
+      padding: 0;
+      margin: 0;
+    }
+    li {
+      padding: 4px 0;
+    }
+    .looks {
+      flex: 1;
+      min-height: 320px;
+      display: flex;
+      flex-direction: column;
+    }
+    .looks almanac-sheet {
+      flex: 1;
+      min-height: 0;
+    }
+    .tabs {
+      padding-bottom: 4px;
+    }
+    .tabs .on {
+      text-decoration: underline;
+      text-underline-offset: 3px;
+    }
+    .wait {
+      padding: 30px;
+    }
+    @media (max-width: 900px) {
+      :host {
+        display: block;
+        height: auto;
+      }
+      .two {
+        grid-template-columns: 1fr;
+      }
+      .looks {
+        height: 70vh;
+      }
+    }
   `,
 })
 export class ReviewOne {
@@ -110,15 +322,28 @@ export class ReviewOne {
   protected accepts = false;
   protected readonly canDecide = computed(() => this.edition()?.moves.some(move => move === 'approve' || move === 'publish') ?? false);
   protected readonly isOpen = computed(() => this.edition()?.stage === 'draft' || this.edition()?.stage === 'in review');
-  protected readonly needsAcceptance = computed(() => this.problem()?.problem.code === 'live-moved' || (this.edition()?.changes.some(change => change.baseMoved) ?? false));
+  protected readonly needsAcceptance = computed(
+    () => this.problem()?.problem.code === 'live-moved' || (this.edition()?.changes.some(change => change.baseMoved) ?? false),
+  );
   protected readonly shownHtml = computed(() => (this.showsBefore() ? this.before()?.html : this.after()?.html) ?? '');
   readonly #rows = computed(() => (this.showsBefore() ? this.before() : this.after())?.targets.flatMap(target => target.rows) ?? []);
-  protected readonly numbers = computed(() => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))));
+  protected readonly numbers = computed(
+    () => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))),
+  );
   protected readonly highlighted = computed(() => {
     const changed = new Set(this.edition()?.changes.map(change => change.recordId));
     return this.#rows().find(row => changed.has(row.placementId) || changed.has(row.blockId))?.placementId ?? '';
   });
-  protected readonly stageWords = computed(() => ({ draft: 'Draft by', 'in review': 'Sent for review by', approved: 'Approved; proposed by', declined: 'Declined; proposed by', withdrawn: 'Withdrawn by' })[this.edition()?.stage ?? 'draft']);
+  protected readonly stageWords = computed(
+    () =>
+      ({
+        draft: 'Draft by',
+        'in review': 'Sent for review by',
+        approved: 'Approved; proposed by',
+        declined: 'Declined; proposed by',
+        withdrawn: 'Withdrawn by',
+      })[this.edition()?.stage ?? 'draft'],
+  );
 
   constructor() {
     effect(() => this.#load(this.id()));
@@ -130,7 +355,10 @@ export class ReviewOne {
 
   protected approveLabel(verb = 'Approve'): string {
     const edition = this.edition()!;
-    const single = edition.changes.length === 1 ? edition.changes[0]!.effect.label : (edition.changes.find(change => change.kind === 'placement')?.effect.label ?? `${edition.changes.length} changes`);
+    const single =
+      edition.changes.length === 1
+        ? edition.changes[0]!.effect.label
+        : (edition.changes.find(change => change.kind === 'placement')?.effect.label ?? `${edition.changes.length} changes`);
     const plain = single.replace(/ from .*$/, '');
     return this.from() ? `${verb} for that date: ${plain}` : `${verb} at once: ${plain}`;
   }
@@ -148,7 +376,12 @@ export class ReviewOne {
     this.isBusy.set(true);
     const publishes = name === 'approve' || name === 'publish';
     this.#api
-      .moveEdition(this.id(), { name, remark: this.remark, acceptsMovedBase: this.accepts, ...(publishes ? { times: { from: this.from(), until: this.until(), afterwards: 'earlier' as const } } : {}) })
+      .moveEdition(this.id(), {
+        name,
+        remark: this.remark,
+        acceptsMovedBase: this.accepts,
+        ...(publishes ? { times: { from: this.from(), until: this.until(), afterwards: 'earlier' as const } } : {}),
+      })
       .subscribe({
         next: edition => {
           this.isBusy.set(false);
@@ -157,7 +390,16 @@ export class ReviewOne {
           this.edition.set(edition);
           this.#pages.refresh();
           const { text, next } = saySaved(edition, this.#session.style);
-          this.#messages.done(name === 'return' ? `Returned to ${edition.author.name} with your remark.` : name === 'decline' ? 'Declined. Nothing changes for readers; the words stay in its history.' : name === 'withdraw' ? 'Withdrawn. Nothing changes for readers.' : text, next?.link[0] === '/reviews' ? undefined : next);
+          this.#messages.done(
+            name === 'return'
+              ? `Returned to ${edition.author.name} with your remark.`
+              : name === 'decline'
+                ? 'Declined. Nothing changes for readers; the words stay in its history.'
+                : name === 'withdraw'
+                  ? 'Withdrawn. Nothing changes for readers.'
+                  : text,
+            next?.link[0] === '/reviews' ? undefined : next,
+          );
         },
         error: (error: unknown) => {
           this.isBusy.set(false);
@@ -168,7 +410,17 @@ export class ReviewOne {
   }
 
   protected pastOf(move: string): string {
-    return { 'send for review': 'sent it for review', 'take back': 'took it back', return: 'returned it', decline: 'declined it', approve: 'approved it', publish: 'published it', withdraw: 'withdrew it' }[move] ?? move;
+    return (
+      {
+        'send for review': 'sent it for review',
+        'take back': 'took it back',
+        return: 'returned it',
+        decline: 'declined it',
+        approve: 'approved it',
+        publish: 'published it',
+        withdraw: 'withdrew it',
+      }[move] ?? move
+    );
   }
 
   #load(id: string): void {
@@ -182,9 +434,19 @@ export class ReviewOne {
   }
 
   #look(page: string, edition: EditionDetail): void {
-    const vantage = { page, reader: { signedIn: false, roles: [], memberships: [] }, moment: edition.wishedFrom && edition.wishedFrom > this.now ? edition.wishedFrom : null };
+    const vantage = {
+      page,
+      reader: { signedIn: false, roles: [], memberships: [] },
+      moment: edition.wishedFrom && edition.wishedFrom > this.now ? edition.wishedFrom : null,
+    };
     const none = () => of(null);
-    this.#api.view({ vantage, withEditions: [], changes: [] }).pipe(catchError(none)).subscribe(view => this.before.set(view));
-    this.#api.view({ vantage, withEditions: edition.stage === 'draft' || edition.stage === 'in review' ? [edition.id] : [], changes: [] }).pipe(catchError(none)).subscribe(view => this.after.set(view));
+    this.#api
+      .view({ vantage, withEditions: [], changes: [] })
+      .pipe(catchError(none))
+      .subscribe(view => this.before.set(view));
+    this.#api
+      .view({ vantage, withEditions: edition.stage === 'draft' || edition.stage === 'in review' ? [edition.id] : [], changes: [] })
+      .pipe(catchError(none))
+      .subscribe(view => this.after.set(view));
   }
 }

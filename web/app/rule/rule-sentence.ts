@@ -15,15 +15,63 @@ import { WhoControl } from './who-control';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="sentence title-face">
-      @for (part of parts(); track $index) {@if (part.edits && !isReadOnly()) {<button type="button" class="word" [ngbPopover]="part.edits === 'where' ? where : part.edits === 'who' ? who : when" autoClose="outside" container="body" placement="bottom-start bottom top" popoverClass="rule-popover" [attr.aria-label]="labels[part.edits] + ': ' + part.text">{{ part.text }}</button>} @else if (part.edits) {<b>{{ part.text }}</b>} @else {<span>{{ part.text }}</span>}}
+      @for (part of parts(); track $index) {
+        @if (part.edits && !isReadOnly()) {
+          <button
+            type="button"
+            class="word"
+            [ngbPopover]="part.edits === 'where' ? where : part.edits === 'who' ? who : when"
+            autoClose="outside"
+            container="body"
+            placement="bottom-start bottom top"
+            popoverClass="rule-popover"
+            [attr.aria-label]="labels[part.edits] + ': ' + part.text"
+          >
+            {{ part.text }}
+          </button>
+        } @else if (part.edits) {
+          <b>{{ part.text }}</b>
+        } @else {
+          <span>{{ part.text }}</span>
+        }
+      }
     </p>
-    <ng-template #where><almanac-where-control [tree]="rule().where" [pages]="pages()" (treeChange)="ruleChange.emit({ version: 1, where: $event, who: rule().who, when: rule().when })" /><p class="reach" aria-live="polite">{{ effect() }}</p></ng-template>
-    <ng-template #who><almanac-who-control [tree]="rule().who" (treeChange)="ruleChange.emit({ version: 1, where: rule().where, who: $event, when: rule().when })" /><p class="reach" aria-live="polite">{{ effect() }}</p></ng-template>
-    <ng-template #when><almanac-when-control [tree]="rule().when" (treeChange)="ruleChange.emit({ version: 1, where: rule().where, who: rule().who, when: $event })" /><p class="reach" aria-live="polite">{{ effect() }}</p></ng-template>
+    <ng-template #where
+      ><almanac-where-control
+        [tree]="rule().where"
+        [pages]="pages()"
+        (treeChange)="ruleChange.emit({ version: 1, where: $event, who: rule().who, when: rule().when })"
+      />
+      <p class="reach" aria-live="polite">{{ effect() }}</p></ng-template
+    >
+    <ng-template #who
+      ><almanac-who-control
+        [tree]="rule().who"
+        (treeChange)="ruleChange.emit({ version: 1, where: rule().where, who: $event, when: rule().when })"
+      />
+      <p class="reach" aria-live="polite">{{ effect() }}</p></ng-template
+    >
+    <ng-template #when
+      ><almanac-when-control
+        [tree]="rule().when"
+        (treeChange)="ruleChange.emit({ version: 1, where: rule().where, who: rule().who, when: $event })"
+      />
+      <p class="reach" aria-live="polite">{{ effect() }}</p></ng-template
+    >
   `,
   styles: `
-    .sentence { font-size: 14px; line-height: 1.6; margin: 0 0 4px; overflow-wrap: anywhere; }
-    .reach { color: var(--tide); font-weight: 600; margin: 6px 0 0; min-height: 1.4em; }
+    .sentence {
+      font-size: 14px;
+      line-height: 1.6;
+      margin: 0 0 4px;
+      overflow-wrap: anywhere;
+    }
+    .reach {
+      color: var(--tide);
+      font-weight: 600;
+      margin: 6px 0 0;
+      min-height: 1.4em;
+    }
   `,
 })
 export class RuleSentence {

@@ -14,19 +14,54 @@ import { SessionService } from '../state/session.service';
     @if (isPlain()) {
       <fieldset class="kinds">
         <legend class="visually-hidden">When</legend>
-        <label><input type="radio" class="form-check-input" name="when-kind" [checked]="!season()" (change)="treeChange.emit({})" /> Once</label>
-        <label><input type="radio" class="form-check-input" name="when-kind" [checked]="season()" (change)="startSeason()" /> Every year</label>
+        <label
+          ><input type="radio" class="form-check-input" name="when-kind" [checked]="!season()" (change)="treeChange.emit({})" /> Once</label
+        >
+        <label
+          ><input type="radio" class="form-check-input" name="when-kind" [checked]="season()" (change)="startSeason()" /> Every year</label
+        >
       </fieldset>
       @if (season(); as each) {
         <div class="row-line">
-          <div><label class="form-label" for="season-from">First day</label><input class="form-control" id="season-from" type="date" [value]="each.start.slice(0, 10)" (change)="setSeason($any($event.target).value, lastDay())" /></div>
-          <div><label class="form-label" for="season-last">Last day</label><input class="form-control" id="season-last" type="date" [value]="lastDay()" (change)="setSeason(each.start.slice(0, 10), $any($event.target).value)" /></div>
+          <div>
+            <label class="form-label" for="season-from">First day</label
+            ><input
+              class="form-control"
+              id="season-from"
+              type="date"
+              [value]="each.start.slice(0, 10)"
+              (change)="setSeason($any($event.target).value, lastDay())"
+            />
+          </div>
+          <div>
+            <label class="form-label" for="season-last">Last day</label
+            ><input
+              class="form-control"
+              id="season-last"
+              type="date"
+              [value]="lastDay()"
+              (change)="setSeason(each.start.slice(0, 10), $any($event.target).value)"
+            />
+          </div>
         </div>
         <p class="form-help">Returns on the same days each year, whole days in the site’s time ({{ zone }}).</p>
-        @if (isBackwards()) { <p class="form-fault" role="alert">The last day must lie after the first.</p> }
+        @if (isBackwards()) {
+          <p class="form-fault" role="alert">The last day must lie after the first.</p>
+        }
       } @else {
-        <almanac-moment-field label="From" emptyMeans="Empty shows it from the moment it goes live." [value]="window()?.from ?? null" (valueChange)="setWindow($event, window()?.until ?? null)" />
-        <almanac-moment-field label="Until" emptyMeans="Empty shows it until further notice." [value]="window()?.until ?? null" [fault]="fault()" (valueChange)="setWindow(window()?.from ?? null, $event)" />
+        <almanac-moment-field
+          label="From"
+          emptyMeans="Empty shows it from the moment it goes live."
+          [value]="window()?.from ?? null"
+          (valueChange)="setWindow($event, window()?.until ?? null)"
+        />
+        <almanac-moment-field
+          label="Until"
+          emptyMeans="Empty shows it until further notice."
+          [value]="window()?.until ?? null"
+          [fault]="fault()"
+          (valueChange)="setWindow(window()?.from ?? null, $event)"
+        />
       }
     } @else {
       <p class="notice-line">Its times are set by a deeper rule; its sentence says which.</p>
@@ -34,10 +69,23 @@ import { SessionService } from '../state/session.service';
     }
   `,
   styles: `
-    :host { display: block; width: 330px; }
-    .kinds { display: flex; gap: 14px; margin-bottom: 8px; }
-    label { display: inline-flex; gap: 6px; align-items: center; }
-    .form-check-input { margin: 0; }
+    :host {
+      display: block;
+      width: 330px;
+    }
+    .kinds {
+      display: flex;
+      gap: 14px;
+      margin-bottom: 8px;
+    }
+    label {
+      display: inline-flex;
+      gap: 6px;
+      align-items: center;
+    }
+    .form-check-input {
+      margin: 0;
+    }
   `,
 })
 export class WhenControl {
@@ -81,7 +129,9 @@ export class WhenControl {
 
   protected setSeason(first: string, last: string): void {
     if (!first || !last) return;
-    this.treeChange.emit({ all: [{ test: 'recurring', start: `${first}T00:00`, end: `${shiftDay(last, 1)}T00:00`, zone: this.zone, rule: 'FREQ=YEARLY' }] });
+    this.treeChange.emit({
+      all: [{ test: 'recurring', start: `${first}T00:00`, end: `${shiftDay(last, 1)}T00:00`, zone: this.zone, rule: 'FREQ=YEARLY' }],
+    });
   }
 }
 

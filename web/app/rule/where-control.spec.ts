@@ -4,7 +4,21 @@ import type { PageRow } from '@contract/messages';
 import type { RuleTree, WhereTest } from '@core/rule/rule';
 import { WhereControl } from './where-control';
 
-const page = (id: string, parentId: string | null, depth: number): PageRow => ({ id, title: id, path: `/${id}`, parentId, depth, type: 'page', layout: 'wide', order: 'a0', status: 'live', waiting: null, nextChange: null, changedAt: 0, changedBy: '' });
+const page = (id: string, parentId: string | null, depth: number): PageRow => ({
+  id,
+  title: id,
+  path: `/${id}`,
+  parentId,
+  depth,
+  type: 'page',
+  layout: 'wide',
+  order: 'a0',
+  status: 'live',
+  waiting: null,
+  nextChange: null,
+  changedAt: 0,
+  changedBy: '',
+});
 const pages = [page('front', null, 0), page('visit', 'front', 1), page('tern', 'visit', 2)];
 
 describe('WhereControl', () => {
@@ -18,7 +32,10 @@ describe('WhereControl', () => {
     await fixture.whenStable();
   };
   const choose = async (label: string) => {
-    [...host().querySelectorAll('label')].find(each => each.textContent.trim() === label)!.querySelector('input')!.click();
+    [...host().querySelectorAll('label')]
+      .find(each => each.textContent.trim() === label)!
+      .querySelector('input')!
+      .click();
     await settle();
   };
 
@@ -46,7 +63,9 @@ describe('WhereControl', () => {
 
   it('takes in everything beneath a pick, and leaves a page of it out', async () => {
     await choose('visit');
-    [...host().querySelectorAll<HTMLButtonElement>('.page button')].find(each => each.closest('.page')!.textContent.includes('visit'))!.click();
+    [...host().querySelectorAll<HTMLButtonElement>('.page button')]
+      .find(each => each.closest('.page')!.textContent.includes('visit'))!
+      .click();
     await settle();
     await choose('tern');
     [...host().querySelectorAll<HTMLButtonElement>('.page button')].find(each => each.textContent === 'leave out')!.click();

@@ -22,15 +22,32 @@ interface Row {
       <fieldset class="modes">
         <legend class="visually-hidden">On which pages</legend>
         @for (mode of modes; track mode.name) {
-          <label><input type="radio" class="form-check-input" name="where-mode" [checked]="now.mode === mode.name" (change)="setMode(mode.name)" /> {{ mode.label }}</label>
+          <label
+            ><input
+              type="radio"
+              class="form-check-input"
+              name="where-mode"
+              [checked]="now.mode === mode.name"
+              (change)="setMode(mode.name)"
+            />
+            {{ mode.label }}</label
+          >
         }
       </fieldset>
       @for (other of now.others; track $index) {
-        <p class="other"><span class="chip">{{ describe(other) }}</span> <button class="btn-word" (click)="dropOther(other)">Leave out</button></p>
+        <p class="other">
+          <span class="chip">{{ describe(other) }}</span> <button class="btn-word" (click)="dropOther(other)">Leave out</button>
+        </p>
       }
       @if (now.mode !== 'every') {
         <div class="row-line tools">
-          <input class="form-control" type="search" placeholder="Search pages" aria-label="Search pages" (input)="search.set($any($event.target).value)" />
+          <input
+            class="form-control"
+            type="search"
+            placeholder="Search pages"
+            aria-label="Search pages"
+            (input)="search.set($any($event.target).value)"
+          />
           <button class="btn-word" (click)="setAll(true)">All</button>
           <button class="btn-word" (click)="setAll(false)">None</button>
           <button class="btn-word" (click)="invert()">Invert</button>
@@ -38,13 +55,33 @@ interface Row {
         <cdk-virtual-scroll-viewport itemSize="28" class="tree" role="group" aria-label="Pages" tabindex="0">
           <div *cdkVirtualFor="let row of rows(); trackBy: byId" class="page" [style.padding-left.px]="8 + row.page.depth * 14">
             <label class="grow">
-              <input type="checkbox" class="form-check-input" [checked]="row.pick !== null" [class.covered]="row.isCovered" (change)="toggle(row)" />
+              <input
+                type="checkbox"
+                class="form-check-input"
+                [checked]="row.pick !== null"
+                [class.covered]="row.isCovered"
+                (change)="toggle(row)"
+              />
               <span [class.quiet]="row.page.status !== 'live'">{{ row.page.title }}</span>
             </label>
             @if (row.pick !== null) {
-              <button class="extent" [attr.aria-pressed]="row.pick === 'beneath'" [class.on]="row.pick === 'beneath'" (click)="setExtent(row, row.pick === 'beneath' ? 'this' : 'beneath')">and all beneath</button>
+              <button
+                class="extent"
+                [attr.aria-pressed]="row.pick === 'beneath'"
+                [class.on]="row.pick === 'beneath'"
+                (click)="setExtent(row, row.pick === 'beneath' ? 'this' : 'beneath')"
+              >
+                and all beneath
+              </button>
             } @else if (row.isCovered && now.mode === 'only') {
-              <button class="extent" [attr.aria-pressed]="row.exception !== null" [class.no]="row.exception !== null" (click)="toggleException(row)">{{ row.exception ? 'left out' : 'leave out' }}</button>
+              <button
+                class="extent"
+                [attr.aria-pressed]="row.exception !== null"
+                [class.no]="row.exception !== null"
+                (click)="toggleException(row)"
+              >
+                {{ row.exception ? 'left out' : 'leave out' }}
+              </button>
             }
           </div>
         </cdk-virtual-scroll-viewport>
@@ -56,20 +93,80 @@ interface Row {
     }
   `,
   styles: `
-    :host { display: block; width: 380px; max-width: 100%; }
-    .modes { display: flex; gap: 14px; flex-wrap: wrap; margin-bottom: 8px; }
-    label { display: inline-flex; gap: 6px; align-items: center; min-height: 24px; }
-    .form-check-input { margin: 0; flex: none; }
-    .tools { margin-bottom: 6px; } .tools input { max-width: 190px; }
-    .tree { height: 244px; border: 1px solid var(--hair); background: #fff; }
-    .page { display: flex; align-items: center; height: 28px; padding-right: 8px; }
-    .page span { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; max-width: 200px; }
-    .covered { background: var(--tide-wash); border-color: var(--tide); }
-    .extent { border: 0; background: none; font-size: 11px; color: var(--ink-2); min-height: 24px; border-radius: 2px; padding: 0 6px; white-space: nowrap; }
-    .extent:hover { text-decoration: underline; }
-    .extent.on { background: var(--tide-wash); color: var(--tide); font-weight: 600; }
-    .extent.no { background: var(--ember-wash); color: #8f2d1b; font-weight: 600; }
-    .other { margin: 0 0 4px; }
+    :host {
+      display: block;
+      width: 380px;
+      max-width: 100%;
+    }
+    .modes {
+      display: flex;
+      gap: 14px;
+      flex-wrap: wrap;
+      margin-bottom: 8px;
+    }
+    label {
+      display: inline-flex;
+      gap: 6px;
+      align-items: center;
+      min-height: 24px;
+    }
+    .form-check-input {
+      margin: 0;
+      flex: none;
+    }
+    .tools {
+      margin-bottom: 6px;
+    }
+    .tools input {
+      max-width: 190px;
+    }
+    .tree {
+      height: 244px;
+      border: 1px solid var(--hair);
+      background: #fff;
+    }
+    .page {
+      display: flex;
+      align-items: center;
+      height: 28px;
+      padding-right: 8px;
+    }
+    .page span {
+      white-space: nowrap;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      max-width: 200px;
+    }
+    .covered {
+      background: var(--tide-wash);
+      border-color: var(--tide);
+    }
+    .extent {
+      border: 0;
+      background: none;
+      font-size: 11px;
+      color: var(--ink-2);
+      min-height: 24px;
+      border-radius: 2px;
+      padding: 0 6px;
+      white-space: nowrap;
+    }
+    .extent:hover {
+      text-decoration: underline;
+    }
+    .extent.on {
+      background: var(--tide-wash);
+      color: var(--tide);
+      font-weight: 600;
+    }
+    .extent.no {
+      background: var(--ember-wash);
+      color: #8f2d1b;
+      font-weight: 600;
+    }
+    .other {
+      margin: 0 0 4px;
+    }
   `,
 })
 export class WhereControl {
@@ -145,7 +242,13 @@ export class WhereControl {
   }
 
   protected describe(test: WhereTest): string {
-    return test.test === 'type' ? `every ${test.type} page` : test.test === 'path' ? `pages at ${test.pattern}` : test.test === 'topic' ? `pages about ${test.topic}` : test.test;
+    return test.test === 'type'
+      ? `every ${test.type} page`
+      : test.test === 'path'
+        ? `pages at ${test.pattern}`
+        : test.test === 'topic'
+          ? `pages about ${test.topic}`
+          : test.test;
   }
 
   protected dropOther(test: WhereTest): void {

@@ -13,18 +13,38 @@ import { SessionService } from '../state/session.service';
       <fieldset>
         <legend class="visually-hidden">To whom</legend>
         @for (each of kinds; track each.kind) {
-          <label><input type="radio" class="form-check-input" name="who-kind" [checked]="now.kind === each.kind" (change)="setKind(each.kind)" /> {{ each.label }}</label>
+          <label
+            ><input
+              type="radio"
+              class="form-check-input"
+              name="who-kind"
+              [checked]="now.kind === each.kind"
+              (change)="setKind(each.kind)"
+            />
+            {{ each.label }}</label
+          >
         }
       </fieldset>
       @if (holders(); as held) {
         <div class="holders">
           <h3>Memberships</h3>
           @for (each of memberships; track each.name) {
-            <label><input type="checkbox" class="form-check-input" [checked]="held.memberships.includes(each.name)" (change)="toggle('memberships', each.name)" /> {{ each.label }}</label>
+            <label
+              ><input
+                type="checkbox"
+                class="form-check-input"
+                [checked]="held.memberships.includes(each.name)"
+                (change)="toggle('memberships', each.name)"
+              />
+              {{ each.label }}</label
+            >
           }
           <h3>Roles</h3>
           @for (each of roles; track each) {
-            <label><input type="checkbox" class="form-check-input" [checked]="held.roles.includes(each)" (change)="toggle('roles', each)" /> {{ each }}</label>
+            <label
+              ><input type="checkbox" class="form-check-input" [checked]="held.roles.includes(each)" (change)="toggle('roles', each)" />
+              {{ each }}</label
+            >
           }
         </div>
       }
@@ -34,11 +54,29 @@ import { SessionService } from '../state/session.service';
     }
   `,
   styles: `
-    :host { display: block; width: 300px; }
-    label { display: flex; gap: 6px; align-items: center; min-height: 26px; }
-    .form-check-input { margin: 0; flex: none; }
-    .holders { border-top: 1px solid var(--hair); margin-top: 6px; padding-top: 6px; columns: 2; }
-    h3 { break-after: avoid; }
+    :host {
+      display: block;
+      width: 300px;
+    }
+    label {
+      display: flex;
+      gap: 6px;
+      align-items: center;
+      min-height: 26px;
+    }
+    .form-check-input {
+      margin: 0;
+      flex: none;
+    }
+    .holders {
+      border-top: 1px solid var(--hair);
+      margin-top: 6px;
+      padding-top: 6px;
+      columns: 2;
+    }
+    h3 {
+      break-after: avoid;
+    }
   `,
 })
 export class WhoControl {
@@ -61,7 +99,11 @@ export class WhoControl {
 
   protected setKind(kind: WhoChoice['kind']): void {
     const held = this.holders() ?? { memberships: this.memberships.slice(0, 1).map(each => each.name), roles: [] };
-    this.treeChange.emit(treeOfWhoChoice(kind === 'holders' || kind === 'all but holders' ? { kind, memberships: held.memberships, roles: held.roles } : { kind }));
+    this.treeChange.emit(
+      treeOfWhoChoice(
+        kind === 'holders' || kind === 'all but holders' ? { kind, memberships: held.memberships, roles: held.roles } : { kind },
+      ),
+    );
   }
 
   protected toggle(list: 'memberships' | 'roles', name: string): void {

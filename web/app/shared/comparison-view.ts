@@ -11,18 +11,68 @@ import type { Comparison } from '@contract/messages';
         <dt>{{ change.label }}</dt>
         <dd>
           @if (change.words.length > 0) {
-            <p class="words">@for (part of change.words; track $index) {@switch (part.kind) { @case ('added') {<ins>{{ part.text }}</ins>} @case ('removed') {<del>{{ part.text }}</del>} @default {<span>{{ part.text }}</span>} }}</p>
-          } @else if (isNew()) { <p class="words">{{ change.after }}</p> } @else { <p class="words"><del>{{ change.before }}</del> <ins>{{ change.after }}</ins></p> }
+            <p class="words">
+              @for (part of change.words; track $index) {
+                @switch (part.kind) {
+                  @case ('added') {
+                    <ins>{{ part.text }}</ins>
+                  }
+                  @case ('removed') {
+                    <del>{{ part.text }}</del>
+                  }
+                  @default {
+                    <span>{{ part.text }}</span>
+                  }
+                }
+              }
+            </p>
+          } @else if (isNew()) {
+            <p class="words">{{ change.after }}</p>
+          } @else {
+            <p class="words">
+              <del>{{ change.before }}</del> <ins>{{ change.after }}</ins>
+            </p>
+          }
         </dd>
-      } @empty { <dd class="quiet">No difference.</dd> }
+      } @empty {
+        <dd class="quiet">No difference.</dd>
+      }
     </dl>
   `,
   styles: `
-    dl { display: grid; grid-template-columns: 130px minmax(0, 1fr); margin: 0; }
-    dt { color: var(--ink-2); font-weight: 600; font-size: 12px; padding: 5px 10px 5px 0; border-top: 1px solid #ece6d9; }
-    dd { margin: 0; padding: 5px 0; border-top: 1px solid #ece6d9; grid-column: 2; }
-    .words { margin: 0; white-space: pre-wrap; overflow-wrap: anywhere; font: 13.5px/1.55 var(--title); }
-    @media (max-width: 600px) { dl { grid-template-columns: 1fr; } dd { grid-column: 1; border-top: 0; } }
+    dl {
+      display: grid;
+      grid-template-columns: 130px minmax(0, 1fr);
+      margin: 0;
+    }
+    dt {
+      color: var(--ink-2);
+      font-weight: 600;
+      font-size: 12px;
+      padding: 5px 10px 5px 0;
+      border-top: 1px solid #ece6d9;
+    }
+    dd {
+      margin: 0;
+      padding: 5px 0;
+      border-top: 1px solid #ece6d9;
+      grid-column: 2;
+    }
+    .words {
+      margin: 0;
+      white-space: pre-wrap;
+      overflow-wrap: anywhere;
+      font: 13.5px/1.55 var(--title);
+    }
+    @media (max-width: 600px) {
+      dl {
+        grid-template-columns: 1fr;
+      }
+      dd {
+        grid-column: 1;
+        border-top: 0;
+      }
+    }
   `,
 })
 export class ComparisonView {

@@ -9,9 +9,20 @@ import { EffectList } from './effect-list';
   imports: [EffectList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="modal-header"><h2 class="modal-title">{{ title }}</h2><button class="btn-close" aria-label="Close" (click)="modal.close()"></button></div>
+    <div class="modal-header">
+      <h2 class="modal-title">{{ title }}</h2>
+      <button class="btn-close" aria-label="Close" (click)="modal.close()"></button>
+    </div>
     <div class="modal-body">
-      @if (effect; as effect) { <p><b>{{ effect.label }}</b></p>@for (warning of effect.warnings; track warning) { <p class="notice-line">{{ warning }}</p> }<almanac-effect-list [effect]="effect" /> }
+      @if (effect; as effect) {
+        <p>
+          <b>{{ effect.label }}</b>
+        </p>
+        @for (warning of effect.warnings; track warning) {
+          <p class="notice-line">{{ warning }}</p>
+        }
+        <almanac-effect-list [effect]="effect" />
+      }
     </div>
   `,
 })

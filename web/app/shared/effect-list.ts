@@ -6,26 +6,70 @@ import type { Effect } from '@contract/messages';
   selector: 'almanac-effect-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (group of [
-      { word: 'Gained', mark: '+', tone: 'leaf', pages: effect().gained },
-      { word: 'Lost', mark: '−', tone: 'ember', pages: effect().lost }
-    ]; track group.word) {
+    @for (
+      group of [
+        { word: 'Gained', mark: '+', tone: 'leaf', pages: effect().gained },
+        { word: 'Lost', mark: '−', tone: 'ember', pages: effect().lost },
+      ];
+      track group.word
+    ) {
       @if (group.pages.length > 0) {
         <h3>{{ group.word }}: {{ group.pages.length }}</h3>
-        <ul>@for (page of group.pages; track page.id) { <li [class]="group.tone"><b aria-hidden="true">{{ group.mark }}</b> {{ page.title }} <span class="code quiet">{{ page.path }}</span></li> }</ul>
+        <ul>
+          @for (page of group.pages; track page.id) {
+            <li [class]="group.tone">
+              <b aria-hidden="true">{{ group.mark }}</b> {{ page.title }} <span class="code quiet">{{ page.path }}</span>
+            </li>
+          }
+        </ul>
       }
     }
     @if (kept().length > 0) {
       <h3>{{ effect().gained.length + effect().lost.length > 0 ? 'As before' : 'Pages' }}: {{ kept().length }}</h3>
-      <ul>@for (page of kept(); track page.id) { <li><b aria-hidden="true">·</b> {{ page.title }} <span class="code quiet">{{ page.path }}</span></li> }</ul>
+      <ul>
+        @for (page of kept(); track page.id) {
+          <li>
+            <b aria-hidden="true">·</b> {{ page.title }} <span class="code quiet">{{ page.path }}</span>
+          </li>
+        }
+      </ul>
     }
-    @if (effect().pages.length + effect().lost.length === 0) { <p class="quiet">No page.</p> }
+    @if (effect().pages.length + effect().lost.length === 0) {
+      <p class="quiet">No page.</p>
+    }
   `,
   styles: `
-    h3 { margin: 8px 0 2px; } ul { list-style: none; margin: 0; padding: 0; columns: 2; column-gap: 20px; }
-    li { padding: 2px 0; break-inside: avoid; overflow: hidden; text-overflow: ellipsis; } b { display: inline-block; width: 10px; }
-    .leaf b { color: var(--leaf); } .ember b { color: var(--ember); }
-    @media (max-width: 700px) { ul { columns: 1; } }
+    h3 {
+      margin: 8px 0 2px;
+    }
+    ul {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+      columns: 2;
+      column-gap: 20px;
+    }
+    li {
+      padding: 2px 0;
+      break-inside: avoid;
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
+    b {
+      display: inline-block;
+      width: 10px;
+    }
+    .leaf b {
+      color: var(--leaf);
+    }
+    .ember b {
+      color: var(--ember);
+    }
+    @media (max-width: 700px) {
+      ul {
+        columns: 1;
+      }
+    }
   `,
 })
 export class EffectList {

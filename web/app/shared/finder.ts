@@ -19,8 +19,18 @@ interface Found {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box">
-      <input #input type="search" class="form-control" placeholder="Find a page or block" aria-label="Find a page or block"
-        [ngbTypeahead]="search" [resultTemplate]="row" [inputFormatter]="blank" (selectItem)="go($event)" [focusFirst]="true" />
+      <input
+        #input
+        type="search"
+        class="form-control"
+        placeholder="Find a page or block"
+        aria-label="Find a page or block"
+        [ngbTypeahead]="search"
+        [resultTemplate]="row"
+        [inputFormatter]="blank"
+        (selectItem)="go($event)"
+        [focusFirst]="true"
+      />
       <span class="key" aria-hidden="true">/</span>
     </div>
     <ng-template #row let-found="result">
@@ -28,9 +38,24 @@ interface Found {
     </ng-template>
   `,
   styles: `
-    .box { position: relative; width: 210px; }
-    .key { position: absolute; right: 8px; top: 5px; border: 1px solid var(--hair); border-radius: 3px; padding: 0 5px; font-size: 11px; color: var(--ink-2); pointer-events: none; }
-    input:focus + .key { display: none; }
+    .box {
+      position: relative;
+      width: 210px;
+    }
+    .key {
+      position: absolute;
+      right: 8px;
+      top: 5px;
+      border: 1px solid var(--hair);
+      border-radius: 3px;
+      padding: 0 5px;
+      font-size: 11px;
+      color: var(--ink-2);
+      pointer-events: none;
+    }
+    input:focus + .key {
+      display: none;
+    }
   `,
 })
 export class Finder {

@@ -15,17 +15,42 @@ import { KeysService } from '../state/keys.service';
       <div class="modal-body">
         <dl>
           @for (each of keys.bindings(); track each.key) {
-            <div><dt><kbd>{{ each.key }}</kbd></dt><dd>{{ each.does }}</dd></div>
+            <div>
+              <dt>
+                <kbd>{{ each.key }}</kbd>
+              </dt>
+              <dd>{{ each.does }}</dd>
+            </div>
           }
         </dl>
-        <label class="row-line"><input type="checkbox" class="form-check-input" [checked]="keys.isOn()" (change)="keys.toggle()" /> Single-letter keys are on</label>
+        <label class="row-line"
+          ><input type="checkbox" class="form-check-input" [checked]="keys.isOn()" (change)="keys.toggle()" /> Single-letter keys are
+          on</label
+        >
       </div>
     </ng-template>
   `,
   styles: `
-    dl > div { display: flex; gap: 12px; padding: 3px 0; border-bottom: 1px solid #ece6d9; }
-    dt { width: 110px; } dd { margin: 0; }
-    kbd { font: 500 12px var(--code); border: 1px solid var(--edge); border-radius: 3px; padding: 0 5px; background: var(--paper); color: var(--ink); }
+    dl > div {
+      display: flex;
+      gap: 12px;
+      padding: 3px 0;
+      border-bottom: 1px solid #ece6d9;
+    }
+    dt {
+      width: 110px;
+    }
+    dd {
+      margin: 0;
+    }
+    kbd {
+      font: 500 12px var(--code);
+      border: 1px solid var(--edge);
+      border-radius: 3px;
+      padding: 0 5px;
+      background: var(--paper);
+      color: var(--ink);
+    }
   `,
 })
 export class KeysHelp {

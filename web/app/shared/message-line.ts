@@ -22,9 +22,22 @@ import { MessageService } from '../state/message.service';
     </div>
   `,
   styles: `
-    .line { display: flex; gap: 14px; align-items: center; padding: 4px 20px; background: var(--leaf-wash); color: var(--leaf); border-bottom: 1px solid var(--hair); }
-    .line.problem { background: var(--ember-wash); color: #8f2d1b; }
-    a { font-weight: 600; }
+    .line {
+      display: flex;
+      gap: 14px;
+      align-items: center;
+      padding: 4px 20px;
+      background: var(--leaf-wash);
+      color: var(--leaf);
+      border-bottom: 1px solid var(--hair);
+    }
+    .line.problem {
+      background: var(--ember-wash);
+      color: #8f2d1b;
+    }
+    a {
+      font-weight: 600;
+    }
   `,
 })
 export class MessageLine {

@@ -5,7 +5,10 @@ import { MomentField } from './moment-field';
 
 describe('MomentField', () => {
   async function show(local: string) {
-    await TestBed.configureTestingModule({ imports: [MomentField], providers: [provideZonelessChangeDetection(), { provide: SessionService, useValue: { site: { zone: 'Europe/London' } } }] }).compileComponents();
+    await TestBed.configureTestingModule({
+      imports: [MomentField],
+      providers: [provideZonelessChangeDetection(), { provide: SessionService, useValue: { site: { zone: 'Europe/London' } } }],
+    }).compileComponents();
     const fixture = TestBed.createComponent(MomentField);
     fixture.componentRef.setInput('label', 'From');
     fixture.componentRef.setInput('value', { local, zone: 'Europe/London' });
@@ -13,7 +16,8 @@ describe('MomentField', () => {
     return fixture;
   }
 
-  it('says when the clocks skip a time', async () => expect(((await show('2027-03-28T01:30')).nativeElement as HTMLElement).textContent).toContain('clocks go forward'));
+  it('says when the clocks skip a time', async () =>
+    expect(((await show('2027-03-28T01:30')).nativeElement as HTMLElement).textContent).toContain('clocks go forward'));
 
   it('asks which is meant when a time comes twice', async () => {
     const fixture = await show('2027-10-31T01:30');

@@ -12,22 +12,48 @@ let fieldCount = 0;
   template: `
     <label class="form-label" [for]="fieldId">{{ label() }}</label>
     <div class="row-line">
-      <input class="form-control" type="datetime-local" [id]="fieldId" [value]="value()?.local ?? ''" [class.is-invalid]="fault()" [attr.aria-describedby]="fieldId + 'h'" (change)="type($event)" />
-      @if (value()) { <button type="button" class="btn-word" (click)="valueChange.emit(null)">{{ emptyWord() }}</button> }
+      <input
+        class="form-control"
+        type="datetime-local"
+        [id]="fieldId"
+        [value]="value()?.local ?? ''"
+        [class.is-invalid]="fault()"
+        [attr.aria-describedby]="fieldId + 'h'"
+        (change)="type($event)"
+      />
+      @if (value()) {
+        <button type="button" class="btn-word" (click)="valueChange.emit(null)">{{ emptyWord() }}</button>
+      }
     </div>
     <p class="form-help" [id]="fieldId + 'h'">
-      @if (!value()) { {{ emptyMeans() }} }
+      @if (!value()) {
+        {{ emptyMeans() }}
+      }
       @switch (kind()) {
-        @case ('skipped') { The clocks go forward over this time; it is taken as the same distance after the change. }
+        @case ('skipped') {
+          The clocks go forward over this time; it is taken as the same distance after the change.
+        }
         @case ('repeated') {
           The clocks go back, so this time comes twice. Meant is the
-          <select class="word" [attr.aria-label]="'Which of the two'" [value]="value()?.choice ?? 'earlier'" (change)="choose($event)"><option value="earlier">first</option><option value="later">second</option></select>.
+          <select class="word" [attr.aria-label]="'Which of the two'" [value]="value()?.choice ?? 'earlier'" (change)="choose($event)">
+            <option value="earlier">first</option>
+            <option value="later">second</option></select
+          >.
         }
       }
     </p>
-    @if (fault()) { <p class="form-fault" role="alert">{{ fault() }}</p> }
+    @if (fault()) {
+      <p class="form-fault" role="alert">{{ fault() }}</p>
+    }
   `,
-  styles: `input { width: 200px; } :host { display: block; }`,
+  styles: `
+    input {
+      width: 200px;
+    }
+    :host {
+      display: block;
+    }
+  `,
 })
 export class MomentField {
   readonly #session = inject(SessionService);

@@ -6,7 +6,14 @@ import { RouterLink } from '@angular/router';
   selector: 'almanac-not-here',
   imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<div class="note"><h1>There is nothing at this address</h1><p>The link may be old. <a routerLink="/today">Go to Today</a></p></div>`,
-  styles: `.note { padding: 40px; }`,
+  template: `<div class="note">
+    <h1>There is nothing at this address</h1>
+    <p>The link may be old. <a routerLink="/today">Go to Today</a></p>
+  </div>`,
+  styles: `
+    .note {
+      padding: 40px;
+    }
+  `,
 })
 export class NotHere {}

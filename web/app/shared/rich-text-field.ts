@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, effect, type ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { Editor } from '@tiptap/core';
 
 interface Tool {
@@ -10,13 +21,55 @@ interface Tool {
 }
 
 const tools: readonly Tool[] = [
-  { name: 'bold', label: 'Strong', icon: 'B', run: editor => editor.chain().focus().toggleBold().run(), isOn: editor => editor.isActive('bold') },
-  { name: 'italic', label: 'Emphasis', icon: 'I', run: editor => editor.chain().focus().toggleItalic().run(), isOn: editor => editor.isActive('italic') },
-  { name: 'h2', label: 'Heading', icon: 'H2', run: editor => editor.chain().focus().toggleHeading({ level: 2 }).run(), isOn: editor => editor.isActive('heading', { level: 2 }) },
-  { name: 'h3', label: 'Smaller heading', icon: 'H3', run: editor => editor.chain().focus().toggleHeading({ level: 3 }).run(), isOn: editor => editor.isActive('heading', { level: 3 }) },
-  { name: 'bullets', label: 'List', icon: '•', run: editor => editor.chain().focus().toggleBulletList().run(), isOn: editor => editor.isActive('bulletList') },
-  { name: 'numbers', label: 'Numbered list', icon: '1.', run: editor => editor.chain().focus().toggleOrderedList().run(), isOn: editor => editor.isActive('orderedList') },
-  { name: 'quote', label: 'Quotation', icon: '“', run: editor => editor.chain().focus().toggleBlockquote().run(), isOn: editor => editor.isActive('blockquote') },
+  {
+    name: 'bold',
+    label: 'Strong',
+    icon: 'B',
+    run: editor => editor.chain().focus().toggleBold().run(),
+    isOn: editor => editor.isActive('bold'),
+  },
+  {
+    name: 'italic',
+    label: 'Emphasis',
+    icon: 'I',
+    run: editor => editor.chain().focus().toggleItalic().run(),
+    isOn: editor => editor.isActive('italic'),
+  },
+  {
+    name: 'h2',
+    label: 'Heading',
+    icon: 'H2',
+    run: editor => editor.chain().focus().toggleHeading({ level: 2 }).run(),
+    isOn: editor => editor.isActive('heading', { level: 2 }),
+  },
+  {
+    name: 'h3',
+    label: 'Smaller heading',
+    icon: 'H3',
+    run: editor => editor.chain().focus().toggleHeading({ level: 3 }).run(),
+    isOn: editor => editor.isActive('heading', { level: 3 }),
+  },
+  {
+    name: 'bullets',
+    label: 'List',
+    icon: '•',
+    run: editor => editor.chain().focus().toggleBulletList().run(),
+    isOn: editor => editor.isActive('bulletList'),
+  },
+  {
+    name: 'numbers',
+    label: 'Numbered list',
+    icon: '1.',
+    run: editor => editor.chain().focus().toggleOrderedList().run(),
+    isOn: editor => editor.isActive('orderedList'),
+  },
+  {
+    name: 'quote',
+    label: 'Quotation',
+    icon: '“',
+    run: editor => editor.chain().focus().toggleBlockquote().run(),
+    isOn: editor => editor.isActive('blockquote'),
+  },
 ];
 
 /** Writes rich text: structure, emphasis and links. */
@@ -27,7 +80,15 @@ const tools: readonly Tool[] = [
     <div class="frame" [class.is-invalid]="isInvalid()">
       <div class="tools" role="toolbar" [attr.aria-label]="label() + ': text styles'">
         @for (tool of tools; track tool.name) {
-          <button type="button" [attr.aria-label]="tool.label" [title]="tool.label" [attr.aria-pressed]="pressed().includes(tool.name)" (click)="use(tool)">{{ tool.icon }}</button>
+          <button
+            type="button"
+            [attr.aria-label]="tool.label"
+            [title]="tool.label"
+            [attr.aria-pressed]="pressed().includes(tool.name)"
+            (click)="use(tool)"
+          >
+            {{ tool.icon }}
+          </button>
         }
         <button type="button" [attr.aria-pressed]="pressed().includes('link')" (click)="askLink()">Link</button>
         <button type="button" (click)="undo()">Undo</button>
@@ -43,16 +104,70 @@ const tools: readonly Tool[] = [
     </div>
   `,
   styles: `
-    .frame { border: 1px solid var(--edge); border-radius: 3px; background: #fff; } .frame.is-invalid { border-color: var(--ember); }
-    .tools { display: flex; flex-wrap: wrap; gap: 2px; padding: 3px; border-bottom: 1px solid var(--hair); background: var(--paper); }
-    .tools button { border: 1px solid transparent; background: none; min-width: 26px; min-height: 26px; border-radius: 2px; font: 600 12px var(--text); color: var(--ink); }
-    .tools button:hover { border-color: var(--edge); } .tools button[aria-pressed='true'] { background: var(--tide); color: #fff; }
-    .link { padding: 4px; border-bottom: 1px solid var(--hair); }
-    .place ::ng-deep .ProseMirror { min-height: 110px; max-height: 340px; overflow: auto; padding: 8px 10px; outline: none; font-size: 13.5px; line-height: 1.55; }
-    .place ::ng-deep .ProseMirror:focus-visible { box-shadow: inset 0 0 0 2px var(--tide); }
-    .place ::ng-deep .ProseMirror > :last-child { margin-bottom: 0; }
-    .place ::ng-deep h2 { font-size: 17px; margin: 8px 0 4px; } .place ::ng-deep h3 { font: 600 15px var(--title); color: inherit; margin: 8px 0 4px; }
-    .place ::ng-deep blockquote { border-left: 3px solid var(--hair); padding-left: 10px; }
+    .frame {
+      border: 1px solid var(--edge);
+      border-radius: 3px;
+      background: #fff;
+    }
+    .frame.is-invalid {
+      border-color: var(--ember);
+    }
+    .tools {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px;
+      padding: 3px;
+      border-bottom: 1px solid var(--hair);
+      background: var(--paper);
+    }
+    .tools button {
+      border: 1px solid transparent;
+      background: none;
+      min-width: 26px;
+      min-height: 26px;
+      border-radius: 2px;
+      font: 600 12px var(--text);
+      color: var(--ink);
+    }
+    .tools button:hover {
+      border-color: var(--edge);
+    }
+    .tools button[aria-pressed='true'] {
+      background: var(--tide);
+      color: #fff;
+    }
+    .link {
+      padding: 4px;
+      border-bottom: 1px solid var(--hair);
+    }
+    .place ::ng-deep .ProseMirror {
+      min-height: 110px;
+      max-height: 340px;
+      overflow: auto;
+      padding: 8px 10px;
+      outline: none;
+      font-size: 13.5px;
+      line-height: 1.55;
+    }
+    .place ::ng-deep .ProseMirror:focus-visible {
+      box-shadow: inset 0 0 0 2px var(--tide);
+    }
+    .place ::ng-deep .ProseMirror > :last-child {
+      margin-bottom: 0;
+    }
+    .place ::ng-deep h2 {
+      font-size: 17px;
+      margin: 8px 0 4px;
+    }
+    .place ::ng-deep h3 {
+      font: 600 15px var(--title);
+      color: inherit;
+      margin: 8px 0 4px;
+    }
+    .place ::ng-deep blockquote {
+      border-left: 3px solid var(--hair);
+      padding-left: 10px;
+    }
   `,
 })
 export class RichTextField {
@@ -81,14 +196,20 @@ export class RichTextField {
       this.#editor.set(
         new Editor({
           element: this.place().nativeElement,
-          extensions: [StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: { openOnClick: false, autolink: false } })],
+          extensions: [
+            StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: { openOnClick: false, autolink: false } }),
+          ],
           content: this.#last,
           editorProps: { attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': this.label() } },
           onUpdate: ({ editor }) => {
             this.#last = editor.isEmpty ? '' : editor.getHTML();
             this.valueChange.emit(this.#last);
           },
-          onTransaction: ({ editor }) => this.pressed.set([...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name), ...(editor.isActive('link') ? ['link'] : [])]),
+          onTransaction: ({ editor }) =>
+            this.pressed.set([
+              ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
+              ...(editor.isActive('link') ? ['link'] : []),
+            ]),
         }),
       );
     });

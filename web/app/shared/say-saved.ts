@@ -8,14 +8,24 @@ export function saySaved(edition: EditionDetail, style: MomentStyle): Omit<Messa
   switch (edition.stage) {
     case 'approved': {
       const at = edition.publishedFrom ?? style.now;
-      if (at > style.now) return { text: `Approved. Readers see “${edition.title}” from ${writeMoment(at, style)}; until then nothing changes for them.`, next: toIt };
-      const toPage: Message['next'] = edition.lookAt ? { label: 'See the page', link: ['/arrange'], query: { page: edition.lookAt } } : toIt;
+      if (at > style.now)
+        return {
+          text: `Approved. Readers see “${edition.title}” from ${writeMoment(at, style)}; until then nothing changes for them.`,
+          next: toIt,
+        };
+      const toPage: Message['next'] = edition.lookAt
+        ? { label: 'See the page', link: ['/arrange'], query: { page: edition.lookAt } }
+        : toIt;
       return { text: `“${edition.title}” is live.`, next: toPage };
     }
     case 'in review': {
-      const who = edition.reviewers.length > 0 ? listOf(edition.reviewers.slice(0, 3), 'or') : 'somebody with the right to approve, whom this site does not have yet';
+      const who =
+        edition.reviewers.length > 0
+          ? listOf(edition.reviewers.slice(0, 3), 'or')
+          : 'somebody with the right to approve, whom this site does not have yet';
       return { text: `“${edition.title}” waits for ${who}. Nothing has changed for readers.`, next: toIt };
     }
-    default: return { text: `“${edition.title}” is kept as a draft. Nothing has changed for readers.`, next: toIt };
+    default:
+      return { text: `“${edition.title}” is kept as a draft. Nothing has changed for readers.`, next: toIt };
   }
 }

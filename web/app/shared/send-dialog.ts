@@ -18,42 +18,115 @@ import { MomentField } from './moment-field';
   imports: [FormsModule, MomentField, EffectList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="modal-header"><h2 class="modal-title">{{ isAsking ? 'What changes' : 'Save these changes' }}</h2><button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button></div>
+    <div class="modal-header">
+      <h2 class="modal-title">{{ isAsking ? 'What changes' : 'Save these changes' }}</h2>
+      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+    </div>
     <div class="modal-body">
       @for (change of changes; track change.recordId) {
         <details class="change" [open]="isAsking">
-          <summary><b>{{ change.title }}</b> <span class="quiet">{{ change.kind }}, {{ change.did }}</span> <span class="what">{{ effectOf(change)?.label ?? '…' }}</span></summary>
-          @if (effectOf(change); as effect) { @for (warning of effect.warnings; track warning) { <p class="notice-line">{{ warning }}</p> } <almanac-effect-list [effect]="effect" /> }
-          @if (faultsOf($index); as faults) { @for (fault of faults; track fault) { <p class="form-fault" role="alert">{{ fault }}</p> } }
+          <summary>
+            <b>{{ change.title }}</b> <span class="quiet">{{ change.kind }}, {{ change.did }}</span>
+            <span class="what">{{ effectOf(change)?.label ?? '…' }}</span>
+          </summary>
+          @if (effectOf(change); as effect) {
+            @for (warning of effect.warnings; track warning) {
+              <p class="notice-line">{{ warning }}</p>
+            }
+            <almanac-effect-list [effect]="effect" />
+          }
+          @if (faultsOf($index); as faults) {
+            @for (fault of faults; track fault) {
+              <p class="form-fault" role="alert">{{ fault }}</p>
+            }
+          }
         </details>
       }
       @if (!isAsking) {
-        <div class="field"><label class="form-label" for="edition-title">What is this about</label><input class="form-control" id="edition-title" [(ngModel)]="title" /></div>
-        <div class="field"><label class="form-label" for="edition-remark">For whoever reviews it</label><textarea class="form-control" id="edition-remark" rows="2" [(ngModel)]="remark"></textarea></div>
+        <div class="field">
+          <label class="form-label" for="edition-title">What is this about</label
+          ><input class="form-control" id="edition-title" [(ngModel)]="title" />
+        </div>
+        <div class="field">
+          <label class="form-label" for="edition-remark">For whoever reviews it</label
+          ><textarea class="form-control" id="edition-remark" rows="2" [(ngModel)]="remark"></textarea>
+        </div>
         @if (mayPublish()) {
           <div class="row-line two">
-            <almanac-moment-field label="Goes live" emptyMeans="Empty: at once." [value]="from()" [fault]="faultAt('/times/from')" (valueChange)="from.set($event)" />
-            <almanac-moment-field label="Until" emptyMeans="Empty: until further notice." [value]="until()" [fault]="faultAt('/times/until')" (valueChange)="until.set($event)" />
+            <almanac-moment-field
+              label="Goes live"
+              emptyMeans="Empty: at once."
+              [value]="from()"
+              [fault]="faultAt('/times/from')"
+              (valueChange)="from.set($event)"
+            />
+            <almanac-moment-field
+              label="Until"
+              emptyMeans="Empty: until further notice."
+              [value]="until()"
+              [fault]="faultAt('/times/until')"
+              (valueChange)="until.set($event)"
+            />
           </div>
         } @else {
-          <almanac-moment-field label="Wished for" emptyMeans="Empty: whenever it is approved. A wish publishes nothing." [value]="from()" (valueChange)="from.set($event)" />
+          <almanac-moment-field
+            label="Wished for"
+            emptyMeans="Empty: whenever it is approved. A wish publishes nothing."
+            [value]="from()"
+            (valueChange)="from.set($event)"
+          />
         }
-        @if (problem(); as problem) { <p class="notice-line ember" role="alert">{{ problem.message }}</p> }
+        @if (problem(); as problem) {
+          <p class="notice-line ember" role="alert">{{ problem.message }}</p>
+        }
       }
     </div>
     @if (!isAsking) {
       <div class="foot">
         <button class="btn btn-plain" [disabled]="isBusy()" (click)="save(null)">Keep as draft</button>
         <span class="grow"></span>
-        @if (mayPublish()) { <button class="btn btn-plain" [disabled]="isBusy()" (click)="save('publish')">{{ from() ? 'Publish for that date' : 'Publish at once' }}</button> }
+        @if (mayPublish()) {
+          <button class="btn btn-plain" [disabled]="isBusy()" (click)="save('publish')">
+            {{ from() ? 'Publish for that date' : 'Publish at once' }}
+          </button>
+        }
         <button class="btn btn-primary" [disabled]="isBusy()" (click)="save('send for review')">Send for review: {{ headline() }}</button>
       </div>
     }
   `,
   styles: `
-    .change { border-bottom: 1px solid #ece6d9; padding: 4px 0; } summary { display: flex; gap: 8px; align-items: baseline; cursor: pointer; min-height: 26px; } .what { margin-left: auto; color: var(--tide); font-weight: 600; }
-    .field { margin-top: 12px; } .two { align-items: flex-start; gap: 24px; }
-    .foot { display: flex; gap: 10px; padding: 12px 20px; border-top: 3px double var(--hair); } .foot .btn-primary { white-space: normal; }
+    .change {
+      border-bottom: 1px solid #ece6d9;
+      padding: 4px 0;
+    }
+    summary {
+      display: flex;
+      gap: 8px;
+      align-items: baseline;
+      cursor: pointer;
+      min-height: 26px;
+    }
+    .what {
+      margin-left: auto;
+      color: var(--tide);
+      font-weight: 600;
+    }
+    .field {
+      margin-top: 12px;
+    }
+    .two {
+      align-items: flex-start;
+      gap: 24px;
+    }
+    .foot {
+      display: flex;
+      gap: 10px;
+      padding: 12px 20px;
+      border-top: 3px double var(--hair);
+    }
+    .foot .btn-primary {
+      white-space: normal;
+    }
   `,
 })
 export class SendDialog implements OnInit {
@@ -81,14 +154,19 @@ export class SendDialog implements OnInit {
 
   ngOnInit(): void {
     const roles = (this.#session.session()?.person?.roles ?? []) as readonly Role[];
-    this.mayPublish.set(judgeMove('publish', { stage: 'draft', kinds: this.changes.map(change => change.kind), roles, isOwn: true }).kind === 'moved');
-    this.title ||= this.changes.length > 0 ? `${this.changes[0]!.title}, ${this.changes[0]!.did}${this.changes.length > 2 ? ' and more' : ''}` : '';
+    this.mayPublish.set(
+      judgeMove('publish', { stage: 'draft', kinds: this.changes.map(change => change.kind), roles, isOwn: true }).kind === 'moved',
+    );
+    this.title ||=
+      this.changes.length > 0 ? `${this.changes[0]!.title}, ${this.changes[0]!.did}${this.changes.length > 2 ? ' and more' : ''}` : '';
     this.#api
       .effect({ changes: this.changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })) })
-      .pipe(catchError((error: unknown) => {
-        this.problem.set(error instanceof ApiProblem ? error : null);
-        return of([] as Effect[]);
-      }))
+      .pipe(
+        catchError((error: unknown) => {
+          this.problem.set(error instanceof ApiProblem ? error : null);
+          return of([] as Effect[]);
+        }),
+      )
       .subscribe(effects => this.effects.set(effects));
   }
 
@@ -113,7 +191,13 @@ export class SendDialog implements OnInit {
         title: this.title,
         remark: this.remark,
         wishedFrom: move === 'publish' ? null : this.from(),
-        changes: this.changes.map(({ recordId, kind, value, retires, baseRevisionId }) => ({ recordId, kind, value, retires, baseRevisionId })),
+        changes: this.changes.map(({ recordId, kind, value, retires, baseRevisionId }) => ({
+          recordId,
+          kind,
+          value,
+          retires,
+          baseRevisionId,
+        })),
         ...(move ? { move: { name: move, times, remark: '', acceptsMovedBase: false } } : {}),
       })
       .subscribe({

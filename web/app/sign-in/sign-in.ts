@@ -14,19 +14,49 @@ import { SessionService } from '../state/session.service';
       <form (ngSubmit)="signIn()" class="panel">
         <h1>Lucid Almanac</h1>
         <p class="quiet">What shows where, to whom, until when, and why.</p>
-        @if (fault()) { <p class="notice-line ember" role="alert">{{ fault() }}</p> }
+        @if (fault()) {
+          <p class="notice-line ember" role="alert">{{ fault() }}</p>
+        }
         <label class="form-label" for="email">E-mail</label>
         <input class="form-control" id="email" name="email" type="email" autocomplete="username" required [(ngModel)]="email" />
         <label class="form-label" for="password">Password</label>
-        <input class="form-control" id="password" name="password" type="password" autocomplete="current-password" required [(ngModel)]="password" />
+        <input
+          class="form-control"
+          id="password"
+          name="password"
+          type="password"
+          autocomplete="current-password"
+          required
+          [(ngModel)]="password"
+        />
         <button class="btn btn-primary" [disabled]="isBusy()">Sign in</button>
       </form>
     </div>
   `,
   styles: `
-    .ground { min-height: 100%; display: grid; place-items: center; padding: 20px; }
-    form { width: 340px; max-width: 100%; padding: 26px 28px 28px; border-top: 3px double var(--hair); display: grid; gap: 4px; }
-    h1 { font-size: 26px; } button { margin-top: 12px; } .form-label { margin-top: 8px; }
+    .ground {
+      min-height: 100%;
+      display: grid;
+      place-items: center;
+      padding: 20px;
+    }
+    form {
+      width: 340px;
+      max-width: 100%;
+      padding: 26px 28px 28px;
+      border-top: 3px double var(--hair);
+      display: grid;
+      gap: 4px;
+    }
+    h1 {
+      font-size: 26px;
+    }
+    button {
+      margin-top: 12px;
+    }
+    .form-label {
+      margin-top: 8px;
+    }
   `,
 })
 export class SignIn {

@@ -20,7 +20,10 @@ export class MessageService {
 
   /** Shows a failure in its own words. */
   problem(error: unknown): void {
-    this.#message.set({ kind: 'problem', text: error instanceof ApiProblem ? error.message : 'Something went wrong in this page. Reload it; what you have written is kept.' });
+    this.#message.set({
+      kind: 'problem',
+      text: error instanceof ApiProblem ? error.message : 'Something went wrong in this page. Reload it; what you have written is kept.',
+    });
     if (!(error instanceof ApiProblem)) console.error(error);
   }
 

@@ -12,10 +12,14 @@ export class PagesService {
   readonly #messages = inject(MessageService);
   readonly #wanted = new BehaviorSubject<void>(undefined);
   readonly pages$ = this.#wanted.pipe(
-    switchMap(() => this.#api.listPages().pipe(catchError((error: unknown) => {
-      this.#messages.problem(error);
-      return of([] as PageRow[]);
-    }))),
+    switchMap(() =>
+      this.#api.listPages().pipe(
+        catchError((error: unknown) => {
+          this.#messages.problem(error);
+          return of([] as PageRow[]);
+        }),
+      ),
+    ),
     shareReplay({ bufferSize: 1, refCount: false }),
   );
   readonly pages = toSignal(this.pages$, { initialValue: [] as PageRow[] });

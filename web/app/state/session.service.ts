@@ -26,7 +26,10 @@ export class SessionService {
   }
 
   signOut(): Observable<void> {
-    return this.#api.signOut().pipe(tap(() => this.#session.next(null)), map(() => undefined));
+    return this.#api.signOut().pipe(
+      tap(() => this.#session.next(null)),
+      map(() => undefined),
+    );
   }
 
   /** The site, for screens behind the sign-in. @throws RangeError when the session has not been read */
@@ -47,5 +50,8 @@ export class SessionService {
   }
 
   /** Emits who is signed in, each time that changes. */
-  readonly person$ = this.session$.pipe(filter(session => session !== null), map(session => session.person));
+  readonly person$ = this.session$.pipe(
+    filter(session => session !== null),
+    map(session => session.person),
+  );
 }

@@ -4,11 +4,21 @@ import { SessionService } from './session.service';
 import { WorkingChangesService, type WorkingChange } from './working-changes.service';
 
 const person = { id: 'ida', name: 'Ida', email: '', roles: ['manager'] };
-const change = (recordId: string, value: string, baseRevisionId: string | null = 'base'): WorkingChange => ({ recordId, kind: 'placement', value, retires: false, baseRevisionId, title: recordId, did: 'moved' });
+const change = (recordId: string, value: string, baseRevisionId: string | null = 'base'): WorkingChange => ({
+  recordId,
+  kind: 'placement',
+  value,
+  retires: false,
+  baseRevisionId,
+  title: recordId,
+  did: 'moved',
+});
 
 function service(): WorkingChangesService {
   TestBed.resetTestingModule();
-  TestBed.configureTestingModule({ providers: [{ provide: SessionService, useValue: { person$: of(person), session: () => ({ person }) } }] });
+  TestBed.configureTestingModule({
+    providers: [{ provide: SessionService, useValue: { person$: of(person), session: () => ({ person }) } }],
+  });
   return TestBed.inject(WorkingChangesService);
 }
 

@@ -41,7 +41,11 @@ export class WorkingChangesService {
       const before = now.find(other => other.recordId === each.recordId);
       return before ? { ...each, baseRevisionId: before.baseRevisionId } : each;
     });
-    this.#set({ changes: [...now.filter(each => !ids.has(each.recordId)), ...based], earlier: [...earlier, now].slice(-mostSteps), later: [] });
+    this.#set({
+      changes: [...now.filter(each => !ids.has(each.recordId)), ...based],
+      earlier: [...earlier, now].slice(-mostSteps),
+      later: [],
+    });
   }
 
   undo(): void {

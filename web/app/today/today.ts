@@ -8,9 +8,20 @@ import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 
-interface Day { readonly key: string; readonly heading: string; readonly isToday: boolean; readonly changes: readonly (Today['changes'][number] & { readonly time: string; readonly isPast: boolean })[] }
+interface Day {
+  readonly key: string;
+  readonly heading: string;
+  readonly isToday: boolean;
+  readonly changes: readonly (Today['changes'][number] & { readonly time: string; readonly isPast: boolean })[];
+}
 
-const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = { 'goes live': 'goes live', changes: 'takes new words', ends: 'ends', opens: 'begins to show', closes: 'stops showing' };
+const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
+  'goes live': 'goes live',
+  changes: 'takes new words',
+  ends: 'ends',
+  opens: 'begins to show',
+  closes: 'stops showing',
+};
 
 /** A day's page: what changes today and next, what waits for me, what is wrong. */
 @Component({
@@ -22,7 +33,10 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = { 'goe
       <div class="page">
         <div class="first">
           <h1>{{ heading() }}</h1>
-          <p class="quiet">{{ greeting() }} {{ today.counts.pages }} pages, {{ today.counts.blocks }} blocks and {{ today.counts.placements }} placements are live.</p>
+          <p class="quiet">
+            {{ greeting() }} {{ today.counts.pages }} pages, {{ today.counts.blocks }} blocks and {{ today.counts.placements }} placements
+            are live.
+          </p>
           <h2 class="section">What changes</h2>
           @for (day of days(); track day.key) {
             <div class="day">
@@ -32,61 +46,217 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = { 'goe
                   <li [class.past]="change.isPast">
                     <time class="clock">{{ change.time }}</time>
                     <span class="mark" [class.end]="change.what === 'ends' || change.what === 'closes'" aria-hidden="true"></span>
-                    <span class="what"><b>{{ change.title }}</b> {{ verb(change.what) }}
-                      <span class="quiet">{{ where(change) }}</span></span>
-                    @if (change.pageId) { <a routerLink="/arrange" [queryParams]="{ page: change.pageId, at: local(change.at), sel: change.kind === 'placement' ? change.recordId : null }">Look then</a> }
+                    <span class="what"
+                      ><b>{{ change.title }}</b> {{ verb(change.what) }} <span class="quiet">{{ where(change) }}</span></span
+                    >
+                    @if (change.pageId) {
+                      <a
+                        routerLink="/arrange"
+                        [queryParams]="{
+                          page: change.pageId,
+                          at: local(change.at),
+                          sel: change.kind === 'placement' ? change.recordId : null,
+                        }"
+                        >Look then</a
+                      >
+                    }
                   </li>
-                } @empty { <li class="quiet none">Nothing changes by itself.</li> }
+                } @empty {
+                  <li class="quiet none">Nothing changes by itself.</li>
+                }
               </ol>
             </div>
           }
-          @if (quietAfter()) { <p class="quiet none">{{ quietAfter() }}</p> }
+          @if (quietAfter()) {
+            <p class="quiet none">{{ quietAfter() }}</p>
+          }
           <h2 class="section">Approved lately</h2>
           @for (edition of today.lately; track edition.id) {
-            <p class="lately"><a [routerLink]="['/reviews', edition.id]">{{ edition.title }}</a> <span class="quiet">{{ edition.author.name }}, {{ edition.submittedAt ?? edition.createdAt | when: 'day' }} · {{ edition.summary }}</span></p>
-          } @empty { <p class="quiet none">Nothing yet.</p> }
+            <p class="lately">
+              <a [routerLink]="['/reviews', edition.id]">{{ edition.title }}</a>
+              <span class="quiet"
+                >{{ edition.author.name }}, {{ edition.submittedAt ?? edition.createdAt | when: 'day' }} · {{ edition.summary }}</span
+              >
+            </p>
+          } @empty {
+            <p class="quiet none">Nothing yet.</p>
+          }
         </div>
         <div class="second">
           <section>
             <h2 class="section">Waits for you</h2>
             @for (edition of today.waiting; track edition.id) {
-              <a class="item" [routerLink]="['/reviews', edition.id]"><b>{{ edition.title }}</b><span class="quiet">{{ edition.author.name }} · since {{ edition.submittedAt ?? edition.createdAt | when }} · {{ edition.summary }}</span>@if (edition.wishedFrom) { <span class="chip ochre">wished for {{ edition.wishedFrom | when: 'short' }}</span> }</a>
-            } @empty { <p class="quiet none">Nothing waits for you.</p> }
+              <a class="item" [routerLink]="['/reviews', edition.id]"
+                ><b>{{ edition.title }}</b
+                ><span class="quiet"
+                  >{{ edition.author.name }} · since {{ edition.submittedAt ?? edition.createdAt | when }} · {{ edition.summary }}</span
+                >
+                @if (edition.wishedFrom) {
+                  <span class="chip ochre">wished for {{ edition.wishedFrom | when: 'short' }}</span>
+                }
+              </a>
+            } @empty {
+              <p class="quiet none">Nothing waits for you.</p>
+            }
           </section>
           <section>
             <h2 class="section">Yours, on the way</h2>
             @for (edition of today.mine; track edition.id) {
-              <a class="item" [routerLink]="['/reviews', edition.id]"><b>{{ edition.title }}</b><span class="quiet">{{ edition.stage === 'draft' ? 'Draft' : 'In review' }} · {{ edition.summary }}</span></a>
-            } @empty { <p class="quiet none">You have no drafts and nothing in review.</p> }
+              <a class="item" [routerLink]="['/reviews', edition.id]"
+                ><b>{{ edition.title }}</b
+                ><span class="quiet">{{ edition.stage === 'draft' ? 'Draft' : 'In review' }} · {{ edition.summary }}</span></a
+              >
+            } @empty {
+              <p class="quiet none">You have no drafts and nothing in review.</p>
+            }
           </section>
           <section>
             <h2 class="section">What is wrong</h2>
             @for (fault of today.faults; track fault.recordId) {
-              <p class="fault"><b>{{ fault.sentence }}</b> {{ fault.remedy }} @if (fault.pageId) { <a routerLink="/arrange" [queryParams]="{ page: fault.pageId, sel: fault.recordId }">Mend it</a> }</p>
-            } @empty { <p class="quiet none">Nothing that we can see.</p> }
+              <p class="fault">
+                <b>{{ fault.sentence }}</b> {{ fault.remedy }}
+                @if (fault.pageId) {
+                  <a routerLink="/arrange" [queryParams]="{ page: fault.pageId, sel: fault.recordId }">Mend it</a>
+                }
+              </p>
+            } @empty {
+              <p class="quiet none">Nothing that we can see.</p>
+            }
           </section>
         </div>
       </div>
-    } @else { <p class="quiet wait">Reading the day…</p> }
+    } @else {
+      <p class="quiet wait">Reading the day…</p>
+    }
   `,
   styles: `
-    .page { display: grid; grid-template-columns: minmax(0, 1fr) 420px; min-height: 100%; }
-    .first { padding: 20px 32px 30px 40px; } .second { background: var(--sheet); border-left: 1px solid var(--hair); padding: 20px 24px; }
-    h1 { font-size: 28px; } .section { margin: 20px 0 4px; font-size: 16px; border-bottom: 3px double var(--hair); padding-bottom: 4px; } .second section:first-child .section { margin-top: 0; }
-    .day { display: grid; align-items: baseline; grid-template-columns: 150px minmax(0, 1fr); border-bottom: 1px solid var(--hair); padding: 7px 0; } .day h3 { font: 600 13px/24px var(--title); color: var(--ink); } .day h3.now { color: var(--ember); }
-    ol { list-style: none; margin: 0; padding: 0; } li { display: flex; gap: 10px; align-items: baseline; min-height: 24px; } li.past { color: var(--ink-2); }
-    .clock { width: 40px; font-weight: 600; } .what { flex: 1; } .mark { width: 9px; height: 9px; border-radius: 50%; background: var(--leaf); align-self: center; } .mark.end { background: none; border: 2px solid var(--ember); }
-    .item { display: grid; gap: 1px; padding: 7px 0; border-bottom: 1px solid #ece6d9; color: var(--ink); justify-items: start; } .item:hover b { text-decoration: underline; } .none { margin: 4px 0; }
-    .lately { margin: 0; padding: 6px 0; border-bottom: 1px solid var(--hair); } .lately a { color: var(--ink); font-weight: 550; margin-right: 8px; }
-    .fault { margin: 0; padding: 6px 0 6px 10px; border-left: 3px solid var(--ochre); margin-top: 6px; } .wait { padding: 30px 40px; }
-    @media (max-width: 900px) { .page { grid-template-columns: 1fr; } .first { padding: 16px; } .second { border-left: 0; } .day { grid-template-columns: 1fr; } }
+    .page {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 420px;
+      min-height: 100%;
+    }
+    .first {
+      padding: 20px 32px 30px 40px;
+    }
+    .second {
+      background: var(--sheet);
+      border-left: 1px solid var(--hair);
+      padding: 20px 24px;
+    }
+    h1 {
+      font-size: 28px;
+    }
+    .section {
+      margin: 20px 0 4px;
+      font-size: 16px;
+      border-bottom: 3px double var(--hair);
+      padding-bottom: 4px;
+    }
+    .second section:first-child .section {
+      margin-top: 0;
+    }
+    .day {
+      display: grid;
+      align-items: baseline;
+      grid-template-columns: 150px minmax(0, 1fr);
+      border-bottom: 1px solid var(--hair);
+      padding: 7px 0;
+    }
+    .day h3 {
+      font: 600 13px/24px var(--title);
+      color: var(--ink);
+    }
+    .day h3.now {
+      color: var(--ember);
+    }
+    ol {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    li {
+      display: flex;
+      gap: 10px;
+      align-items: baseline;
+      min-height: 24px;
+    }
+    li.past {
+      color: var(--ink-2);
+    }
+    .clock {
+      width: 40px;
+      font-weight: 600;
+    }
+    .what {
+      flex: 1;
+    }
+    .mark {
+      width: 9px;
+      height: 9px;
+      border-radius: 50%;
+      background: var(--leaf);
+      align-self: center;
+    }
+    .mark.end {
+      background: none;
+      border: 2px solid var(--ember);
+    }
+    .item {
+      display: grid;
+      gap: 1px;
+      padding: 7px 0;
+      border-bottom: 1px solid #ece6d9;
+      color: var(--ink);
+      justify-items: start;
+    }
+    .item:hover b {
+      text-decoration: underline;
+    }
+    .none {
+      margin: 4px 0;
+    }
+    .lately {
+      margin: 0;
+      padding: 6px 0;
+      border-bottom: 1px solid var(--hair);
+    }
+    .lately a {
+      color: var(--ink);
+      font-weight: 550;
+      margin-right: 8px;
+    }
+    .fault {
+      margin: 0;
+      padding: 6px 0 6px 10px;
+      border-left: 3px solid var(--ochre);
+      margin-top: 6px;
+    }
+    .wait {
+      padding: 30px 40px;
+    }
+    @media (max-width: 900px) {
+      .page {
+        grid-template-columns: 1fr;
+      }
+      .first {
+        padding: 16px;
+      }
+      .second {
+        border-left: 0;
+      }
+      .day {
+        grid-template-columns: 1fr;
+      }
+    }
   `,
 })
 export class TodayWorkspace {
   readonly #session = inject(SessionService);
   readonly #zone = this.#session.site.zone;
   protected readonly today = signal<Today | null>(null);
-  protected readonly heading = computed(() => DateTime.fromMillis(this.today()?.now ?? 0, { zone: this.#zone, locale: this.#session.site.locale }).toFormat('cccc d LLLL yyyy'));
+  protected readonly heading = computed(() =>
+    DateTime.fromMillis(this.today()?.now ?? 0, { zone: this.#zone, locale: this.#session.site.locale }).toFormat('cccc d LLLL yyyy'),
+  );
   protected readonly greeting = computed(() => {
     const changing = this.today()?.changes.filter(change => change.at >= (this.today()?.now ?? 0)).length ?? 0;
     return `${changing === 0 ? 'Nothing changes' : changing === 1 ? 'One thing changes' : `${changing} things change`} by ${changing === 1 ? 'itself' : 'themselves'} in the next two weeks.`;
@@ -100,13 +270,20 @@ export class TodayWorkspace {
       const key = local.slice(0, 10);
       groups.set(key, [...(groups.get(key) ?? []), { ...change, time: local.slice(11), isPast: change.at <= today.now }]);
     }
-    return [...groups].map(([key, changes], index) => ({ key, heading: DateTime.fromISO(key, { locale: this.#session.site.locale }).toFormat(index === 0 ? "'Today, 'ccc d LLLL" : 'ccc d LLLL'), isToday: index === 0, changes }));
+    return [...groups].map(([key, changes], index) => ({
+      key,
+      heading: DateTime.fromISO(key, { locale: this.#session.site.locale }).toFormat(index === 0 ? "'Today, 'ccc d LLLL" : 'ccc d LLLL'),
+      isToday: index === 0,
+      changes,
+    }));
   });
   protected readonly quietAfter = computed(() => (this.days().length > 1 ? 'After that nothing changes by itself within two weeks.' : ''));
 
   constructor() {
     const messages = inject(MessageService);
-    inject(ApiClient).readToday().subscribe({ next: today => this.today.set(today), error: (error: unknown) => messages.problem(error) });
+    inject(ApiClient)
+      .readToday()
+      .subscribe({ next: today => this.today.set(today), error: (error: unknown) => messages.problem(error) });
   }
 
   protected verb(what: Today['changes'][number]['what']): string {

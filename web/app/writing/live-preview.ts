@@ -15,14 +15,45 @@ import { SessionService } from '../state/session.service';
     <div class="head">
       <h2>{{ view() ? 'On “' + view()!.page.title + '”' : 'Preview' }}</h2>
       <span class="grow"></span>
-      @for (each of widths; track each.name) { <button class="btn-word" [attr.aria-pressed]="width() === each.pixels" [class.on]="width() === each.pixels" (click)="width.set(each.pixels)">{{ each.name }}</button> }
+      @for (each of widths; track each.name) {
+        <button
+          class="btn-word"
+          [attr.aria-pressed]="width() === each.pixels"
+          [class.on]="width() === each.pixels"
+          (click)="width.set(each.pixels)"
+        >
+          {{ each.name }}
+        </button>
+      }
     </div>
-    @if (answer()?.fault; as fault) { <p class="notice-line">{{ fault }}</p> }
-    @if (view(); as view) { <almanac-sheet [html]="view.html" [width]="width()" [targets]="[]" [numbers]="numbers()" [selected]="highlighted()" [margin]="14" /> }
+    @if (answer()?.fault; as fault) {
+      <p class="notice-line">{{ fault }}</p>
+    }
+    @if (view(); as view) {
+      <almanac-sheet [html]="view.html" [width]="width()" [targets]="[]" [numbers]="numbers()" [selected]="highlighted()" [margin]="14" />
+    }
   `,
   styles: `
-    :host { display: flex; flex-direction: column; min-height: 0; height: 100%; } .head { display: flex; gap: 12px; align-items: baseline; padding-bottom: 6px; }
-    almanac-sheet { flex: 1; min-height: 0; } .on { text-decoration: underline; text-underline-offset: 3px; }
+    :host {
+      display: flex;
+      flex-direction: column;
+      min-height: 0;
+      height: 100%;
+    }
+    .head {
+      display: flex;
+      gap: 12px;
+      align-items: baseline;
+      padding-bottom: 6px;
+    }
+    almanac-sheet {
+      flex: 1;
+      min-height: 0;
+    }
+    .on {
+      text-decoration: underline;
+      text-underline-offset: 3px;
+    }
   `,
 })
 export class LivePreview {
@@ -32,7 +63,10 @@ export class LivePreview {
   readonly changes = input.required<ViewRequest['changes']>();
   /** The block to mark. */
   readonly block = input('');
-  protected readonly widths = (['phone', 'tablet', 'desk'] as const).map(name => ({ name, pixels: inject(SessionService).site.theme.widths[name] }));
+  protected readonly widths = (['phone', 'tablet', 'desk'] as const).map(name => ({
+    name,
+    pixels: inject(SessionService).site.theme.widths[name],
+  }));
   protected readonly width = signal(this.widths[1]!.pixels);
   readonly #question = computed(() => ({ page: this.page(), changes: this.changes() }));
   #last: View | null = null;
@@ -42,17 +76,27 @@ export class LivePreview {
       switchMap(({ page, changes }) =>
         page === ''
           ? of(null)
-          : this.#api.view({ vantage: { page, reader: { signedIn: false, roles: [], memberships: [] }, moment: null }, withEditions: [], changes: [...changes] }).pipe(
-              map(view => ({ view: (this.#last = view), fault: null as string | null })),
-              // The last good picture stays while something is incomplete.
-              catchError((error: unknown) => of({ view: this.#last, fault: error instanceof Error ? error.message : null })),
-            ),
+          : this.#api
+              .view({
+                vantage: { page, reader: { signedIn: false, roles: [], memberships: [] }, moment: null },
+                withEditions: [],
+                changes: [...changes],
+              })
+              .pipe(
+                map(view => ({ view: (this.#last = view), fault: null as string | null })),
+                // The last good picture stays while something is incomplete.
+                catchError((error: unknown) => of({ view: this.#last, fault: error instanceof Error ? error.message : null })),
+              ),
       ),
     ),
     { initialValue: null },
   );
   protected readonly view = computed(() => this.answer()?.view ?? null);
   readonly #rows = computed(() => this.view()?.targets.flatMap(target => target.rows) ?? []);
-  protected readonly numbers = computed(() => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))));
-  protected readonly highlighted = computed(() => this.#rows().find(row => row.blockId === this.block() && row.number !== null)?.placementId ?? '');
+  protected readonly numbers = computed(
+    () => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))),
+  );
+  protected readonly highlighted = computed(
+    () => this.#rows().find(row => row.blockId === this.block() && row.number !== null)?.placementId ?? '',
+  );
 }

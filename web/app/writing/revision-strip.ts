@@ -17,7 +17,15 @@ import { MessageService } from '../state/message.service';
       @for (revision of record().revisions; track revision.id) {
         <li [class.on]="revision.id === chosen()">
           <button (click)="choose(revision.id)" [attr.aria-pressed]="revision.id === chosen()">
-            <span class="line">@if (revision.mark === 'expired') { <almanac-phase status="expired" /> was live } @else if (revision.mark) { <almanac-phase [status]="revision.mark" [withWord]="true" /> } @else { <span class="quiet">earlier</span> }</span>
+            <span class="line">
+              @if (revision.mark === 'expired') {
+                <almanac-phase status="expired" /> was live
+              } @else if (revision.mark) {
+                <almanac-phase [status]="revision.mark" [withWord]="true" />
+              } @else {
+                <span class="quiet">earlier</span>
+              }
+            </span>
             <span>{{ revision.createdAt | when }}</span>
             <span class="quiet">{{ revision.author.name }}{{ revision.note ? ' · ' + revision.note : '' }}</span>
           </button>
@@ -30,21 +38,67 @@ import { MessageService } from '../state/message.service';
           Compared with
           <select class="word" aria-label="Compared with" (change)="against.set($any($event.target).value); load()">
             <option value="none" [selected]="against() === 'none'">nothing</option>
-            @for (revision of record().revisions; track revision.id) { @if (revision.id !== id) { <option [value]="revision.id" [selected]="revision.id === against()">{{ revision.createdAt | when }}, {{ revision.author.name }}</option> } }
+            @for (revision of record().revisions; track revision.id) {
+              @if (revision.id !== id) {
+                <option [value]="revision.id" [selected]="revision.id === against()">
+                  {{ revision.createdAt | when }}, {{ revision.author.name }}
+                </option>
+              }
+            }
           </select>
           <span class="grow"></span>
-          @if (mayRestore()) { <button class="btn-word" (click)="restored.emit(valueOf(id))">Restore these words</button> }
+          @if (mayRestore()) {
+            <button class="btn-word" (click)="restored.emit(valueOf(id))">Restore these words</button>
+          }
           <button class="btn-word" (click)="chosen.set(null)">Close</button>
         </p>
-        @if (comparison(); as comparison) { <almanac-comparison [changes]="comparison.changes" [isNew]="against() === 'none'" /> }
+        @if (comparison(); as comparison) {
+          <almanac-comparison [changes]="comparison.changes" [isNew]="against() === 'none'" />
+        }
       </div>
     }
   `,
   styles: `
-    ol { list-style: none; display: flex; gap: 6px; margin: 4px 0 0; padding: 0 0 6px; overflow-x: auto; }
-    li button { display: grid; text-align: start; border: 1px solid var(--hair); background: var(--sheet); border-radius: 3px; padding: 4px 9px; font: 12px/1.45 var(--text); color: var(--ink); min-width: 168px; max-width: 230px; }
-    li button span { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; } li.on button { border-color: var(--tide); background: var(--tide-wash); } .line { min-height: 18px; }
-    .compare { border: 1px solid var(--hair); background: var(--sheet); padding: 8px 12px; border-radius: 3px; max-height: 260px; overflow: auto; }
+    ol {
+      list-style: none;
+      display: flex;
+      gap: 6px;
+      margin: 4px 0 0;
+      padding: 0 0 6px;
+      overflow-x: auto;
+    }
+    li button {
+      display: grid;
+      text-align: start;
+      border: 1px solid var(--hair);
+      background: var(--sheet);
+      border-radius: 3px;
+      padding: 4px 9px;
+      font: 12px/1.45 var(--text);
+      color: var(--ink);
+      min-width: 168px;
+      max-width: 230px;
+    }
+    li button span {
+      white-space: nowrap;
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
+    li.on button {
+      border-color: var(--tide);
+      background: var(--tide-wash);
+    }
+    .line {
+      min-height: 18px;
+    }
+    .compare {
+      border: 1px solid var(--hair);
+      background: var(--sheet);
+      padding: 8px 12px;
+      border-radius: 3px;
+      max-height: 260px;
+      overflow: auto;
+    }
   `,
 })
 export class RevisionStrip {
@@ -73,7 +127,9 @@ export class RevisionStrip {
     const other = this.#byId().get(this.against());
     const isOtherNewer = other !== undefined && other.createdAt > this.#byId().get(id)!.createdAt;
     const [before, after] = isOtherNewer ? [id, this.against()] : [this.against(), id];
-    this.#api.compareRevisions(before, after).subscribe({ next: comparison => this.comparison.set(comparison), error: (error: unknown) => this.#messages.problem(error) });
+    this.#api
+      .compareRevisions(before, after)
+      .subscribe({ next: comparison => this.comparison.set(comparison), error: (error: unknown) => this.#messages.problem(error) });
   }
 
   protected valueOf(id: string): unknown {

@@ -13,38 +13,88 @@ import { WritingService } from './writing.service';
   template: `
     <div class="bar">
       <h1>{{ writing.value()?.title || 'Untitled' }}</h1>
-      @if (writing.record(); as record) { <almanac-phase [status]="record.status" [withWord]="true" /> }
-      @if (writing.proposal(); as proposal) { <span class="chip ochre">{{ proposal.stage === 'draft' ? 'your draft' : 'in review' }}</span> }
-      @if (writing.isChanged()) { <span class="small quiet">not saved yet; kept in this browser</span> }
+      @if (writing.record(); as record) {
+        <almanac-phase [status]="record.status" [withWord]="true" />
+      }
+      @if (writing.proposal(); as proposal) {
+        <span class="chip ochre">{{ proposal.stage === 'draft' ? 'your draft' : 'in review' }}</span>
+      }
+      @if (writing.isChanged()) {
+        <span class="small quiet">not saved yet; kept in this browser</span>
+      }
       <span class="grow"></span>
       <ng-content />
       @if (writing.mayWrite) {
-        @if (writing.isChanged()) { <button class="btn btn-plain" (click)="writing.discard()">Discard</button> }
+        @if (writing.isChanged()) {
+          <button class="btn btn-plain" (click)="writing.discard()">Discard</button>
+        }
         @if (writing.proposal(); as proposal) {
           <button class="btn btn-plain" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">Save draft</button>
-          @if (writing.mayMove('take back')) { <button class="btn btn-plain" (click)="writing.move('take back')">Take back</button> }
-          @if (writing.mayMove('send for review')) { <button class="btn btn-primary" [disabled]="writing.isBusy()" (click)="writing.move('send for review')">Send for review</button> }
+          @if (writing.mayMove('take back')) {
+            <button class="btn btn-plain" (click)="writing.move('take back')">Take back</button>
+          }
+          @if (writing.mayMove('send for review')) {
+            <button class="btn btn-primary" [disabled]="writing.isBusy()" (click)="writing.move('send for review')">Send for review</button>
+          }
           <a class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
         } @else {
           <button class="btn btn-primary" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">Save…</button>
         }
-      } @else { <span class="quiet">Your roles let you read this, not change it.</span> }
+      } @else {
+        <span class="quiet">Your roles let you read this, not change it.</span>
+      }
     </div>
-    @if (writing.wasKept() && writing.isChanged()) { <p class="notice-line">These are words you had not saved. They were kept in this browser. <button class="btn-word" (click)="writing.discard()">Discard them</button></p> }
-    @for (other of writing.others(); track other.id) { <p class="notice-line">{{ other.author.name }} has a proposal {{ other.stage === 'draft' ? 'in draft' : 'in review' }} on this too. <a [routerLink]="['/reviews', other.editionId]">Look at it</a></p> }
-    @if (writing.problem(); as problem) { @if (!writing.clash()) { <p class="notice-line ember" role="alert">{{ problem.message }}</p> } }
+    @if (writing.wasKept() && writing.isChanged()) {
+      <p class="notice-line">
+        These are words you had not saved. They were kept in this browser.
+        <button class="btn-word" (click)="writing.discard()">Discard them</button>
+      </p>
+    }
+    @for (other of writing.others(); track other.id) {
+      <p class="notice-line">
+        {{ other.author.name }} has a proposal {{ other.stage === 'draft' ? 'in draft' : 'in review' }} on this too.
+        <a [routerLink]="['/reviews', other.editionId]">Look at it</a>
+      </p>
+    }
+    @if (writing.problem(); as problem) {
+      @if (!writing.clash()) {
+        <p class="notice-line ember" role="alert">{{ problem.message }}</p>
+      }
+    }
     @if (writing.clash(); as clash) {
       <div class="notice-line ember" role="alert">
-        <p><b>{{ clash.by }} saved a newer version while you wrote.</b> Both are here; nothing is lost. Theirs against yours:</p>
+        <p>
+          <b>{{ clash.by }} saved a newer version while you wrote.</b> Both are here; nothing is lost. Theirs against yours:
+        </p>
         <almanac-comparison [changes]="clashChanges()" />
-        <p><button class="btn btn-plain" (click)="writing.saveOverTheirs()">Save mine as the next version</button> <button class="btn btn-plain" (click)="writing.takeTheirs()">Go on from theirs</button></p>
+        <p>
+          <button class="btn btn-plain" (click)="writing.saveOverTheirs()">Save mine as the next version</button>
+          <button class="btn btn-plain" (click)="writing.takeTheirs()">Go on from theirs</button>
+        </p>
       </div>
     }
   `,
   styles: `
-    .bar { display: flex; align-items: center; gap: 10px; padding: 6px 20px; min-height: 44px; border-bottom: 1px solid var(--hair); flex-wrap: wrap; }
-    h1 { font-size: 17px; margin: 0; max-width: 420px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    .notice-line { margin: 6px 20px 0; }
+    .bar {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+      padding: 6px 20px;
+      min-height: 44px;
+      border-bottom: 1px solid var(--hair);
+      flex-wrap: wrap;
+    }
+    h1 {
+      font-size: 17px;
+      margin: 0;
+      max-width: 420px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .notice-line {
+      margin: 6px 20px 0;
+    }
   `,
 })
 export class WriterBar {
@@ -52,7 +102,13 @@ export class WriterBar {
   protected readonly clashChanges = computed(() => {
     const clash = this.writing.clash();
     return clash
-      ? compareValues(clash.value, this.writing.value()).map(change => ({ field: change.field, label: change.field.replace('fields.', ''), before: String(change.before ?? ''), after: String(change.after ?? ''), words: [...change.words] }))
+      ? compareValues(clash.value, this.writing.value()).map(change => ({
+          field: change.field,
+          label: change.field.replace('fields.', ''),
+          before: String(change.before ?? ''),
+          after: String(change.after ?? ''),
+          words: [...change.words],
+        }))
       : [];
   });
 }

@@ -79,7 +79,10 @@ export class WritingService<Value extends { readonly title: string }> {
   /** Whether the person could make a move with the proposal as it stands. */
   mayMove(name: MoveName): boolean {
     const proposal = this.proposal();
-    return judgeMove(name, { stage: proposal?.stage ?? 'draft', kinds: [this.#kind], roles: this.#roles, isOwn: proposal?.isOwn ?? true }).kind === 'moved';
+    return (
+      judgeMove(name, { stage: proposal?.stage ?? 'draft', kinds: [this.#kind], roles: this.#roles, isOwn: proposal?.isOwn ?? true })
+        .kind === 'moved'
+    );
   }
 
   /** Takes in what was typed. */
@@ -108,7 +111,10 @@ export class WritingService<Value extends { readonly title: string }> {
   save(): void {
     const proposal = this.proposal();
     if (!proposal) return this.#send();
-    this.#saveOnProposal(proposal.id).subscribe({ next: record => this.#saved(record, 'Saved to the proposal. Nothing has changed for readers.'), error: (error: unknown) => this.#refused(error) });
+    this.#saveOnProposal(proposal.id).subscribe({
+      next: record => this.#saved(record, 'Saved to the proposal. Nothing has changed for readers.'),
+      error: (error: unknown) => this.#refused(error),
+    });
   }
 
   /** Saves if needed, then makes a move with the edition. */
@@ -117,7 +123,9 @@ export class WritingService<Value extends { readonly title: string }> {
     if (!proposal) return this.#send();
     this.isBusy.set(true);
     const first: Observable<unknown> = this.isChanged() ? this.#saveOnProposal(proposal.id) : of(null);
-    first.pipe(switchMap(() => this.#api.moveEdition(proposal.editionId, { name }))).subscribe({ next: edition => this.#moved(edition), error: (error: unknown) => this.#refused(error) });
+    first
+      .pipe(switchMap(() => this.#api.moveEdition(proposal.editionId, { name })))
+      .subscribe({ next: edition => this.#moved(edition), error: (error: unknown) => this.#refused(error) });
   }
 
   /** Of two versions that clash: saves mine as the next revision after theirs. */
@@ -161,8 +169,21 @@ export class WritingService<Value extends { readonly title: string }> {
     const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
     const dialog = opened.componentInstance as SendDialog;
     dialog.title = `${value.title}: ${this.isNew() ? 'new' : 'new words'}`;
-    dialog.changes = [{ recordId: this.#id, kind: this.#kind, value, retires: false, baseRevisionId: this.#base()?.baseRevisionId ?? null, title: value.title, did: this.isNew() ? 'new' : 'new words' }];
-    opened.result.then((edition: EditionDetail) => this.#moved(edition), () => this.#meetClash((opened.componentInstance as unknown as { problem(): ApiProblem | null }).problem()));
+    dialog.changes = [
+      {
+        recordId: this.#id,
+        kind: this.#kind,
+        value,
+        retires: false,
+        baseRevisionId: this.#base()?.baseRevisionId ?? null,
+        title: value.title,
+        did: this.isNew() ? 'new' : 'new words',
+      },
+    ];
+    opened.result.then(
+      (edition: EditionDetail) => this.#moved(edition),
+      () => this.#meetClash((opened.componentInstance as unknown as { problem(): ApiProblem | null }).problem()),
+    );
   }
 
   #saveOnProposal(proposalId: string): Observable<RecordDetail> {
