@@ -1,0 +1,165 @@
+import { chromium, type Browser, type Page } from '@playwright/test';
+import { Application } from '../e2e/application';
+
+/** One picture: who looks, where, and what is done first. */
+interface Shot {
+  readonly name: string;
+  readonly who: string | null;
+  readonly width?: number;
+  readonly prepare: (page: Page) => Promise<void>;
+}
+
+const workspace = (page: Page, name: string) => page.getByRole('navigation', { name: 'Workspaces' }).getByRole('link', { name }).click();
+const sheet = (page: Page, text: string) => page.frameLocator('iframe').getByText(text).first().waitFor();
+
+async function ternPoint(page: Page, at: string): Promise<void> {
+  await workspace(page, 'Pages');
+  await page.getByLabel('Title or path').fill('tern point');
+  await page.getByRole('link', { name: 'Arrange Tern Point', exact: true }).click();
+  await sheet(page, 'Safe crossing times');
+  const address = new URL(page.url());
+  if (at) address.searchParams.set('at', at);
+  await page.goto(address.href);
+  await sheet(page, 'Safe crossing times');
+}
+
+const shots: readonly Shot[] = [
+  { name: 'today', who: 'edwin', prepare: page => page.getByText('Approved lately').waitFor() },
+  {
+    name: 'pages',
+    who: 'edwin',
+    prepare: async page => {
+      await workspace(page, 'Pages');
+      await page.getByRole('link', { name: 'Tern Point', exact: true }).waitFor();
+    },
+  },
+  {
+    name: 'arrange',
+    who: 'ida',
+    prepare: async page => {
+      await ternPoint(page, '2027-04-01T06:00');
+      await page
+        .getByRole('button', { name: /Safe crossing times/ })
+        .and(page.locator('[data-row]'))
+        .click();
+    },
+  },
+  {
+    name: 'arrange-rule',
+    who: 'ida',
+    prepare: async page => {
+      await ternPoint(page, '');
+      await page
+        .getByRole('button', { name: /Safe crossing times/ })
+        .and(page.locator('[data-row]'))
+        .click();
+      await page
+        .getByRole('button', { name: /^On which pages/ })
+        .first()
+        .click();
+    },
+  },
+  {
+    name: 'arrange-add',
+    who: 'ida',
+    prepare: async page => {
+      await ternPoint(page, '');
+      await page.getByRole('button', { name: 'Add here: Main' }).click();
+      await page.getByRole('button', { name: /^Rich text/ }).click();
+      await page.getByLabel('Title (needed').fill('Low water walks');
+      await page
+        .getByRole('textbox', { name: 'Text', exact: true })
+        .fill('Walk out to the mussel beds with the warden, two hours either side of low water.');
+      await sheet(page, 'Low water walks');
+    },
+  },
+  {
+    name: 'blocks',
+    who: 'ida',
+    prepare: async page => {
+      await workspace(page, 'Blocks');
+      await page.getByRole('button', { name: /Causeway warning/ }).click();
+    },
+  },
+  {
+    name: 'writing-a-block',
+    who: 'bea',
+    prepare: async page => {
+      await workspace(page, 'Blocks');
+      await page.getByLabel('Title or words').fill('crossing');
+      await page.getByRole('button', { name: /Safe crossing times/ }).click();
+      await page.getByRole('link', { name: /^Edit words/ }).click();
+      await sheet(page, 'Safe crossing times');
+      await page.getByRole('button', { name: /Shorter/ }).click();
+    },
+  },
+  {
+    name: 'writing-a-page',
+    who: 'bea',
+    prepare: async page => {
+      await workspace(page, 'Pages');
+      await page.getByLabel('Title or path').fill('/join');
+      await page.getByRole('link', { name: 'Join', exact: true }).click();
+      await sheet(page, 'Members park free');
+    },
+  },
+  {
+    name: 'reviews',
+    who: 'edwin',
+    prepare: async page => {
+      await workspace(page, 'Reviews');
+      await page.getByRole('link', { name: 'Getting to Tern Point by bus' }).waitFor();
+    },
+  },
+  {
+    name: 'review',
+    who: 'edwin',
+    prepare: async page => {
+      await workspace(page, 'Reviews');
+      await page.getByRole('link', { name: 'Getting to Tern Point by bus' }).click();
+      await sheet(page, 'Tern Point');
+    },
+  },
+  {
+    name: 'public-desk',
+    who: null,
+    prepare: async page => {
+      await page.goto('/visit/tern-point');
+    },
+  },
+  {
+    name: 'public-phone',
+    who: null,
+    width: 390,
+    prepare: async page => {
+      await page.goto('/visit/tern-point');
+    },
+  },
+];
+
+async function take(application: Application, browser: Browser, shot: Shot): Promise<void> {
+  const page = shot.who ? await application.signIn(browser, shot.who) : await application.read(browser);
+  await page.setViewportSize({ width: shot.width ?? 1280, height: 800 });
+  await shot.prepare(page);
+  // Fonts and pictures of the sheet settle.
+  await page.waitForTimeout(1_200);
+  await page.mouse.move(2, 400);
+  await page.screenshot({ path: `docs/screenshots/${shot.name}.png` });
+  await page.context().close();
+  console.log(`docs/screenshots/${shot.name}.png`);
+}
+
+const wanted = process.argv.slice(2);
+const application = new Application();
+await application.open();
+const browser = await chromium.launch({
+  executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--lang=en-GB'],
+  env: { ...process.env, LANGUAGE: 'en_GB' },
+});
+try {
+  for (const shot of shots) if (wanted.length === 0 || wanted.includes(shot.name)) await take(application, browser, shot);
+} finally {
+  await browser.close();
+  await application.close();
+}
