@@ -23,6 +23,10 @@ async function main(): Promise<void> {
   const mediaFolder = path.join(root, 'demo/pictures');
   const clocks = options.at === null ? realClocks : frozenClocks(options.at);
   const site = await loadSite(knex, clocks, loadTheme(path.join(root, 'themes/shore')), listPictures(mediaFolder));
+  if (site.people.size === 0)
+    throw new RangeError(
+      `There is no site in ${options.data} yet. Lay out the demo with ./almanac demo, or name the folder of a site with --data.`,
+    );
   const { version } = JSON.parse(readFileSync(path.join(root, 'package.json'), 'utf8')) as { version: string };
   const app = createServer({
     site,

@@ -135,17 +135,20 @@ function orderRow(
 function whyShown(
   value: PlacementValue,
   facts: PageFacts,
-  names: ReturnType<typeof namesFor>,
+  words: ReturnType<typeof namesFor>,
   style: ReturnType<typeof momentStyle>,
 ): string[] {
   const held = decidingTests(traceTree(value.rule.where, test => compileWhereTest(test)(facts))).filter(each => each.holds);
+  const names = held.map(each => phraseWhereTest(each.test, words, facts.id));
   const where =
     held.length === 0
       ? 'Its rule holds on every page that is not excepted.'
-      : `This page is covered by ${held.map(each => phraseWhereTest(each.test, names, facts.id)).join(' and ')}.`;
+      : names.join() === 'this page'
+        ? 'Its rule names this page.'
+        : `Its rule takes in this page by “${names.join('” and “')}”.`;
   return [
     where,
-    `It shows to ${whoPhrase(value.rule.who, names)}.`,
+    `It shows to ${whoPhrase(value.rule.who, words)}.`,
     `Its time is ${whenPhrase(value.rule.when, style)}.`,
     ...(value.reason ? [`Because: ${value.reason}`] : []),
   ];

@@ -28,8 +28,7 @@ import { SessionService } from './state/session.service';
           <button class="me" ngbDropdownToggle [attr.aria-label]="'Signed in as ' + person.name">{{ initials() }}</button>
           <div ngbDropdownMenu>
             <p class="who">
-              <b>{{ person.name }}</b
-              ><br /><span class="quiet">{{ person.roles.join(', ') }}</span>
+              <b>{{ person.name }}</b><br /><span class="quiet">{{ person.roles.join(', ') }}</span>
             </p>
             <button ngbDropdownItem (click)="signOut()">Sign out</button>
           </div>

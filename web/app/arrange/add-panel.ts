@@ -43,8 +43,7 @@ interface Answer {
         <h3 class="group">{{ group.purpose }}</h3>
         @for (each of group.types; track each.name) {
           <button class="type" (click)="choose(each)">
-            <b>{{ each.label }}</b
-            ><span>{{ each.description }}</span>
+            <b>{{ each.label }}</b><span>{{ each.description }}</span>
           </button>
         }
       }
@@ -58,8 +57,9 @@ interface Answer {
       />
       @for (block of stock(); track block.id) {
         <div class="type stock">
-          <b>{{ block.title }}</b
-          ><span>{{ block.typeLabel }} · on {{ block.pages.length }} {{ block.pages.length === 1 ? 'page' : 'pages' }}</span>
+          <b>{{ block.title }}</b><span
+            >{{ block.typeLabel }} · on {{ block.pages.length }} {{ block.pages.length === 1 ? 'page' : 'pages' }}</span
+          >
           <span class="row-line"
             ><button class="btn-word" (click)="takeFromStock(block, false)">Same one, in one more place</button
             ><button class="btn-word" (click)="takeFromStock(block, true)">Separate copy</button></span

@@ -59,6 +59,9 @@ import { VantageSentence } from './vantage-sentence';
     </div>
     <div class="body">
       <div class="sheet-side">
+        @if (arrange.isLoading()) {
+          <div class="working" role="progressbar" aria-label="The page is being made"></div>
+        }
         @if (arrange.fault(); as fault) {
           <p class="notice-line ember" role="alert">{{ fault }}</p>
         }
@@ -88,10 +91,7 @@ import { VantageSentence } from './vantage-sentence';
               [class.on]="widthName() === each.name"
               (click)="widthName.set(each.name)"
             >
-              {{ each.name }}
-              @if (widthName() === each.name) {
-                , {{ percent() }}%
-              }
+              {{ widthName() === each.name ? each.name + ', ' + percent() + '%' : each.name }}
             </button>
           }
         </div>
@@ -210,6 +210,30 @@ import { VantageSentence } from './vantage-sentence';
       color: var(--ink);
       font-weight: 650;
     }
+    /* Shown only when it takes a while, so that quick answers do not flicker. */
+    .working {
+      position: absolute;
+      inset: 0 0 auto;
+      height: 2px;
+      background: linear-gradient(90deg, transparent, var(--tide), transparent) 0 0 / 40% 100% no-repeat;
+      opacity: 0;
+      animation:
+        appear 0s 0.3s forwards,
+        pass 1.2s linear infinite;
+    }
+    @keyframes appear {
+      to {
+        opacity: 1;
+      }
+    }
+    @keyframes pass {
+      from {
+        background-position: -70% 0;
+      }
+      to {
+        background-position: 170% 0;
+      }
+    }
     .wait {
       padding: 30px 0 0 90px;
     }
@@ -316,12 +340,10 @@ export class ArrangeWorkspace {
     const kind = this.again() ? 'again' : 'copy';
     // Taken over once: a reload must not begin anew.
     void this.#router.navigate([], { queryParams: { again: null, copy: null }, queryParamsHandling: 'merge', replaceUrl: true });
-    this.#api
-      .readRecord(id)
-      .subscribe({
-        next: record => this.adding.set({ kind, target: 'main', blockId: id, title: record.title }),
-        error: (error: unknown) => this.arrange.report(error),
-      });
+    this.#api.readRecord(id).subscribe({
+      next: record => this.adding.set({ kind, target: 'main', blockId: id, title: record.title }),
+      error: (error: unknown) => this.arrange.report(error),
+    });
   }
 
   protected effectOf(recordId: string): Effect | null {
@@ -379,6 +401,9 @@ export class ArrangeWorkspace {
         break;
       case 'separate copy':
         this.adding.set({ kind: 'copy', target: row.target.name, blockId: row.blockId, title: row.title });
+        break;
+      case 'put back':
+        this.change(row, { off: false }, 'put back');
         break;
       case 'switch off':
         this.change(row, { off: true }, 'switched off');

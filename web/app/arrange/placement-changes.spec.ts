@@ -2,6 +2,7 @@ import type { OrderRow, View } from '@contract/messages';
 import { everywhere } from '@core/rule/rule';
 import { moveTo, orderAt } from './placement-changes';
 import { uniqueTitle } from './add-panel';
+import { labelFor } from './ribbon';
 import { bracketsOf } from './sheet';
 
 const row = (placementId: string, order: string, name = 'main'): OrderRow => ({
@@ -92,5 +93,14 @@ describe('bracketsOf', () => {
       [target('point', 'insertion point'), target('main'), target('aside'), target('foot')],
     );
     expect(brackets.map(bracket => bracket.names.map(each => each.name))).toEqual([['main', 'aside', 'point'], ['foot']]);
+  });
+});
+
+describe('labelFor', () => {
+  it('stands in a bar that has room', () => expect(labelFor('Storm', 0, 200, 1240, false)).toEqual({ text: 'Storm', textX: 7 }));
+  it('is cut to a bar that has some', () => expect(labelFor('A very long title', 0, 80, 1240, false).text).toBe('A very lon…'));
+  it('stands beside a short bar, but never over the edge', () => {
+    expect(labelFor('Storm', 100, 110, 1240, false)).toEqual({ text: 'Storm', textX: 116 });
+    expect(labelFor('Storm', 1200, 1230, 1240, false).text).toBe('');
   });
 });

@@ -276,9 +276,7 @@ export class TimeRibbon {
     const { from, until } = { from: this.from(), until: this.until() };
     const bar = (each: { from: number; until: number }, text: string, isGap: boolean): Bar => {
       const [left, right] = [x(Math.max(from, each.from)), x(Math.min(until, each.until))];
-      // A bar too short for its name has it beside; a gap goes without.
-      const fits = right - left > text.length * 6 + 12;
-      return { x: left, width: Math.max(2, right - left), text: fits || !isGap ? text : '', textX: fits ? left + 7 : right + 6, isGap };
+      return { x: left, width: Math.max(2, right - left), ...labelFor(text, left, right, this.width, isGap), isGap };
     };
     const first = lane.open[0]!;
     const last = lane.open[lane.open.length - 1]!;
@@ -296,6 +294,16 @@ export class TimeRibbon {
     }
     return marks;
   }
+}
+
+/** The name of a bar: in it, cut to fit; beside a bar too short for any of it, where there is room. A gap goes without. */
+export function labelFor(text: string, left: number, right: number, width: number, isGap: boolean): { text: string; textX: number } {
+  const perLetter = 6;
+  const room = Math.floor((right - left - 12) / perLetter);
+  if (room >= text.length) return { text, textX: left + 7 };
+  if (room >= 8) return { text: `${text.slice(0, room - 1)}…`, textX: left + 7 };
+  const fitsBeside = !isGap && right + 6 + text.length * perLetter < width;
+  return { text: fitsBeside ? text : '', textX: right + 6 };
 }
 
 function isChanging(lane: Ribbon['lanes'][number], from: number, until: number): boolean {

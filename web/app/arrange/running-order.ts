@@ -1,4 +1,4 @@
-import { CdkDrag, CdkDropList, CdkDropListGroup, type CdkDragDrop } from '@angular/cdk/drag-drop';
+import { CdkDrag, CdkDragPreview, CdkDropList, CdkDropListGroup, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, contentChild, input, output, TemplateRef } from '@angular/core';
 import type { OrderRow, View } from '@contract/messages';
@@ -15,7 +15,7 @@ export interface OrderMove {
 /** The placements of a page by region, in order, with those away and why. */
 @Component({
   selector: 'almanac-running-order',
-  imports: [CdkDropListGroup, CdkDropList, CdkDrag, NgTemplateOutlet, PhaseMark, WhenPipe],
+  imports: [CdkDropListGroup, CdkDropList, CdkDrag, CdkDragPreview, NgTemplateOutlet, PhaseMark, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Running order</h2>
@@ -36,6 +36,9 @@ export interface OrderMove {
         >
           @for (row of target.rows; track row.placementId; let index = $index) {
             <div cdkDrag [cdkDragData]="row" [cdkDragDisabled]="!mayMove()" class="item" [class.selected]="row.placementId === selected()">
+              <div *cdkDragPreview class="lifted">
+                {{ row.title }} · {{ row.pageCount > 1 ? 'moves on all ' + row.pageCount + ' of its pages' : 'moves on this page' }}
+              </div>
               <button
                 class="row"
                 [class.away]="row.number === null"

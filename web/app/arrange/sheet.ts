@@ -77,6 +77,7 @@ interface Bracket {
           @for (box of boxes(); track box.name) {
             <button
               class="spot"
+              [class.inner]="box.left * scale() > 12"
               [class.selected]="box.name === selected()"
               [attr.data-spot]="box.name"
               [style.top.px]="box.top * scale()"
@@ -183,6 +184,11 @@ interface Bracket {
       color: #fff;
       font: 600 10.5px var(--text);
       box-shadow: 0 0 0 1.5px #fff;
+    }
+    /* Beside the words, not over them. */
+    .inner .number {
+      left: -19px;
+      top: -2px;
     }
     .selected .number {
       background: var(--tide);

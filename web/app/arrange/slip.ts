@@ -7,7 +7,7 @@ import { RuleSentence } from '../rule/rule-sentence';
 import { SessionService } from '../state/session.service';
 
 /** What is asked of a placement from its slip. */
-export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take off' | 'switch off' | 'switch on' | 'move';
+export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take off' | 'switch off' | 'switch on' | 'put back' | 'move';
 
 /** The selected placement: its rule as a sentence whose words are the controls, why it shows or stays away, and what can be done with it. */
 @Component({
@@ -73,18 +73,36 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
             (change)="valueChange.emit({ title: { show: 'own', own: $any($event.target).value } })"
           />
         }
-        .
+        , aligned
+        <select
+          class="word"
+          aria-label="Alignment"
+          [disabled]="!mayChange()"
+          (change)="valueChange.emit({ align: $any($event.target).value })"
+        >
+          <option value="start" [selected]="row().value.align === 'start'">to the start</option>
+          <option value="centre" [selected]="row().value.align === 'centre'">in the centre</option>
+          <option value="end" [selected]="row().value.align === 'end'">to the end</option></select
+        >, linked to as #<input
+          class="anchor"
+          aria-label="Anchor"
+          placeholder="nothing"
+          [value]="row().value.anchor"
+          [disabled]="!mayChange()"
+          (change)="valueChange.emit({ anchor: $any($event.target).value })"
+        />.
       </p>
       @if (row().value.reason || mayChange()) {
         <p class="because">
           Because:
-          <input
+          <textarea
+            rows="1"
             aria-label="Because"
             [value]="row().value.reason"
             placeholder="why it stands here"
             [disabled]="!mayChange()"
-            (change)="valueChange.emit({ reason: $any($event.target).value })"
-          />
+            (change)="valueChange.emit({ reason: oneLine($any($event.target).value) })"
+          ></textarea>
         </p>
       }
       @if (!row().away) {
@@ -107,10 +125,14 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
         @if (mayChange()) {
           <button class="btn-word" (click)="wish.emit('one more place')">One more place</button>
           <button class="btn-word" (click)="wish.emit('separate copy')">Separate copy</button>
-          <button class="btn-word" (click)="wish.emit(row().value.off ? 'switch on' : 'switch off')">
-            {{ row().value.off ? 'Switch on' : 'Switch off' }}
-          </button>
-          <button class="btn-word danger" (click)="wish.emit('take off')">Take off</button>
+          @if (row().status === 'retired' || row().status === 'expired') {
+            <button class="btn-word" (click)="wish.emit('put back')">Put back</button>
+          } @else {
+            <button class="btn-word" (click)="wish.emit(row().value.off ? 'switch on' : 'switch off')">
+              {{ row().value.off ? 'Switch on' : 'Switch off' }}
+            </button>
+            <button class="btn-word danger" (click)="wish.emit('take off')">Take off</button>
+          }
         }
       </div>
     </div>
@@ -137,7 +159,8 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
       color: var(--ink);
     }
     .own,
-    .because input {
+    .anchor,
+    .because textarea {
       border: 0;
       border-bottom: 1.5px dotted var(--ink-2);
       background: none;
@@ -156,9 +179,15 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
       gap: 4px;
       align-items: baseline;
     }
-    .because input {
+    .because textarea {
       flex: 1;
       color: var(--ink-2);
+      resize: none;
+      field-sizing: content;
+    }
+    .anchor {
+      width: 80px;
+      font: inherit;
     }
     .why {
       margin: 0 0 4px;
@@ -198,6 +227,11 @@ export class Slip {
       label: index === 0 ? 'first' : `after “${others[index - 1]!.title}”`,
     }));
   });
+
+  /** A reason is one line, however it was typed. */
+  protected oneLine(text: string): string {
+    return text.replace(/\s*\n\s*/g, ' ').trim();
+  }
 
   protected titleShow(show: PlacementValue['title']['show']): void {
     this.valueChange.emit({

@@ -21,7 +21,7 @@ import { SessionService } from '../state/session.service';
         <p class="quiet">
           {{ shown().length }} of {{ blocks().length }} in the stock{{ isFiltered() ? ', filtered.' : '.' }}
           @if (isFiltered()) {
-            <button class="btn-word" (click)="filter({ find: null, type: null, used: null })">Show all</button>
+            <button class="btn-word" (click)="filter({ find: null, type: null, used: null, status: null })">Show all</button>
           }
         </p>
       </div>
@@ -40,6 +40,15 @@ import { SessionService } from '../state/session.service';
           <option value="">any</option>
           @for (each of types; track each.name) {
             <option [value]="each.name" [selected]="each.name === type()">{{ each.label }}</option>
+          }
+        </select></label
+      >
+      <label class="row-line"
+        >Status
+        <select class="form-select" (change)="filter({ status: $any($event.target).value || null })">
+          <option value="">any</option>
+          @for (each of statuses; track each) {
+            <option [value]="each" [selected]="each === status()">{{ each === 'retired' ? 'taken off' : each }}</option>
           }
         </select></label
       >
@@ -249,17 +258,20 @@ export class BlocksWorkspace {
   readonly find = input<string>();
   readonly type = input<string>();
   readonly used = input<string>();
+  readonly status = input<string>();
+  protected readonly statuses = ['live', 'scheduled', 'draft', 'in review', 'expired', 'retired'];
   readonly sel = input<string>();
   protected readonly types = blockTypes;
   protected readonly blocks = signal<readonly BlockRow[]>([]);
-  protected readonly isFiltered = computed(() => Boolean(this.find() || this.type() || this.used()));
+  protected readonly isFiltered = computed(() => Boolean(this.find() || this.type() || this.used() || this.status()));
   protected readonly shown = computed(() => {
     const text = (this.find() ?? '').toLowerCase();
     return this.blocks().filter(
       block =>
         (text === '' || block.title.toLowerCase().includes(text) || block.excerpt.toLowerCase().includes(text)) &&
         (!this.type() || block.type === this.type()) &&
-        isUsed(block, this.used()),
+        isUsed(block, this.used()) &&
+        (!this.status() || block.status === this.status()),
     );
   });
   protected readonly chosen = computed(() => this.blocks().find(block => block.id === this.sel()) ?? null);

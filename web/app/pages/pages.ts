@@ -37,7 +37,7 @@ import { SessionService } from '../state/session.service';
         <select class="form-select" (change)="filter({ status: $any($event.target).value || null })">
           <option value="">any</option>
           @for (each of statuses; track each) {
-            <option [value]="each" [selected]="each === status()">{{ each }}</option>
+            <option [value]="each" [selected]="each === status()">{{ each === 'retired' ? 'taken off' : each }}</option>
           }
         </select></label
       >

@@ -38,7 +38,14 @@ import { WritingService } from './writing.service';
           }
           <a class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
         } @else {
-          <button class="btn btn-primary" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">Save…</button>
+          @if (writing.record()?.status === 'live' && !writing.isChanged()) {
+            <button class="btn btn-plain" (click)="writing.takeOff()">Take off…</button>
+          }
+          @if (isOff() && !writing.isChanged()) {
+            <button class="btn btn-primary" (click)="writing.putBack()">Put back…</button>
+          } @else {
+            <button class="btn btn-primary" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">Save…</button>
+          }
         }
       } @else {
         <span class="quiet">Your roles let you read this, not change it.</span>
@@ -99,6 +106,7 @@ import { WritingService } from './writing.service';
 })
 export class WriterBar {
   protected readonly writing = inject<WritingService<{ readonly title: string }>>(WritingService);
+  protected readonly isOff = computed(() => ['retired', 'expired'].includes(this.writing.record()?.status ?? ''));
   protected readonly clashChanges = computed(() => {
     const clash = this.writing.clash();
     return clash

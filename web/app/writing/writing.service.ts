@@ -128,6 +128,16 @@ export class WritingService<Value extends { readonly title: string }> {
       .subscribe({ next: edition => this.#moved(edition), error: (error: unknown) => this.#refused(error) });
   }
 
+  /** Asks what taking it off does, and proposes it. */
+  takeOff(): void {
+    this.#send(true);
+  }
+
+  /** Proposes to publish it again, with the words as they stand here. */
+  putBack(): void {
+    this.#send();
+  }
+
   /** Of two versions that clash: saves mine as the next revision after theirs. */
   saveOverTheirs(): void {
     const clash = this.clash();
@@ -163,21 +173,22 @@ export class WritingService<Value extends { readonly title: string }> {
     this.wasKept.set(kept !== null);
   }
 
-  #send(): void {
+  #send(retires = false): void {
     const value = this.#value();
     if (!value) return;
     const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
     const dialog = opened.componentInstance as SendDialog;
-    dialog.title = `${value.title}: ${this.isNew() ? 'new' : 'new words'}`;
+    const did = retires ? 'taken off' : this.isNew() ? 'new' : this.isChanged() ? 'new words' : 'put back';
+    dialog.title = `${value.title}: ${did}`;
     dialog.changes = [
       {
         recordId: this.#id,
         kind: this.#kind,
-        value,
-        retires: false,
+        value: retires ? null : value,
+        retires,
         baseRevisionId: this.#base()?.baseRevisionId ?? null,
         title: value.title,
-        did: this.isNew() ? 'new' : 'new words',
+        did,
       },
     ];
     opened.result.then(
