@@ -48,8 +48,10 @@ export async function seedDemo(knex: Knex, theme: Theme, pictures: readonly stri
   const clocks: Clocks = { content: () => at, running: () => at, isFrozen: true };
   const site = await loadSite(knex, clocks, theme, pictures);
   const demo = layOut(anchor, initialSettings.zone);
-  for (const act of actsOf(demo)) {
-    at = instantOf(demo.time(act.days, act.time));
+  const acts = actsOf(demo);
+  for (const [index, act] of acts.entries()) {
+    // Early in the day, what was to happen in the morning has happened just now, in the same order.
+    at = Math.min(instantOf(demo.time(act.days, act.time)), anchor - (acts.length - index) * 60_000);
     const id = uuidv7();
     await createEdition(site, people.get(act.who)!, {
       id,

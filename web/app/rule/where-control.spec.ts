@@ -68,7 +68,7 @@ describe('WhereControl', () => {
       .click();
     await settle();
     await choose('tern');
-    [...host().querySelectorAll<HTMLButtonElement>('.page button')].find(each => each.textContent === 'leave out')!.click();
+    [...host().querySelectorAll<HTMLButtonElement>('.page button')].find(each => each.textContent.trim() === 'leave out')!.click();
     await settle();
     expect(tree).toEqual({ any: [{ test: 'within', page: 'visit' }], none: [{ test: 'page', page: 'tern' }] });
   });

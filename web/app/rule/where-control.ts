@@ -1,8 +1,10 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { PageRow } from '@contract/messages';
+import { pageTypes } from '@core/page/page';
 import { picksOf, switchMode, treeOfPicks, type PickExtent, type WherePicks } from '@core/rule/picks';
 import type { RuleTree, WhereTest } from '@core/rule/rule';
+import { phraseWhereTest } from '@core/rule/sentence';
 
 interface Row {
   readonly page: PageRow;
@@ -86,6 +88,18 @@ interface Row {
           </div>
         </cdk-virtual-scroll-viewport>
       }
+      @if (now.mode === 'only') {
+        <label class="row-line also">
+          And also
+          <select class="form-select" (change)="addOther($any($event.target))">
+            <option value="">nothing more</option>
+            @for (type of pageTypes; track type) {
+              <option [value]="type">every page of type {{ type }}</option>
+            }
+            <option value="service">pages nobody wrote (sign-in, not found)</option>
+          </select>
+        </label>
+      }
       <p class="form-help">“And all beneath” takes in pages that are added there later.</p>
     } @else {
       <p class="notice-line">This rule is nested more deeply than the tree can show. Its sentence says what it holds.</p>
@@ -164,6 +178,12 @@ interface Row {
       color: #8f2d1b;
       font-weight: 600;
     }
+    .also {
+      margin-top: 6px;
+    }
+    .also .form-select {
+      width: auto;
+    }
     .other {
       margin: 0 0 4px;
     }
@@ -178,6 +198,7 @@ export class WhereControl {
     { name: 'only', label: 'Only these' },
     { name: 'except', label: 'Every page but these' },
   ] as const;
+  protected readonly pageTypes = pageTypes;
   protected readonly search = signal('');
   // Kept beside the rule, so that a switch to "every page" and back loses no pick.
   readonly #remembered = signal<WherePicks | null>(null);
@@ -242,13 +263,15 @@ export class WhereControl {
   }
 
   protected describe(test: WhereTest): string {
-    return test.test === 'type'
-      ? `every ${test.type} page`
-      : test.test === 'path'
-        ? `pages at ${test.pattern}`
-        : test.test === 'topic'
-          ? `pages about ${test.topic}`
-          : test.test;
+    return phraseWhereTest(test, { page: id => id, layout: name => name, membership: name => name, role: name => name });
+  }
+
+  /** Adds every page of a type, or the service pages, to what is picked. */
+  protected addOther(select: HTMLSelectElement): void {
+    const test: WhereTest = select.value === 'service' ? { test: 'service page' } : { test: 'type', type: select.value };
+    const others = this.picks()!.others.filter(each => JSON.stringify(each) !== JSON.stringify(test));
+    if (select.value !== '') this.#emit({ ...this.picks()!, others: [...others, test] });
+    select.value = '';
   }
 
   protected dropOther(test: WhereTest): void {

@@ -10,6 +10,7 @@ import { ApiClient } from '../api/api-client';
 export class SessionService {
   readonly #api = inject(ApiClient);
   readonly #session = new BehaviorSubject<Session | null>(null);
+  #readAt = 0;
 
   /** Null until the server has answered. */
   readonly session$ = this.#session.asObservable();
@@ -18,11 +19,11 @@ export class SessionService {
   /** The session, asked for once. */
   ready(): Observable<Session> {
     const known = this.#session.value;
-    return known ? of(known) : this.#api.readSession().pipe(tap(session => this.#session.next(session)));
+    return known ? of(known) : this.#api.readSession().pipe(tap(session => this.#keep(session)));
   }
 
   signIn(email: string, password: string): Observable<Session> {
-    return this.#api.signIn(email, password).pipe(tap(session => this.#session.next(session)));
+    return this.#api.signIn(email, password).pipe(tap(session => this.#keep(session)));
   }
 
   signOut(): Observable<void> {
@@ -36,7 +37,9 @@ export class SessionService {
   get site(): Session['site'] {
     const session = this.#session.value;
     if (!session) throw new RangeError('The session has not been read');
-    return session.site;
+    // A clock that runs has moved on since the server told its time.
+    const passed = session.site.isFrozen ? 0 : performance.now() - this.#readAt;
+    return { ...session.site, now: session.site.now + Math.round(passed) };
   }
 
   /** How times are written. */
@@ -54,4 +57,9 @@ export class SessionService {
     filter(session => session !== null),
     map(session => session.person),
   );
+
+  #keep(session: Session): void {
+    this.#readAt = performance.now();
+    this.#session.next(session);
+  }
 }
