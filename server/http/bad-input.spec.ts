@@ -166,6 +166,19 @@ describe('bad input', () => {
     expect((await writer.get(`/api/records/${recordId}`)).json.proposals[0].value.title).toBe('Mine first');
   });
 
+  it('lets only one of two saves at the very same time through', async () => {
+    const sample = {
+      id: crypto.randomUUID(),
+      title: 'Draft',
+      changes: [{ recordId: crypto.randomUUID(), kind: 'block', value: sampleBlock(), baseRevisionId: null }],
+    };
+    const { proposalId, headRevisionId } = (await manager.post('/api/editions', sample)).json.changes[0];
+    const save = (title: string) =>
+      manager.put(`/api/proposals/${proposalId}`, { value: sampleBlock({ title }), parentRevisionId: headRevisionId });
+    const statuses = (await Promise.all([save('One'), save('Two'), save('Three')])).map(answer => answer.status);
+    expect(statuses.sort()).toEqual([200, 409, 409]);
+  });
+
   it('slows down whoever guesses passwords', async () => {
     const client = await test.client();
     const attempt = () => client.post('/api/session', { email: 'tomos@merrowby.example', password: 'guess' });

@@ -29,7 +29,11 @@ interface Batch {
 }
 
 /** Saves changes as one edition, and makes a move with it in the same transaction when asked. */
-export async function createEdition(site: Site, person: Person, input: NewEdition): Promise<string> {
+export function createEdition(site: Site, person: Person, input: NewEdition): Promise<string> {
+  return site.writes.run(() => storeEdition(site, person, input));
+}
+
+async function storeEdition(site: Site, person: Person, input: NewEdition): Promise<string> {
   refuseKinds(
     input.changes.map(change => change.kind),
     person,
@@ -56,7 +60,18 @@ export async function createEdition(site: Site, person: Person, input: NewEditio
 }
 
 /** Saves a new revision on a proposal. Whoever saved in between is never overwritten. */
-export async function saveProposal(
+export function saveProposal(
+  site: Site,
+  person: Person,
+  proposalId: string,
+  raw: unknown,
+  parentRevisionId: string,
+  note: string,
+): Promise<string> {
+  return site.writes.run(() => storeRevision(site, person, proposalId, raw, parentRevisionId, note));
+}
+
+async function storeRevision(
   site: Site,
   person: Person,
   proposalId: string,
@@ -91,11 +106,13 @@ export async function saveProposal(
 }
 
 /** Makes a move with an edition: all of its open proposals, or none. */
-export async function moveEdition(site: Site, person: Person, editionId: string, move: MoveRequest): Promise<void> {
-  const edition = editionOf(site, editionId);
-  const batch = emptyBatch();
-  applyMove(site, batch, edition, site.ledger.proposalsOfEdition(editionId), person, move);
-  await write(site, batch);
+export function moveEdition(site: Site, person: Person, editionId: string, move: MoveRequest): Promise<void> {
+  return site.writes.run(async () => {
+    const edition = editionOf(site, editionId);
+    const batch = emptyBatch();
+    applyMove(site, batch, edition, site.ledger.proposalsOfEdition(editionId), person, move);
+    await write(site, batch);
+  });
 }
 
 /** The changes of editions, as overlays for looking at the site with them. */

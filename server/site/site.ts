@@ -5,6 +5,7 @@ import { readLedger } from '../repositories/ledger-repository';
 import { readPeople, type Person } from '../repositories/people-repository';
 import { readSettings, type SiteSettings } from '../repositories/settings-repository';
 import type { Theme } from '../public/theme';
+import { Exclusive } from './exclusive';
 import { Snapshots } from './snapshots';
 
 /** Everything that the services work on. */
@@ -15,6 +16,8 @@ export interface Site {
   readonly settings: SiteSettings;
   readonly theme: Theme;
   readonly snapshots: Snapshots;
+  /** Writes wait for one another; see {@link Exclusive}. */
+  readonly writes: Exclusive;
   readonly people: ReadonlyMap<string, Person>;
   /** Paths of the pictures that may be chosen. */
   readonly pictures: readonly string[];
@@ -26,5 +29,15 @@ export async function loadSite(knex: Knex, clocks: Clocks, theme: Theme, picture
   const ledger = new Ledger();
   ledger.absorb(await readLedger(knex));
   const people = new Map((await readPeople(knex)).map(person => [person.id, person]));
-  return { knex, ledger, clocks, settings, theme, snapshots: new Snapshots(ledger, clocks, settings, theme), people, pictures };
+  return {
+    knex,
+    ledger,
+    clocks,
+    settings,
+    theme,
+    snapshots: new Snapshots(ledger, clocks, settings, theme),
+    writes: new Exclusive(),
+    people,
+    pictures,
+  };
 }

@@ -272,7 +272,7 @@ export class TodayWorkspace {
     }
     return [...groups].map(([key, changes], index) => ({
       key,
-      heading: DateTime.fromISO(key, { locale: this.#session.site.locale }).toFormat(index === 0 ? "'Today, 'ccc d LLLL" : 'ccc d LLLL'),
+      heading: DateTime.fromISO(key, { locale: this.#session.site.locale }).toFormat(index === 0 ? "'Today'" : 'ccc d LLLL'),
       isToday: index === 0,
       changes,
     }));
