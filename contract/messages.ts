@@ -272,6 +272,8 @@ export const editionDetail = editionRow.extend({
       retires: z.boolean(),
       value: z.unknown(),
       headRevisionId: z.string(),
+      /** Who saved last; with the edition's author, the authors of the change. */
+      lastAuthor: z.string(),
       baseMoved: z.boolean(),
       fields: z.array(fieldChange),
       effect,

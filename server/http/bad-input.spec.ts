@@ -1,3 +1,5 @@
+import { saveProposal } from '../services/editions';
+import type { Refusal } from './problems';
 import { sampleBlock, sampleEdition, samplePlacement } from '../testing/samples';
 import { TestSite, type TestClient } from '../testing/test-site';
 
@@ -173,10 +175,12 @@ describe('bad input', () => {
       changes: [{ recordId: crypto.randomUUID(), kind: 'block', value: sampleBlock(), baseRevisionId: null }],
     };
     const { proposalId, headRevisionId } = (await manager.post('/api/editions', sample)).json.changes[0];
-    const save = (title: string) =>
-      manager.put(`/api/proposals/${proposalId}`, { value: sampleBlock({ title }), parentRevisionId: headRevisionId });
-    const statuses = (await Promise.all([save('One'), save('Two'), save('Three')])).map(answer => answer.status);
-    expect(statuses.sort()).toEqual([200, 409, 409]);
+    // Asked of the service itself: requests over a connection would come one after another.
+    const person = [...test.site.people.values()].find(each => each.name === 'Ida Venn')!;
+    const save = (title: string) => saveProposal(test.site, person, proposalId, sampleBlock({ title }), headRevisionId, '');
+    const outcomes = await Promise.allSettled([save('One'), save('Two'), save('Three')]);
+    const statuses = outcomes.map(outcome => (outcome.status === 'fulfilled' ? 'saved' : (outcome.reason as Refusal).code));
+    expect(statuses).toEqual(['saved', 'stale', 'stale']);
   });
 
   it('slows down whoever guesses passwords', async () => {

@@ -1,32 +1,19 @@
-import type { Change, EditionDetail, EditionRow, MoveRequest, NewEdition } from '@contract/messages';
-import { countOf, writeFullMoment } from '@core/format/moment';
+import type { Change, MoveRequest, NewEdition } from '@contract/messages';
+import { writeFullMoment } from '@core/format/moment';
 import { isOpen, type LedgerRows } from '@core/ledger/ledger';
-import type { Edition, LedgerRecord, Proposal, RecordKind, Revision, Stage } from '@core/ledger/records';
-import type { PageValue } from '@core/page/page';
-import type { PlacementValue } from '@core/placement/placement';
-import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
+import type { Edition, RecordKind, Revision } from '@core/ledger/records';
 import { instantOf } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
-import { judgeMove, mayWrite, mayWriteKind, possibleMoves, type MoveFacts, type MoveRefusal, type Role } from '@core/workflow/workflow';
+import { mayWrite, mayWriteKind } from '@core/workflow/workflow';
 import { v7 as uuidv7 } from 'uuid';
 import { Refusal, refuseInvalid, type Fault } from '../http/problems';
 import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { describeChanges } from './descriptions';
-import { effectsOf } from './effects';
-import { momentStyle, nameOfPerson, peopleWithRoles, someOf, titleOf } from './names';
+import { editionOf, kindOf, liveRevisionId, overlaysOfEdition } from './edition-lookups';
+import { applyMove, emptyBatch, type Batch } from './edition-moves';
+import { momentStyle, nameOfPerson, someOf } from './names';
 import { faultsInSite, validateValue } from './validation';
-
-/** Rows to be written together. */
-interface Batch {
-  readonly records: LedgerRecord[];
-  readonly revisions: Revision[];
-  readonly editions: Edition[];
-  readonly proposals: Proposal[];
-  readonly entries: repository.NewEntry[];
-  readonly moves: repository.EditionMove[];
-}
 
 /** Saves changes as one edition, and makes a move with it in the same transaction when asked. */
 export function createEdition(site: Site, person: Person, input: NewEdition): Promise<string> {
@@ -113,97 +100,6 @@ export function moveEdition(site: Site, person: Person, editionId: string, move:
     applyMove(site, batch, edition, site.ledger.proposalsOfEdition(editionId), person, move);
     await write(site, batch);
   });
-}
-
-/** The changes of editions, as overlays for looking at the site with them. */
-export function overlaysOfEdition(site: Site, editionId: string): readonly Overlay[] {
-  editionOf(site, editionId);
-  return site.ledger.proposalsOfEdition(editionId).map(proposal => overlayOf(site, proposal));
-}
-
-/** Editions on their way, newest first, or those that have ended. */
-export function listEditions(site: Site, person: Person, which: 'open' | 'ended'): readonly EditionRow[] {
-  return [...site.ledger.editions.values()]
-    .map(edition => editionRow(site, person, edition))
-    .filter(row => (row.stage === 'draft' || row.stage === 'in review') === (which === 'open'))
-    .sort((a, b) => (b.submittedAt ?? b.createdAt) - (a.submittedAt ?? a.createdAt));
-}
-
-/** An edition with everything a reviewer needs to decide. */
-export async function editionDetail(site: Site, person: Person, editionId: string): Promise<EditionDetail> {
-  const edition = editionOf(site, editionId);
-  const proposals = site.ledger.proposalsOfEdition(editionId);
-  const overlays = proposals.map(proposal => overlayOf(site, proposal));
-  const now = site.clocks.content();
-  const snapshot = site.snapshots.with(overlays);
-  const effects = effectsOf(site, overlays, edition.wishedFrom !== null && edition.wishedFrom > now ? edition.wishedFrom : null);
-  const facts = factsOf(site, person, edition, proposals);
-  const approving = judgeMove('approve', { ...facts, stage: 'in review', isOwn: false });
-  const rolesThatMay: readonly Role[] = approving.kind === 'refused' ? approving.rolesThatMay : ['editor', 'administrator'];
-  const published = proposals
-    .flatMap(each => site.ledger.entriesOf(each.recordId, each.locale))
-    .filter(entry => proposals.some(each => each.headRevisionId === entry.revisionId));
-  return {
-    ...editionRow(site, person, edition),
-    remark: edition.remark,
-    changes: proposals.map((proposal, index) => {
-      const kind = kindOf(site, proposal.recordId);
-      const value = site.ledger.revision(proposal.headRevisionId).value;
-      const base = proposal.baseRevisionId && site.ledger.revision(proposal.baseRevisionId).value;
-      return {
-        proposalId: proposal.id,
-        recordId: proposal.recordId,
-        kind,
-        title: titleOf(site, snapshot, kind, value),
-        isNew: proposal.baseRevisionId === null,
-        retires: proposal.retires,
-        value,
-        headRevisionId: proposal.headRevisionId,
-        baseMoved: isOpen(proposal) && liveRevisionId(site, proposal.recordId, now) !== proposal.baseRevisionId,
-        fields: proposal.retires ? [] : describeChanges(site, snapshot, kind, base, value),
-        effect: effects[index]!,
-      };
-    }),
-    history: (await repository.readMoves(site.knex, editionId)).map(each => ({
-      move: each.move,
-      remark: each.remark,
-      at: each.madeAt,
-      by: nameOfPerson(site, each.madeBy),
-    })),
-    lookAt: pageToLookAt(overlays, snapshot),
-    publishedFrom: published.length > 0 ? Math.min(...published.map(entry => entry.from)) : null,
-    reviewers: [...peopleWithRoles(site, rolesThatMay, edition.createdBy)],
-  };
-}
-
-/** An edition as lists show it. */
-export function editionRow(site: Site, person: Person, edition: Edition): EditionRow {
-  const proposals = site.ledger.proposalsOfEdition(edition.id);
-  return {
-    id: edition.id,
-    title: edition.title,
-    stage: proposals[0]?.stage ?? 'withdrawn',
-    author: { id: edition.createdBy, name: nameOfPerson(site, edition.createdBy) },
-    createdAt: edition.createdAt,
-    submittedAt: edition.submittedAt,
-    wishedFrom: edition.wishedFrom,
-    changeCount: proposals.length,
-    summary: summaryOf(site, proposals),
-    moves: [...possibleMoves(factsOf(site, person, edition, proposals))],
-  };
-}
-
-/** The revision of a record that is live at a moment, or null. */
-export function liveRevisionId(site: Site, recordId: string, moment: number): string | null {
-  const inForce = site.ledger.inForce(recordId, site.settings.baseLocale, moment, Infinity);
-  return inForce.state === 'live' ? inForce.revisionId : null;
-}
-
-/** The kind of a record. */
-export function kindOf(site: Site, recordId: string): RecordKind {
-  const record = site.ledger.records.get(recordId);
-  if (!record) throw new Refusal('not-found', 'There is no such record.');
-  return record.kind;
 }
 
 function validateChanges(site: Site, changes: readonly Change[]): readonly unknown[] {
@@ -308,105 +204,6 @@ function newRevision(site: Site, recordId: string, parentId: string | null, valu
   };
 }
 
-/** Judges a move and puts what it writes into the batch. */
-function applyMove(site: Site, batch: Batch, edition: Edition, proposals: readonly Proposal[], person: Person, move: MoveRequest): void {
-  const facts: MoveFacts = {
-    stage: proposals[0]?.stage ?? 'withdrawn',
-    kinds: proposals.map(
-      proposal => site.ledger.records.get(proposal.recordId)?.kind ?? batch.records.find(each => each.id === proposal.recordId)!.kind,
-    ),
-    roles: person.roles,
-    isOwn: edition.createdBy === person.id,
-  };
-  const outcome = judgeMove(move.name, facts);
-  if (outcome.kind === 'refused') throw moveRefusal(site, edition, outcome.code, outcome.rolesThatMay, facts.stage);
-  if (move.name === 'return' && move.remark.trim() === '') refuseInvalid([{ pointer: '/remark', detail: 'Say what should change.' }]);
-  const at = site.clocks.running();
-  const saved = { ...edition, submittedAt: move.name === 'send for review' ? at : edition.submittedAt };
-  batch.editions.splice(0, batch.editions.length, saved);
-  batch.proposals.push(...proposals.map(proposal => ({ ...proposal, stage: outcome.to, updatedAt: at })));
-  batch.moves.push({ editionId: edition.id, move: move.name, remark: move.remark, madeAt: at, madeBy: person.id });
-  if (outcome.publishes) batch.entries.push(...publicationsFor(site, batch, proposals, person, move));
-}
-
-function publicationsFor(
-  site: Site,
-  batch: Batch,
-  proposals: readonly Proposal[],
-  person: Person,
-  move: MoveRequest,
-): readonly repository.NewEntry[] {
-  const now = site.clocks.content();
-  const times = move.times ?? { from: null, until: null, afterwards: 'earlier' as const };
-  const from = times.from ? instantOf(times.from) : now;
-  const until = times.until ? instantOf(times.until) : null;
-  const faults: Fault[] = [];
-  if (from < now)
-    faults.push({ pointer: '/times/from', detail: 'This moment has passed. Choose one ahead, or leave it empty for at once.' });
-  if (until !== null && until <= from) faults.push({ pointer: '/times/until', detail: 'The end must lie after the beginning.' });
-  if (faults.length > 0) refuseInvalid(faults);
-  refuseUnfit(site, batch, proposals, from);
-  const moved = proposals.filter(proposal => liveRevisionId(site, proposal.recordId, from) !== proposal.baseRevisionId);
-  if (moved.length > 0 && !move.acceptsMovedBase) {
-    throw new Refusal(
-      'live-moved',
-      `${countOf(moved.length, 'record')} changed since this was begun. Look at the comparison with what is live at that moment; approving puts this version over it.`,
-      [],
-      { recordIds: moved.map(each => each.recordId) },
-    );
-  }
-  const recordedAt = Math.max(site.clocks.running(), site.ledger.lastRecordedAt);
-  return proposals.map(proposal => ({
-    publicationId: uuidv7(),
-    recordId: proposal.recordId,
-    locale: proposal.locale,
-    act: 'set',
-    revisionId: proposal.retires ? null : proposal.headRevisionId,
-    from,
-    until,
-    fromTyped: times.from,
-    untilTyped: times.until,
-    afterwards: times.afterwards,
-    recordedAt,
-    recordedBy: person.id,
-    reason: move.remark,
-  }));
-}
-
-// What was right when it was written may point at something that has gone since.
-function refuseUnfit(site: Site, batch: Batch, proposals: readonly Proposal[], from: number): void {
-  const overlays = proposals.map((proposal): Overlay => {
-    const revision = batch.revisions.find(each => each.id === proposal.headRevisionId) ?? site.ledger.revision(proposal.headRevisionId);
-    const kind = site.ledger.records.get(proposal.recordId)?.kind ?? batch.records.find(each => each.id === proposal.recordId)!.kind;
-    return { recordId: proposal.recordId, kind, value: proposal.retires ? null : revision.value };
-  });
-  const snapshot = site.snapshots.with(overlays, from);
-  const faults = overlays.flatMap((overlay, index) => faultsInSite(site, snapshot, overlay, `/changes/${index}/value`));
-  for (const overlay of overlays) {
-    const blockId = overlay.kind === 'placement' && overlay.value ? (overlay.value as PlacementValue).blockId : null;
-    if (blockId && !snapshot.blocks.has(blockId))
-      faults.push({
-        pointer: '/name',
-        detail: `The block “${titleOf(site, snapshot, 'placement', overlay.value)}” is not live at that moment. Approve it first.`,
-      });
-  }
-  if (faults.length > 0) refuseInvalid(faults);
-}
-
-const refusalTexts: Readonly<Record<MoveRefusal, string>> = {
-  'unknown move': 'There is no such move.',
-  'wrong stage': 'The stage has changed.',
-  'role lacks the right': 'Your roles do not allow this move.',
-  'only own': 'Only whoever made it can do this.',
-  'only others': 'Somebody else must do this: what one proposes, another approves.',
-};
-
-function moveRefusal(site: Site, edition: Edition, code: MoveRefusal, rolesThatMay: readonly Role[], stage: Stage): Refusal {
-  const who = someOf(peopleWithRoles(site, rolesThatMay, code === 'only others' ? edition.createdBy : ''));
-  if (code === 'wrong stage') return new Refusal('move-refused', `It is ${stage} now, so this move cannot be made. Look at it again.`);
-  return new Refusal('not-permitted', `${refusalTexts[code]}${who ? ` ${who} can.` : ''}`);
-}
-
 async function write(site: Site, batch: Batch): Promise<void> {
   const rows: LedgerRows = await site.knex.transaction(async transaction => {
     await repository.insertRecords(transaction, batch.records);
@@ -419,51 +216,4 @@ async function write(site: Site, batch: Batch): Promise<void> {
   });
   // Only what is safely stored counts for answers.
   site.ledger.absorb(rows);
-}
-
-function emptyBatch(): Batch {
-  return { records: [], revisions: [], editions: [], proposals: [], entries: [], moves: [] };
-}
-
-function editionOf(site: Site, id: string): Edition {
-  const edition = site.ledger.editions.get(id);
-  if (!edition) throw new Refusal('not-found', 'There is no such edition.');
-  return edition;
-}
-
-function overlayOf(site: Site, proposal: Proposal): Overlay {
-  return {
-    recordId: proposal.recordId,
-    kind: kindOf(site, proposal.recordId),
-    value: proposal.retires ? null : site.ledger.revision(proposal.headRevisionId).value,
-  };
-}
-
-function factsOf(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[]): MoveFacts {
-  return {
-    stage: proposals[0]?.stage ?? 'withdrawn',
-    kinds: proposals.map(each => kindOf(site, each.recordId)),
-    roles: person.roles,
-    isOwn: edition.createdBy === person.id,
-  };
-}
-
-function summaryOf(site: Site, proposals: readonly Proposal[]): string {
-  const kinds = proposals.map(each => kindOf(site, each.recordId));
-  const count = (kind: RecordKind) => kinds.filter(each => each === kind).length;
-  return (['page', 'block', 'placement'] as const)
-    .filter(kind => count(kind) > 0)
-    .map(kind => countOf(count(kind), kind))
-    .join(', ');
-}
-
-function pageToLookAt(overlays: readonly Overlay[], snapshot: ReturnType<Site['snapshots']['at']>): string | null {
-  const candidates = overlays.flatMap(overlay =>
-    overlay.kind === 'page'
-      ? [snapshot.pageById.get(overlay.recordId)?.id ?? (overlay.value as PageValue | null)?.parentId ?? '']
-      : overlay.kind === 'placement' && overlay.value
-        ? pagesReached(snapshot, overlay.value as PlacementValue)
-        : pagesShowingBlock(snapshot, overlay.recordId),
-  );
-  return candidates.find(id => snapshot.pageById.has(id)) ?? snapshot.front?.id ?? null;
 }

@@ -14,7 +14,7 @@ import { Refusal } from '../http/problems';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { describeChanges, describeTarget } from './descriptions';
-import { kindOf, liveRevisionId } from './editions';
+import { kindOf, liveRevisionId } from './edition-lookups';
 import { namedPage } from './effects';
 import { bestValueOf, nameOfPerson, namesFor, titleOf } from './names';
 

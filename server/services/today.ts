@@ -10,7 +10,7 @@ import { localTimeAt, instantOf } from '@core/schedule/local-time';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { describeTarget } from './descriptions';
-import { listEditions } from './editions';
+import { listEditions } from './edition-views';
 import { titleOf } from './names';
 
 /** How many days ahead the list of changes looks. */

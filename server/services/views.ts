@@ -15,7 +15,7 @@ import type { ServicePage } from '@core/page/page';
 import { Refusal } from '../http/problems';
 import { serviceFacts } from '../public/answers';
 import type { Site } from '../site/site';
-import { overlaysOfEdition, liveRevisionId } from './editions';
+import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { namedPage } from './effects';
 import { momentStyle, namesFor } from './names';
 

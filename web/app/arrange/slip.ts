@@ -26,7 +26,7 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
         [pages]="pages()"
         [currentPage]="page()"
         [isReadOnly]="!mayChange()"
-        [effect]="effect()?.label ?? ''"
+        [effect]="effect()?.label ?? 'Now on ' + (row().pageCount === 1 ? '1 page.' : row().pageCount + ' pages.')"
         (ruleChange)="ruleChange.emit($event)"
       />
       <p class="dress title-face">

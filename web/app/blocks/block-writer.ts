@@ -143,6 +143,8 @@ export class BlockWriter {
   protected readonly writing = inject<WritingService<BlockValue>>(WritingService);
   protected readonly pages = inject(PagesService);
   readonly id = input.required<string>();
+  /** The proposal to go on with. */
+  readonly proposal = input<string>();
   /** The page from which one came. */
   readonly page = input<string>();
   protected readonly type = computed(() => blockTypeNamed(this.writing.value()?.type ?? ''));
@@ -178,7 +180,7 @@ export class BlockWriter {
   });
 
   constructor() {
-    effect(() => this.writing.open('block', this.id()));
+    effect(() => this.writing.open('block', this.id(), this.proposal() ?? null));
   }
 
   protected set(part: Partial<BlockValue>): void {

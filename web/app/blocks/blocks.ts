@@ -87,12 +87,9 @@ import { SessionService } from '../state/session.service';
             <p class="title-face says">{{ block.excerpt }}</p>
           }
           <div class="acts">
-            <a class="btn btn-plain" [routerLink]="['/blocks', block.id]"
-              >Edit words
-              @if (block.pages.length > 1) {
-                : changes {{ block.pages.length }} pages
-              }
-            </a>
+            <a class="btn btn-plain" [routerLink]="['/blocks', block.id]">{{
+              block.pages.length > 1 ? 'Edit words: changes ' + block.pages.length + ' pages' : 'Edit words'
+            }}</a>
             @if (mayPlace && block.status === 'live') {
               <a class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: block.pages[0]?.id, again: block.id }"
                 >Show it in one more place</a

@@ -4,6 +4,7 @@ import { pageTypes, type PageValue } from '@core/page/page';
 import { generateKeyBetween } from 'fractional-indexing';
 import { v7 as uuidv7 } from 'uuid';
 import { WhoControl } from '../rule/who-control';
+import { indentOf, pictureName } from '../shared/labels';
 import { MomentField } from '../shared/moment-field';
 import { RichTextField } from '../shared/rich-text-field';
 import { PagesService } from '../state/pages.service';
@@ -199,9 +200,13 @@ export class PageWriter {
   readonly #site = inject(SessionService).site;
   /** Record id, or "new". */
   readonly id = input.required<string>();
+  /** The proposal to go on with. */
+  readonly proposal = input<string>();
   /** For a new page: the page above. */
   readonly parent = input<string>();
   protected readonly types = pageTypes;
+  protected readonly indent = indentOf;
+  protected readonly pictureName = pictureName;
   protected readonly layouts = this.#site.theme.layouts;
   protected readonly pictures = this.#site.pictures;
   protected readonly changes = computed(() => {
@@ -221,7 +226,7 @@ export class PageWriter {
   constructor() {
     effect(() => {
       const id = this.id();
-      if (id !== 'new') return this.writing.open('page', id);
+      if (id !== 'new') return this.writing.open('page', id, this.proposal() ?? null);
       const parentId = this.parent() ?? this.#pages.pages()[0]?.id;
       if (parentId && !this.writing.value()) {
         this.writing.openNew('page', uuidv7(), {
@@ -281,14 +286,6 @@ export class PageWriter {
   protected fault(field: string): string | null {
     const problem = this.writing.problem();
     return problem?.faultAt(`/value/${field}`) ?? problem?.faultAt(`/changes/0/value/${field}`) ?? null;
-  }
-
-  protected indent(depth: number): string {
-    return '\u2007\u2007'.repeat(depth);
-  }
-
-  protected pictureName(picture: string): string {
-    return picture.replace(/^\/media\/|\.\w+$/g, '').replace(/-/g, ' ');
   }
 }
 

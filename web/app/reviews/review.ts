@@ -58,7 +58,13 @@ import { SessionService } from '../state/session.service';
               <almanac-effect-list [effect]="change.effect" />
             </details>
             @if (change.kind !== 'placement' && edition.moves.length > 0 && !change.retires) {
-              <p class="touch"><a [routerLink]="[change.kind === 'page' ? '/pages' : '/blocks', change.recordId]">Touch it up</a></p>
+              <p class="touch">
+                <a
+                  [routerLink]="[change.kind === 'page' ? '/pages' : '/blocks', change.recordId]"
+                  [queryParams]="{ proposal: change.proposalId }"
+                  >Touch it up</a
+                >{{ change.lastAuthor === edition.author.name ? '' : ', last by ' + change.lastAuthor }}
+              </p>
             }
           </section>
         }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, input, output } from '@angu
 import type { PageRow } from '@contract/messages';
 import type { BlockFields, BlockType, FieldDefinition } from '@core/block/block';
 import { SessionService } from '../state/session.service';
+import { indentOf, pictureName } from './labels';
 import { RichTextField } from './rich-text-field';
 
 /** The fields of a block, made from its type's definitions. */
@@ -77,7 +78,7 @@ import { RichTextField } from './rich-text-field';
             >
               <option value="" [selected]="textOf(field) === ''">Not chosen</option>
               @for (page of pages(); track page.id) {
-                <option [value]="page.id" [selected]="page.id === textOf(field)">{{ indent(page) }}{{ page.title }}</option>
+                <option [value]="page.id" [selected]="page.id === textOf(field)">{{ indent(page.depth) }}{{ page.title }}</option>
               }
             </select>
           }
@@ -142,6 +143,8 @@ export class FieldsForm {
   /** What is wrong, by field name. */
   readonly faults = input<Readonly<Record<string, string | null>>>({});
   readonly fieldsChange = output<BlockFields>();
+  protected readonly nameOf = pictureName;
+  protected readonly indent = indentOf;
   protected readonly pictures = inject(SessionService).site.pictures;
 
   protected textOf(field: FieldDefinition): string {
@@ -156,13 +159,5 @@ export class FieldsForm {
     // A number field that was emptied keeps the number it had.
     if (typeof value === 'number' && Number.isNaN(value)) return;
     this.fieldsChange.emit({ ...this.fields(), [field.name]: value });
-  }
-
-  protected nameOf(picture: string): string {
-    return picture.replace(/^\/media\/|\.\w+$/g, '').replace(/-/g, ' ');
-  }
-
-  protected indent(page: PageRow): string {
-    return '\u2007\u2007'.repeat(page.depth);
   }
 }

@@ -52,9 +52,14 @@ export class WritingService<Value extends { readonly title: string }> {
   readonly others = computed(() => (this.record()?.proposals ?? []).filter(each => !each.isOwn && each.id !== this.#base()?.proposalId));
   #kind: 'page' | 'block' = 'page';
   #id = '';
+  #wanted: string | null = null;
 
-  /** Begins to write a record that exists, where it was left off. */
-  open(kind: 'page' | 'block', id: string): void {
+  /**
+   * Begins to write a record that exists, where it was left off.
+   * @param proposalId - the proposal to go on with, one's own or another's; without it one's own, else what is live
+   */
+  open(kind: 'page' | 'block', id: string, proposalId: string | null = null): void {
+    this.#wanted = proposalId;
     this.#kind = kind;
     this.#id = id;
     this.#api.readRecord(id).subscribe({ next: record => this.#begin(record), error: (error: unknown) => this.#messages.problem(error) });
@@ -154,12 +159,13 @@ export class WritingService<Value extends { readonly title: string }> {
     if (!clash) return;
     localStorage.removeItem(this.#key);
     this.clash.set(null);
-    this.open(this.#kind, this.#id);
+    this.open(this.#kind, this.#id, this.#wanted);
   }
 
   #begin(record: RecordDetail): void {
     this.record.set(record);
-    const own = record.proposals.find(each => each.isOwn) ?? (record.live ? undefined : record.proposals[0]);
+    const wanted = record.proposals.find(each => each.id === this.#wanted);
+    const own = wanted ?? record.proposals.find(each => each.isOwn) ?? (record.live ? undefined : record.proposals[0]);
     const newest = record.revisions[0];
     const base: Kept<Value> = own
       ? { value: own.value as Value, baseRevisionId: own.headRevisionId, proposalId: own.id }
@@ -238,7 +244,7 @@ export class WritingService<Value extends { readonly title: string }> {
   }
 
   get #key(): string {
-    return `almanac.writing.${this.#session.session()?.person?.id ?? ''}.${this.#id}`;
+    return `almanac.writing.${this.#session.session()?.person?.id ?? ''}.${this.#id}${this.#wanted ? `.${this.#wanted}` : ''}`;
   }
 }
 

@@ -1,0 +1,51 @@
+import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
+import type { Overlay } from '@core/site/snapshot';
+import type { MoveFacts } from '@core/workflow/workflow';
+import { Refusal } from '../http/problems';
+import type { Person } from '../repositories/people-repository';
+import type { Site } from '../site/site';
+
+/** The edition of that id. @throws Refusal when there is none */
+export function editionOf(site: Site, id: string): Edition {
+  const edition = site.ledger.editions.get(id);
+  if (!edition) throw new Refusal('not-found', 'There is no such edition.');
+  return edition;
+}
+
+/** The kind of a record. */
+export function kindOf(site: Site, recordId: string): RecordKind {
+  const record = site.ledger.records.get(recordId);
+  if (!record) throw new Refusal('not-found', 'There is no such record.');
+  return record.kind;
+}
+
+/** The revision of a record that is live at a moment, or null. */
+export function liveRevisionId(site: Site, recordId: string, moment: number): string | null {
+  const inForce = site.ledger.inForce(recordId, site.settings.baseLocale, moment, Infinity);
+  return inForce.state === 'live' ? inForce.revisionId : null;
+}
+
+/** A proposal as an overlay for looking at the site with it. */
+export function overlayOf(site: Site, proposal: Proposal): Overlay {
+  return {
+    recordId: proposal.recordId,
+    kind: kindOf(site, proposal.recordId),
+    value: proposal.retires ? null : site.ledger.revision(proposal.headRevisionId).value,
+  };
+}
+
+/** The changes of editions, as overlays for looking at the site with them. */
+export function overlaysOfEdition(site: Site, editionId: string): readonly Overlay[] {
+  editionOf(site, editionId);
+  return site.ledger.proposalsOfEdition(editionId).map(proposal => overlayOf(site, proposal));
+}
+
+/** What a move with these proposals is judged by. */
+export function factsOf(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[]): MoveFacts {
+  return {
+    stage: proposals[0]?.stage ?? 'withdrawn',
+    kinds: proposals.map(each => kindOf(site, each.recordId)),
+    roles: person.roles,
+    isOwn: edition.createdBy === person.id,
+  };
+}

@@ -1,0 +1,109 @@
+import type { EditionDetail, EditionRow } from '@contract/messages';
+import { countOf } from '@core/format/moment';
+import { isOpen } from '@core/ledger/ledger';
+import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
+import type { PageValue } from '@core/page/page';
+import type { PlacementValue } from '@core/placement/placement';
+import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
+import type { Overlay } from '@core/site/snapshot';
+import { judgeMove, possibleMoves, type Role } from '@core/workflow/workflow';
+import * as repository from '../repositories/ledger-repository';
+import type { Person } from '../repositories/people-repository';
+import type { Site } from '../site/site';
+import { describeChanges } from './descriptions';
+import { editionOf, factsOf, kindOf, liveRevisionId, overlayOf } from './edition-lookups';
+import { effectsOf } from './effects';
+import { nameOfPerson, peopleWithRoles, titleOf } from './names';
+
+/** Editions on their way, newest first, or those that have ended. */
+export function listEditions(site: Site, person: Person, which: 'open' | 'ended'): readonly EditionRow[] {
+  return [...site.ledger.editions.values()]
+    .map(edition => editionRow(site, person, edition))
+    .filter(row => (row.stage === 'draft' || row.stage === 'in review') === (which === 'open'))
+    .sort((a, b) => (b.submittedAt ?? b.createdAt) - (a.submittedAt ?? a.createdAt));
+}
+
+/** An edition with everything a reviewer needs to decide. */
+export async function editionDetail(site: Site, person: Person, editionId: string): Promise<EditionDetail> {
+  const edition = editionOf(site, editionId);
+  const proposals = site.ledger.proposalsOfEdition(editionId);
+  const overlays = proposals.map(proposal => overlayOf(site, proposal));
+  const now = site.clocks.content();
+  const snapshot = site.snapshots.with(overlays);
+  const effects = effectsOf(site, overlays, edition.wishedFrom !== null && edition.wishedFrom > now ? edition.wishedFrom : null);
+  const facts = factsOf(site, person, edition, proposals);
+  const approving = judgeMove('approve', { ...facts, stage: 'in review', isOwn: false });
+  const rolesThatMay: readonly Role[] = approving.kind === 'refused' ? approving.rolesThatMay : ['editor', 'administrator'];
+  const published = proposals
+    .flatMap(each => site.ledger.entriesOf(each.recordId, each.locale))
+    .filter(entry => proposals.some(each => each.headRevisionId === entry.revisionId));
+  return {
+    ...editionRow(site, person, edition),
+    remark: edition.remark,
+    changes: proposals.map((proposal, index) => {
+      const kind = kindOf(site, proposal.recordId);
+      const value = site.ledger.revision(proposal.headRevisionId).value;
+      const base = proposal.baseRevisionId && site.ledger.revision(proposal.baseRevisionId).value;
+      return {
+        proposalId: proposal.id,
+        recordId: proposal.recordId,
+        kind,
+        title: titleOf(site, snapshot, kind, value),
+        isNew: proposal.baseRevisionId === null,
+        retires: proposal.retires,
+        value,
+        headRevisionId: proposal.headRevisionId,
+        lastAuthor: nameOfPerson(site, site.ledger.revision(proposal.headRevisionId).createdBy),
+        baseMoved: isOpen(proposal) && liveRevisionId(site, proposal.recordId, now) !== proposal.baseRevisionId,
+        fields: proposal.retires ? [] : describeChanges(site, snapshot, kind, base, value),
+        effect: effects[index]!,
+      };
+    }),
+    history: (await repository.readMoves(site.knex, editionId)).map(each => ({
+      move: each.move,
+      remark: each.remark,
+      at: each.madeAt,
+      by: nameOfPerson(site, each.madeBy),
+    })),
+    lookAt: pageToLookAt(overlays, snapshot),
+    publishedFrom: published.length > 0 ? Math.min(...published.map(entry => entry.from)) : null,
+    reviewers: [...peopleWithRoles(site, rolesThatMay, edition.createdBy)],
+  };
+}
+
+/** An edition as lists show it. */
+export function editionRow(site: Site, person: Person, edition: Edition): EditionRow {
+  const proposals = site.ledger.proposalsOfEdition(edition.id);
+  return {
+    id: edition.id,
+    title: edition.title,
+    stage: proposals[0]?.stage ?? 'withdrawn',
+    author: { id: edition.createdBy, name: nameOfPerson(site, edition.createdBy) },
+    createdAt: edition.createdAt,
+    submittedAt: edition.submittedAt,
+    wishedFrom: edition.wishedFrom,
+    changeCount: proposals.length,
+    summary: summaryOf(site, proposals),
+    moves: [...possibleMoves(factsOf(site, person, edition, proposals))],
+  };
+}
+
+function summaryOf(site: Site, proposals: readonly Proposal[]): string {
+  const kinds = proposals.map(each => kindOf(site, each.recordId));
+  const count = (kind: RecordKind) => kinds.filter(each => each === kind).length;
+  return (['page', 'block', 'placement'] as const)
+    .filter(kind => count(kind) > 0)
+    .map(kind => countOf(count(kind), kind))
+    .join(', ');
+}
+
+function pageToLookAt(overlays: readonly Overlay[], snapshot: ReturnType<Site['snapshots']['at']>): string | null {
+  const candidates = overlays.flatMap(overlay =>
+    overlay.kind === 'page'
+      ? [snapshot.pageById.get(overlay.recordId)?.id ?? (overlay.value as PageValue | null)?.parentId ?? '']
+      : overlay.kind === 'placement' && overlay.value
+        ? pagesReached(snapshot, overlay.value as PlacementValue)
+        : pagesShowingBlock(snapshot, overlay.recordId),
+  );
+  return candidates.find(id => snapshot.pageById.has(id)) ?? snapshot.front?.id ?? null;
+}
