@@ -53,6 +53,15 @@ describe('effectOfPlacement', () => {
     ['Shows on 4 pages, 2 more than now', change(placementOf())],
     ['Shows on 1 page, 1 fewer than now', change(placementOf({}, { where: { any: [{ test: 'page', page: 'tern' }] } }))],
     ['Shows on 2 pages, as now', change({ ...live, order: 'b0' })],
+    [
+      'Shows on 2 pages until 1 April, at other times than now',
+      change({
+        ...live,
+        rule: { ...live.rule, when: { all: [{ test: 'window', from: null, until: { local: '1970-04-01T00:00', zone: 'UTC' } }] } },
+      }),
+    ],
+    ['Shows on 2 pages, to other readers than now', change({ ...live, rule: { ...live.rule, who: { all: [{ test: 'signed in' }] } } })],
+    ['Shows on 4 pages, 2 more than now, to other readers', change(placementOf({}, { who: { all: [{ test: 'signed in' }] } }))],
     ['Takes it off 2 pages', change({ ...live, off: true })],
     ['Takes it off 2 pages', change(null)],
     ['Shows on 4 pages from 1 April, 12:00', change(placementOf({}, { ...everywhere, when: fromNoon }), null)],

@@ -22,6 +22,12 @@ export interface PlacementEffect {
   readonly lost: readonly string[];
   /** When the changed placement first shows: the moment itself, a later one, or null for never. */
   readonly opens: Instant | null;
+  /** When it then first stops showing; null when it does not within the horizon. */
+  readonly closes: Instant | null;
+  /** Whether the time in which it shows is another than before, within the horizon. */
+  readonly timesDiffer: boolean;
+  /** Whether the readers it asks for are others than before. */
+  readonly readersDiffer: boolean;
 }
 
 /**
@@ -64,6 +70,9 @@ export function effectOfPlacement(before: PlacementInSite | null, after: Placeme
     gained: [...pagesAfter].filter(page => !pagesBefore.has(page)),
     lost: [...pagesBefore].filter(page => !pagesAfter.has(page)),
     opens: after === null || after.value.off ? null : firstOpening(after.value, after.snapshot.moment),
+    closes: after && reachAfter ? firstClosing(reachAfter, after.snapshot.moment + effectHorizon) : null,
+    timesDiffer: before !== null && after !== null && JSON.stringify(reachBefore?.openTime) !== JSON.stringify(reachAfter?.openTime),
+    readersDiffer: before !== null && after !== null && JSON.stringify(before.value.rule.who) !== JSON.stringify(after.value.rule.who),
   };
 }
 
@@ -75,6 +84,11 @@ export function pagesShowingBlock(snapshot: SiteSnapshot, blockId: string): read
     for (const page of pagesReached(snapshot, placement.value)) pages.add(page);
   }
   return snapshot.pages.filter(page => pages.has(page.id)).map(page => page.id);
+}
+
+function firstClosing(reach: Reach, horizon: Instant): Instant | null {
+  const first = reach.openTime[0];
+  return first && first.until < horizon ? first.until : null;
 }
 
 function firstOpening(value: PlacementValue, moment: Instant): Instant | null {

@@ -29,7 +29,7 @@ describe('the whole job over the API', () => {
     const effect = await manager.post('/api/effect', {
       changes: edition.changes.map(({ recordId, kind, value }) => ({ recordId, kind, value })),
     });
-    expect(effect.json[1].label).toBe('Shows on 23 pages');
+    expect(effect.json[1].label).toBe('Shows on 23 pages until 25 March, 12:00');
     expect(effect.json[1].gained.length).toBe(23);
 
     const sent = await manager.post('/api/editions', { ...edition, move: { name: 'send for review' } });

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { NgbDropdownModule } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { NgbTypeaheadModule, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap/typeahead';
@@ -14,7 +15,7 @@ import type { Vantage } from '../state/vantage';
 /** "Looking at … as … in … on …": each underlined word is the control. */
 @Component({
   selector: 'almanac-vantage-sentence',
-  imports: [NgbDropdownModule, NgbPopoverModule, NgbTypeaheadModule, NgbDatepickerModule, WhenPipe],
+  imports: [FormsModule, NgbDropdownModule, NgbPopoverModule, NgbTypeaheadModule, NgbDatepickerModule, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="title-face">
@@ -81,7 +82,14 @@ import type { Vantage } from '../state/vantage';
       <p class="form-help">Titles and paths are both searched.</p>
     </ng-template>
     <ng-template #momentChoice>
-      <ngb-datepicker [startDate]="date()" [firstDayOfWeek]="1" (dateSelect)="chooseDate($event)" [navigation]="'arrows'" #picker />
+      <ngb-datepicker
+        [startDate]="date()"
+        [ngModel]="date()"
+        [firstDayOfWeek]="1"
+        (dateSelect)="chooseDate($event)"
+        [navigation]="'arrows'"
+        #picker
+      />
       <div class="row-line clock">
         <label class="form-label" for="vantage-time">Time</label>
         <input
