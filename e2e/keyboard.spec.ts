@@ -31,11 +31,14 @@ test('a placement is chosen, moved, taken back and looked at in time by keyboard
     await expect(page.getByRole('dialog')).toContainText('The next change');
     await page.getByLabel('Single-letter keys are on').press('Space');
     await page.keyboard.press('Escape');
+    // Keys rest while the dialog is still on its way out.
+    await expect(page.getByRole('dialog')).toHaveCount(0);
     await page.keyboard.press('t');
     await expect(page).toHaveURL(/at=/);
     await page.keyboard.press('?');
     await page.getByLabel('Single-letter keys are on').press('Space');
     await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
   });
 
   await test.step('the finder leads to a page', async () => {

@@ -10,107 +10,79 @@ import { WhoControl } from '../rule/who-control';
 import { FieldsForm } from '../shared/fields-form';
 import { PhaseMark } from '../shared/phase-mark';
 import { PagesService } from '../state/pages.service';
-import { LivePreview } from '../writing/live-preview';
-import { RevisionStrip } from '../writing/revision-strip';
-import { WriterBar } from '../writing/writer-bar';
+import { WriterFrame } from '../writing/writer-frame';
 import { WritingService } from '../writing/writing.service';
 
 /** Writing a block beside the page it shows on; says how many pages an edit changes. */
 @Component({
   selector: 'almanac-block-writer',
-  imports: [RouterLink, WriterBar, FieldsForm, LivePreview, RevisionStrip, WhoControl, PhaseMark],
+  imports: [RouterLink, WriterFrame, FieldsForm, WhoControl, PhaseMark],
   providers: [WritingService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <almanac-writer-bar>
-      @if (writing.record(); as record) {
-        @if (record.pagesChanged.length > 1) {
-          <span class="chip ochre">an edit changes {{ record.pagesChanged.length }} pages</span>
+    <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [block]="writing.id">
+      @if ((writing.record()?.pagesChanged ?? []).length > 1) {
+        <span bar class="chip ochre">an edit changes {{ writing.record()!.pagesChanged.length }} pages</span>
+      }
+      @if (writing.value(); as block) {
+        <div class="field">
+          <label class="form-label" for="block-title">Title</label
+          ><input
+            class="form-control"
+            id="block-title"
+            [class.is-invalid]="fault('title')"
+            [value]="block.title"
+            (input)="set({ title: $any($event.target).value })"
+          />
+          @if (fault('title'); as words) {
+            <p class="form-fault" role="alert">{{ words }}</p>
+          } @else {
+            <p class="form-help">Lists and search use it, even where a page does not show it.</p>
+          }
+        </div>
+        @if (type(); as type) {
+          <almanac-fields-form
+            [type]="type"
+            [fields]="block.fields"
+            [pages]="pages.pages()"
+            [faults]="fieldFaults()"
+            (fieldsChange)="set({ fields: $event })"
+          />
+        }
+        <h3>Readers</h3>
+        <label class="row-line"
+          ><input
+            type="checkbox"
+            class="form-check-input"
+            [checked]="block.readers === null"
+            (change)="set({ readers: $any($event.target).checked ? null : {} })"
+          />
+          as the page it stands on</label
+        >
+        @if (block.readers; as readers) {
+          <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
+        }
+        @if (writing.record(); as record) {
+          <h3 class="used">Where it is used</h3>
+          @for (use of record.usedOn; track use.placementId) {
+            <p class="use">
+              <almanac-phase [status]="use.status" /> {{ use.target }}: {{ use.where }}
+              <span class="quiet">· {{ use.pageCount }} {{ use.pageCount === 1 ? 'page' : 'pages' }}</span>
+              @if (use.firstPageId) {
+                · <a routerLink="/arrange" [queryParams]="{ page: use.firstPageId, sel: use.placementId }">Arrange</a>
+              }
+            </p>
+          } @empty {
+            <p class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p>
+          }
         }
       }
-    </almanac-writer-bar>
-    @if (writing.value(); as block) {
-      <div class="body">
-        <form class="fields" (submit)="$event.preventDefault()">
-          <div class="field">
-            <label class="form-label" for="block-title">Title</label
-            ><input
-              class="form-control"
-              id="block-title"
-              [class.is-invalid]="fault('title')"
-              [value]="block.title"
-              (input)="set({ title: $any($event.target).value })"
-            />
-            @if (fault('title'); as words) {
-              <p class="form-fault" role="alert">{{ words }}</p>
-            } @else {
-              <p class="form-help">Lists and search use it, even where a page does not show it.</p>
-            }
-          </div>
-          @if (type(); as type) {
-            <almanac-fields-form
-              [type]="type"
-              [fields]="block.fields"
-              [pages]="pages.pages()"
-              [faults]="fieldFaults()"
-              (fieldsChange)="set({ fields: $event })"
-            />
-          }
-          <h3>Readers</h3>
-          <label class="row-line"
-            ><input
-              type="checkbox"
-              class="form-check-input"
-              [checked]="block.readers === null"
-              (change)="set({ readers: $any($event.target).checked ? null : {} })"
-            />
-            as the page it stands on</label
-          >
-          @if (block.readers; as readers) {
-            <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
-          }
-          @if (writing.record(); as record) {
-            <h3 class="used">Where it is used</h3>
-            @for (use of record.usedOn; track use.placementId) {
-              <p class="use">
-                <almanac-phase [status]="use.status" /> {{ use.target }}: {{ use.where }}
-                <span class="quiet">· {{ use.pageCount }} {{ use.pageCount === 1 ? 'page' : 'pages' }}</span>
-                @if (use.firstPageId) {
-                  · <a routerLink="/arrange" [queryParams]="{ page: use.firstPageId, sel: use.placementId }">Arrange</a>
-                }
-              </p>
-            } @empty {
-              <p class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p>
-            }
-          }
-        </form>
-        <div class="preview"><almanac-live-preview [page]="previewPage()" [changes]="changes()" [block]="writing.id" /></div>
-      </div>
-      @if (writing.record(); as record) {
-        <footer><almanac-revision-strip [record]="record" [mayRestore]="writing.mayWrite" (restored)="writing.restore($event)" /></footer>
-      }
-    }
+    </almanac-writer-frame>
   `,
   styles: `
     :host {
-      display: grid;
-      grid-template-rows: auto minmax(0, 1fr) auto;
+      display: block;
       height: 100%;
-    }
-    .body {
-      display: grid;
-      grid-template-columns: minmax(340px, 440px) minmax(0, 1fr);
-      min-height: 0;
-    }
-    .fields {
-      padding: 12px 20px 20px;
-      overflow: auto;
-      background: var(--sheet);
-      border-right: 1px solid var(--hair);
-    }
-    .preview {
-      padding: 12px 20px 0;
-      min-height: 0;
     }
     .used {
       margin-top: 14px;
@@ -121,21 +93,6 @@ import { WritingService } from '../writing/writing.service';
       margin: 0;
       padding: 4px 0;
       border-bottom: 1px solid #ece6d9;
-    }
-    footer {
-      border-top: 3px double var(--hair);
-      padding: 6px 20px;
-    }
-    @media (max-width: 900px) {
-      :host {
-        display: block;
-      }
-      .body {
-        grid-template-columns: 1fr;
-      }
-      .preview {
-        height: 70vh;
-      }
     }
   `,
 })

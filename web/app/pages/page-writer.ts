@@ -9,183 +9,144 @@ import { MomentField } from '../shared/moment-field';
 import { RichTextField } from '../shared/rich-text-field';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
-import { LivePreview } from '../writing/live-preview';
-import { RevisionStrip } from '../writing/revision-strip';
-import { WriterBar } from '../writing/writer-bar';
+import { WriterFrame } from '../writing/writer-frame';
 import { WritingService } from '../writing/writing.service';
 
 /** Writing a page: its fields left, the sheet right, its revisions as a strip. */
 @Component({
   selector: 'almanac-page-writer',
-  imports: [RouterLink, WriterBar, LivePreview, RevisionStrip, RichTextField, MomentField, WhoControl],
+  imports: [RouterLink, WriterFrame, RichTextField, MomentField, WhoControl],
   providers: [WritingService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <almanac-writer-bar><a class="btn-word" routerLink="/arrange" [queryParams]="{ page: writing.id }">Arrange</a></almanac-writer-bar>
-    @if (writing.value(); as page) {
-      <div class="body">
-        <form class="fields" (submit)="$event.preventDefault()">
+    <almanac-writer-frame [page]="previewPage()" [changes]="changes()">
+      <a bar class="btn-word" routerLink="/arrange" [queryParams]="{ page: writing.id }">Arrange</a>
+      @if (writing.value(); as page) {
+        <div class="field">
+          <label class="form-label" for="page-title">Title</label
+          ><input
+            class="form-control"
+            id="page-title"
+            [class.is-invalid]="fault('title')"
+            [value]="page.title"
+            (input)="set({ title: text($event) })"
+          />
+          @if (fault('title'); as words) {
+            <p class="form-fault" role="alert">{{ words }}</p>
+          }
+        </div>
+        <div class="field">
+          <label class="form-label" for="page-standfirst">Standfirst</label
+          ><textarea
+            class="form-control"
+            id="page-standfirst"
+            rows="2"
+            [value]="page.standfirst"
+            (input)="set({ standfirst: text($event) })"
+          ></textarea>
+          <p class="form-help">One or two sentences under the title; listings show it too. Empty shows none.</p>
+        </div>
+        <div class="field">
+          <span class="form-label">Text</span
+          ><almanac-rich-text-field label="Text" [value]="page.body" (valueChange)="set({ body: $event })" />
+        </div>
+        <div class="pair">
           <div class="field">
-            <label class="form-label" for="page-title">Title</label
-            ><input
-              class="form-control"
-              id="page-title"
-              [class.is-invalid]="fault('title')"
-              [value]="page.title"
-              (input)="set({ title: text($event) })"
-            />
-            @if (fault('title'); as words) {
+            <label class="form-label" for="page-parent">Page above</label>
+            <select class="form-select" id="page-parent" [disabled]="page.parentId === null" (change)="set({ parentId: text($event) })">
+              @for (each of possibleParents(); track each.id) {
+                <option [value]="each.id" [selected]="each.id === page.parentId">{{ indent(each.depth) }}{{ each.title }}</option>
+              }
+            </select>
+            @if (fault('parentId'); as words) {
               <p class="form-fault" role="alert">{{ words }}</p>
             }
           </div>
           <div class="field">
-            <label class="form-label" for="page-standfirst">Standfirst</label
-            ><textarea
-              class="form-control"
-              id="page-standfirst"
-              rows="2"
-              [value]="page.standfirst"
-              (input)="set({ standfirst: text($event) })"
-            ></textarea>
-            <p class="form-help">One or two sentences under the title; listings show it too. Empty shows none.</p>
+            <label class="form-label" for="page-segment">Address</label
+            ><input
+              class="form-control code"
+              id="page-segment"
+              [disabled]="page.parentId === null"
+              [class.is-invalid]="fault('segment')"
+              [value]="page.segment"
+              (input)="set({ segment: text($event) })"
+            />
+            <p class="form-help code">{{ path() }}</p>
+            @if (fault('segment'); as words) {
+              <p class="form-fault" role="alert">{{ words }}</p>
+            }
           </div>
           <div class="field">
-            <span class="form-label">Text</span
-            ><almanac-rich-text-field label="Text" [value]="page.body" (valueChange)="set({ body: $event })" />
+            <label class="form-label" for="page-type">Type</label
+            ><select class="form-select" id="page-type" (change)="set({ type: $any(text($event)) })">
+              @for (type of types; track type) {
+                <option [value]="type" [selected]="type === page.type">{{ type }}</option>
+              }
+            </select>
           </div>
-          <div class="pair">
-            <div class="field">
-              <label class="form-label" for="page-parent">Page above</label>
-              <select class="form-select" id="page-parent" [disabled]="page.parentId === null" (change)="set({ parentId: text($event) })">
-                @for (each of possibleParents(); track each.id) {
-                  <option [value]="each.id" [selected]="each.id === page.parentId">{{ indent(each.depth) }}{{ each.title }}</option>
-                }
-              </select>
-              @if (fault('parentId'); as words) {
-                <p class="form-fault" role="alert">{{ words }}</p>
+          <div class="field">
+            <label class="form-label" for="page-layout">Layout</label
+            ><select class="form-select" id="page-layout" (change)="set({ layout: text($event) })">
+              @for (layout of layouts; track layout.name) {
+                <option [value]="layout.name" [selected]="layout.name === page.layout">{{ layout.label }}</option>
               }
-            </div>
-            <div class="field">
-              <label class="form-label" for="page-segment">Address</label
-              ><input
-                class="form-control code"
-                id="page-segment"
-                [disabled]="page.parentId === null"
-                [class.is-invalid]="fault('segment')"
-                [value]="page.segment"
-                (input)="set({ segment: text($event) })"
-              />
-              <p class="form-help code">{{ path() }}</p>
-              @if (fault('segment'); as words) {
-                <p class="form-fault" role="alert">{{ words }}</p>
+            </select>
+          </div>
+          <div class="field">
+            <label class="form-label" for="page-picture">Picture</label
+            ><select class="form-select" id="page-picture" (change)="set({ picture: text($event) })">
+              <option value="">None</option>
+              @for (picture of pictures; track picture) {
+                <option [value]="picture" [selected]="picture === page.picture">{{ pictureName(picture) }}</option>
               }
-            </div>
-            <div class="field">
-              <label class="form-label" for="page-type">Type</label
-              ><select class="form-select" id="page-type" (change)="set({ type: $any(text($event)) })">
-                @for (type of types; track type) {
-                  <option [value]="type" [selected]="type === page.type">{{ type }}</option>
-                }
-              </select>
-            </div>
-            <div class="field">
-              <label class="form-label" for="page-layout">Layout</label
-              ><select class="form-select" id="page-layout" (change)="set({ layout: text($event) })">
-                @for (layout of layouts; track layout.name) {
-                  <option [value]="layout.name" [selected]="layout.name === page.layout">{{ layout.label }}</option>
-                }
-              </select>
-            </div>
-            <div class="field">
-              <label class="form-label" for="page-picture">Picture</label
-              ><select class="form-select" id="page-picture" (change)="set({ picture: text($event) })">
-                <option value="">None</option>
-                @for (picture of pictures; track picture) {
-                  <option [value]="picture" [selected]="picture === page.picture">{{ pictureName(picture) }}</option>
-                }
-              </select>
-            </div>
-            <div class="field">
-              <label class="form-label" for="page-topics">Topics</label
-              ><input class="form-control" id="page-topics" [value]="page.topics.join(', ')" (change)="setTopics(text($event))" />
-              <p class="form-help">Separated by commas.</p>
-            </div>
-            <div class="field">
-              <label class="row-line"
-                ><input
-                  type="checkbox"
-                  class="form-check-input"
-                  [checked]="page.inMenu"
-                  (change)="set({ inMenu: $any($event.target).checked })"
-                />
-                In menus</label
+            </select>
+          </div>
+          <div class="field">
+            <label class="form-label" for="page-topics">Topics</label
+            ><input class="form-control" id="page-topics" [value]="page.topics.join(', ')" (change)="setTopics(text($event))" />
+            <p class="form-help">Separated by commas.</p>
+          </div>
+          <div class="field">
+            <label class="row-line"
               ><input
-                class="form-control"
-                aria-label="Name in menus"
-                placeholder="as its title"
-                [value]="page.menuLabel"
-                (input)="set({ menuLabel: text($event) })"
+                type="checkbox"
+                class="form-check-input"
+                [checked]="page.inMenu"
+                (change)="set({ inMenu: $any($event.target).checked })"
               />
-            </div>
-            <almanac-moment-field
-              label="Takes place"
-              emptyMeans="For events. Empty: at no set time."
-              [value]="page.takesPlace"
-              (valueChange)="set({ takesPlace: $event })"
+              In menus</label
+            ><input
+              class="form-control"
+              aria-label="Name in menus"
+              placeholder="as its title"
+              [value]="page.menuLabel"
+              (input)="set({ menuLabel: text($event) })"
             />
           </div>
-          <div class="field">
-            <h3>Who may read it</h3>
-            <almanac-who-control [tree]="page.readers" (treeChange)="set({ readers: $event })" />
-          </div>
-        </form>
-        <div class="preview"><almanac-live-preview [page]="previewPage()" [changes]="changes()" /></div>
-      </div>
-      @if (writing.record(); as record) {
-        <footer><almanac-revision-strip [record]="record" [mayRestore]="writing.mayWrite" (restored)="writing.restore($event)" /></footer>
+          <almanac-moment-field
+            label="Takes place"
+            emptyMeans="For events. Empty: at no set time."
+            [value]="page.takesPlace"
+            (valueChange)="set({ takesPlace: $event })"
+          />
+        </div>
+        <div class="field">
+          <h3>Who may read it</h3>
+          <almanac-who-control [tree]="page.readers" (treeChange)="set({ readers: $event })" />
+        </div>
       }
-    }
+    </almanac-writer-frame>
   `,
   styles: `
     :host {
-      display: grid;
-      grid-template-rows: auto minmax(0, 1fr) auto;
+      display: block;
       height: 100%;
-    }
-    .body {
-      display: grid;
-      grid-template-columns: minmax(360px, 460px) minmax(0, 1fr);
-      min-height: 0;
-    }
-    .fields {
-      padding: 12px 20px 20px;
-      overflow: auto;
-      background: var(--sheet);
-      border-right: 1px solid var(--hair);
     }
     .pair {
       display: grid;
       grid-template-columns: 1fr 1fr;
       gap: 0 16px;
-    }
-    .preview {
-      padding: 12px 20px 0;
-      min-height: 0;
-    }
-    footer {
-      border-top: 3px double var(--hair);
-      padding: 6px 20px;
-    }
-    @media (max-width: 900px) {
-      :host {
-        display: block;
-      }
-      .body {
-        grid-template-columns: 1fr;
-      }
-      .preview {
-        height: 70vh;
-      }
     }
     @media (max-width: 520px) {
       .pair {
