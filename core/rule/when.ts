@@ -1,4 +1,4 @@
-import { always, gapsWithin, holdsInstant, intersectionOf, unionOf, type Interval } from '../schedule/interval';
+import { gapsWithin, holdsInstant, intersectionOf, unionOf, type Interval } from '../schedule/interval';
 import { instantOf, type Instant } from '../schedule/local-time';
 import { openingsWithin } from '../schedule/recurrence';
 import { compileTree } from './evaluate';
@@ -49,29 +49,19 @@ export function nextWhenBoundary(tree: RuleTree<WhenTest>, moment: Instant): Ins
 /** When the tree next holds after `moment`, or null when it does not within the next eight years. */
 export function nextOpening(tree: RuleTree<WhenTest>, moment: Instant): Instant | null {
   const holds = compileWhen(tree);
-  return walkBoundaries(tree, moment, holds);
-}
-
-/** When the tree, which holds at `moment`, next stops holding, or null when it does not within the next eight years. */
-export function nextClosing(tree: RuleTree<WhenTest>, moment: Instant): Instant | null {
-  const holds = compileWhen(tree);
-  return walkBoundaries(tree, moment, at => !holds(at));
+  let at = moment;
+  while (at < moment + recurrenceReach) {
+    at = nextWhenBoundary(tree, at);
+    if (at === Infinity) return null;
+    if (holds(at)) return at;
+  }
+  return null;
 }
 
 /** When the tree, which does not hold at `moment`, last stopped holding, or null when it never held before. */
 export function lastClosing(tree: RuleTree<WhenTest>, moment: Instant): Instant | null {
   const before = openTimeWithin(tree, { from: moment - recurrenceReach, until: moment });
   return before.length > 0 ? before[before.length - 1]!.until : null;
-}
-
-function walkBoundaries(tree: RuleTree<WhenTest>, moment: Instant, wanted: (at: Instant) => boolean): Instant | null {
-  let at = moment;
-  while (at < moment + recurrenceReach) {
-    at = nextWhenBoundary(tree, at);
-    if (at === Infinity) return null;
-    if (wanted(at)) return at;
-  }
-  return null;
 }
 
 function nextBoundaryOfTest(test: WhenTest, moment: Instant): Instant {
@@ -87,12 +77,4 @@ function recurringOpenings(test: Extract<WhenTest, { test: 'recurring' }>, momen
   const year = 400 * 86_400_000;
   const soon = openingsWithin(test, { from: moment - 1, until: moment + year });
   return soon.some(each => each.until > moment) ? soon : openingsWithin(test, { from: moment - 1, until: moment + recurrenceReach });
-}
-
-/** The interval that a tree made of a single plain window spans; null for any other tree. */
-export function singleWindow(tree: RuleTree<WhenTest>): Interval | null {
-  const tests = testsOf(tree);
-  if (tests.length === 0) return always;
-  const only = tests[0]!;
-  return tests.length === 1 && only.test === 'window' ? intervalOfWindow(only) : null;
 }

@@ -6,9 +6,6 @@ export interface Interval {
   readonly until: Instant;
 }
 
-/** The interval that holds every instant. */
-export const always: Interval = { from: -Infinity, until: Infinity };
-
 /** The thirteen relations of Allen (1983), from the first interval's point of view. */
 export type IntervalRelation =
   | 'before'

@@ -1,5 +1,4 @@
 import type { Today } from '@contract/messages';
-import { isOpen } from '@core/ledger/ledger';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { changesWithin, type PlannedChange } from '@core/plan/changes';
@@ -12,6 +11,7 @@ import type { Site } from '../site/site';
 import { describeTarget } from './descriptions';
 import { listEditions } from './edition-views';
 import { titleOf } from './names';
+import { pageExists } from './validation';
 
 /** How many days ahead the list of changes looks. */
 const daysAhead = 14;
@@ -83,7 +83,7 @@ function faultsOf(site: Site, snapshot: SiteSnapshot): Today['faults'] {
     const pages = pagesReached(snapshot, value);
     const front = pages[0] ?? snapshot.front?.id ?? null;
     const gone = testsOf(value.rule.where).filter(
-      test => (test.test === 'page' || test.test === 'within') && !isKnownPage(site, snapshot, test.page),
+      test => (test.test === 'page' || test.test === 'within') && !pageExists(site, snapshot, test.page),
     );
     if (gone.length > 0) add(`The rule of “${title}” names a page that is gone.`, 'Take the page out of the rule.', front);
     else if (reach.openTime.length === 0) add(`“${title}” is placed, but its time is over.`, 'Move its end, or take it off.', front);
@@ -97,13 +97,4 @@ function faultsOf(site: Site, snapshot: SiteSnapshot): Today['faults'] {
       );
   }
   return faults;
-}
-
-function isKnownPage(site: Site, snapshot: SiteSnapshot, id: string): boolean {
-  return (
-    snapshot.pageById.has(id) ||
-    (site.ledger.records.has(id) &&
-      (site.ledger.openProposalsOf(id).some(isOpen) ||
-        site.ledger.entriesOf(id, site.settings.baseLocale).some(entry => entry.from > site.clocks.content())))
-  );
 }

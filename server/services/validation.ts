@@ -113,8 +113,8 @@ function whereFaults(site: Site, snapshot: SiteSnapshot, tree: RuleTree<WhereTes
   );
 }
 
-// A page that is live, planned or proposed may be pointed at; one that was taken off is gone.
-function pageExists(site: Site, snapshot: SiteSnapshot, id: string): boolean {
+/** Whether a page may be pointed at: live, planned or proposed. One that was taken off is gone. */
+export function pageExists(site: Site, snapshot: SiteSnapshot, id: string): boolean {
   if (snapshot.pageById.has(id)) return true;
   if (site.ledger.records.get(id)?.kind !== 'page') return false;
   return site.ledger.inForce(id, site.settings.baseLocale, site.clocks.content(), Infinity).state !== 'retired';

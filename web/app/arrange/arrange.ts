@@ -414,9 +414,6 @@ export class ArrangeWorkspace {
       case 'take off':
         this.#takeOff(row);
         break;
-      case 'move':
-        this.#focusRegion();
-        break;
     }
   }
 

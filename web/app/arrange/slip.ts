@@ -7,7 +7,7 @@ import { RuleSentence } from '../rule/rule-sentence';
 import { SessionService } from '../state/session.service';
 
 /** What is asked of a placement from its slip. */
-export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take off' | 'switch off' | 'switch on' | 'put back' | 'move';
+export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take off' | 'switch off' | 'switch on' | 'put back';
 
 /** The selected placement: its rule as a sentence whose words are the controls, why it shows or stays away, and what can be done with it. */
 @Component({
