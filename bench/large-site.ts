@@ -127,7 +127,7 @@ function placement(index: number, pageCount: number, placementCount: number): Pl
     blockId: `block-${index}`,
     target: { kind: 'region', name: 'main' },
     order: `a${index.toString(36)}`,
-    rule: { version: 1, where, who, when },
+    rule: { version: 2, where, who, when, follows: [] },
     off: false,
     look: '',
     align: 'start',

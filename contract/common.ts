@@ -14,6 +14,17 @@ export const localTime = z.strictObject({
   choice: z.enum(['earlier', 'later']).optional(),
 });
 
+/** A locale. @see BCP 47 */
+export const localeTag = z.string().max(35).refine(isLocaleTag, { error: 'Not a locale. Write it like en-GB or cy.' });
+
+function isLocaleTag(tag: string): boolean {
+  try {
+    return Intl.getCanonicalLocales(tag)[0] === tag;
+  } catch {
+    return false;
+  }
+}
+
 /** One line of plain text without control characters. */
 export const line = (longest: number) =>
   z

@@ -1,7 +1,9 @@
 import { z } from 'zod';
-import { instant, line, localTime, requiredLine, uuid } from './common';
+import { roles } from '@core/workflow/workflow';
+import { recordKinds } from '@core/ledger/records';
+import { instant, line, localeTag, localTime, requiredLine, uuid } from './common';
 
-const kind = z.enum(['page', 'block', 'placement']);
+const kind = z.enum(recordKinds);
 const stage = z.enum(['draft', 'in review', 'approved', 'declined', 'withdrawn']);
 const status = z.enum(['live', 'scheduled', 'expired', 'retired', 'draft', 'in review', 'approved', 'declined']);
 const waiting = z.enum(['draft', 'in review']).nullable();
@@ -17,7 +19,13 @@ export const signIn = z.strictObject({
 
 /** Who is signed in, and what the editor must know of the site. */
 export const session = z.object({
-  person: z.object({ id: z.string(), name: z.string(), email: z.string(), roles: z.array(z.string()) }).nullable(),
+  person: z
+    .object({ id: z.string(), name: z.string(), email: z.string(), roles: z.array(z.string()), sections: z.array(named) })
+    .nullable(),
+  /** As whom the person looks at the product; null as themself. */
+  lookingAs: z.object({ label: z.string() }).nullable(),
+  /** Whom one can look as. */
+  staff: z.array(z.object({ id: z.string(), name: z.string(), roles: z.array(z.string()) })),
   csrfToken: z.string(),
   site: z.object({
     name: z.string(),
@@ -26,6 +34,7 @@ export const session = z.object({
     localeName: z.string(),
     now: instant,
     isFrozen: z.boolean(),
+    locales: z.array(z.object({ tag: z.string(), name: z.string() })),
     memberships: z.array(z.object({ name: z.string(), label: z.string() })),
     theme: z.custom<import('@core/theme/manifest').ThemeManifest>(),
     pictures: z.array(z.string()),
@@ -60,6 +69,8 @@ export const move = z.strictObject({
   remark: z.string().max(4_000).default(''),
   /** Said by whoever has seen that the live revision moved on since the proposal began. */
   acceptsMovedBase: z.boolean().default(false),
+  /** Why it goes ahead although it breaks an expectation; empty does not accept that. */
+  acceptsBroken: line(500).default(''),
 });
 
 /** A new edition: changes that go live together. */
@@ -87,6 +98,9 @@ export const vantage = z.strictObject({
   page: z.union([uuid, z.enum(['service:not found', 'service:sign-in'])]),
   reader: reader.default({ signedIn: false, roles: [], memberships: [] }),
   moment: instant.nullable().default(null),
+  /** In which locale it is read; null is the base locale. */
+  locale: localeTag.nullable().default(null),
+  query: z.record(z.string().max(60), z.string().max(200)).default({}),
 });
 
 const overlayChange = z.strictObject({ recordId: uuid, kind, value: z.unknown(), retires: z.boolean().default(false) });
@@ -119,7 +133,7 @@ export const orderRow = z.object({
   status,
   waiting,
   where: z.string(),
-  sentence: z.array(z.object({ text: z.string(), edits: z.enum(['where', 'who', 'when']).nullable() })),
+  sentence: z.array(z.object({ text: z.string(), edits: z.enum(['where', 'who', 'when', 'follows']).nullable() })),
   pageCount: z.number().int(),
   away: explanation.extend({ step: z.string() }).nullable(),
   /** Why it shows, test by test. */
@@ -182,6 +196,12 @@ export const blockRow = z.object({
   changedAt: instant,
   changedBy: z.string(),
   placementCount: z.number().int(),
+  /** In how many texts it is an inset. */
+  insetCount: z.number().int(),
+  /** Who may read it, in words; empty follows the page. */
+  readers: z.string(),
+  /** Names of the regions and insertion points where it is placed. */
+  targets: z.array(z.string()),
   pages: z.array(named),
 });
 
@@ -230,6 +250,8 @@ export const recordDetail = z.object({
       firstPageId: z.string().nullable(),
     }),
   ),
+  /** Texts that hold it as an inset. */
+  insetIn: z.array(z.object({ recordId: z.string(), kind, title: z.string() })),
   pagesChanged: z.array(named),
 });
 
@@ -303,6 +325,222 @@ export const ribbon = z.object({
   changes: z.array(instant),
 });
 
+/** Something wrong, what to do about it, and where. */
+const finding = z.object({
+  kind: z.string(),
+  sentence: z.string(),
+  remedy: z.string(),
+  recordId: z.string(),
+  recordKind: kind,
+  pageId: z.string().nullable(),
+  /** From when it is so; null is now. */
+  from: instant.nullable(),
+});
+
+/** What is wrong with the site, computed over pages, readers, locales and time. */
+export const health = z.object({ findings: z.array(finding), isPartial: z.boolean(), until: instant });
+
+const withWhat = {
+  reader: reader.default({ signedIn: false, roles: [], memberships: [] }),
+  moment: instant.nullable().default(null),
+  locale: localeTag.nullable().default(null),
+  withEditions: z.array(uuid).max(50).default([]),
+  changes: z.array(overlayChange).max(500).default([]),
+};
+
+/** Asks for all that the reach of placements is computed from. */
+export const siteFactsRequest = z.strictObject({ moment: withWhat.moment, locale: withWhat.locale, withEditions: withWhat.withEditions, changes: withWhat.changes });
+
+/** Asks for the reach of placements over the page tree. */
+export const reachRequest = z.strictObject({
+  ...withWhat,
+  /** Only these placements; empty takes all. */
+  placements: z.array(uuid).max(2_000).default([]),
+  /** Only those of a region or insertion point; empty takes all. */
+  target: line(60).default(''),
+});
+
+/** The reach of placements: for each, one letter per page. */
+export const reach = z.object({
+  moment: instant,
+  pages: z.array(named),
+  placements: z.array(
+    z.object({
+      placementId: z.string(),
+      title: z.string(),
+      target: z.string(),
+      /** One letter per page: S shows, + gains, - loses, a letter of `legend` when away, a full stop when it is not meant. */
+      cells: z.string(),
+      shown: z.number().int(),
+      /** "none today, 14 from 1 April". */
+      life: z.string(),
+    }),
+  ),
+  legend: z.record(z.string(), z.string()),
+});
+
+/** Asks why a placement shows or does not. */
+export const whyRequest = z.strictObject({
+  vantage,
+  placementId: uuid,
+  withEditions: withWhat.withEditions,
+  changes: withWhat.changes,
+});
+
+const traceLine = z.object({ depth: z.number().int(), words: z.string(), holds: z.boolean(), decides: z.boolean() });
+
+/** Why a placement shows or does not, step by step, and what would turn it. */
+export const why = z.object({
+  placementId: z.string(),
+  title: z.string(),
+  shows: z.boolean(),
+  verdict: z.string(),
+  reason: z.string(),
+  steps: z.array(z.object({ step: z.string(), words: z.string(), holds: z.boolean(), trace: z.array(traceLine) })),
+  /** The smallest first; one with a value can be made with a click. */
+  remedies: z.array(
+    z.object({
+      words: z.string(),
+      size: z.number().int(),
+      value: z.custom<import('@core/placement/placement').PlacementValue>().nullable(),
+    }),
+  ),
+  revisionId: z.string().nullable(),
+});
+
+/** A shared rule and what it governs. */
+export const sharedRuleRow = z.object({
+  id: z.string(),
+  title: z.string(),
+  reason: z.string(),
+  sentence: z.string(),
+  value: z.custom<import('@core/rule/shared-rule').SharedRuleValue>(),
+  revisionId: z.string().nullable(),
+  status,
+  waiting,
+  changedAt: instant,
+  changedBy: z.string(),
+  governs: z.array(
+    z.object({
+      placementId: z.string(),
+      title: z.string(),
+      target: z.string(),
+      pageCount: z.number().int(),
+      pageId: z.string().nullable(),
+      value: z.custom<import('@core/placement/placement').PlacementValue>(),
+      revisionId: z.string().nullable(),
+    }),
+  ),
+  /** Shared rules that follow this one. */
+  followedBy: z.array(z.object({ id: z.string(), title: z.string() })),
+});
+
+const breach = z.object({
+  expectationId: z.string(),
+  sentence: z.string(),
+  /** What, where, to whom and when, in words. */
+  words: z.string(),
+  pages: z.array(named),
+  pageCount: z.number().int(),
+  from: instant,
+  until: instant.nullable(),
+});
+
+/** An expectation and whether it is kept. */
+export const expectationRow = z.object({
+  id: z.string(),
+  sentence: z.string(),
+  reason: z.string(),
+  value: z.custom<import('@core/expectation/expectation').ExpectationValue>(),
+  revisionId: z.string().nullable(),
+  status,
+  waiting,
+  changedAt: instant,
+  changedBy: z.string(),
+  /** Over the year ahead; empty when it is kept. */
+  breaches: z.array(breach),
+  isPartial: z.boolean(),
+});
+
+/** Asks which expectations changes would break. */
+export const checkRequest = z.strictObject({
+  withEditions: withWhat.withEditions,
+  changes: withWhat.changes,
+  /** From when they would count; null is now. */
+  from: instant.nullable().default(null),
+});
+
+/** The expectations that changes break, and those that they mend. */
+export const check = z.object({
+  broken: z.array(breach),
+  mended: z.array(z.object({ expectationId: z.string(), sentence: z.string() })),
+  isPartial: z.boolean(),
+});
+
+/** A placement in a list. */
+export const placementRow = z.object({
+  id: z.string(),
+  blockId: z.string(),
+  title: z.string(),
+  blockType: z.string(),
+  target: z.object({ kind: z.string(), name: z.string() }),
+  targetLabel: z.string(),
+  where: z.string(),
+  who: z.string(),
+  when: z.string(),
+  follows: z.array(z.string()),
+  off: z.boolean(),
+  status,
+  waiting,
+  nextChange: instant.nullable(),
+  changedAt: instant,
+  changedBy: z.string(),
+  pageCount: z.number().int(),
+  pageId: z.string().nullable(),
+  value: z.custom<import('@core/placement/placement').PlacementValue>(),
+  revisionId: z.string().nullable(),
+});
+
+/** Something found. */
+export const found = z.object({
+  kind: kind,
+  id: z.string(),
+  title: z.string(),
+  detail: z.string(),
+  /** A page on which it can be looked at. */
+  pageId: z.string().nullable(),
+});
+
+/** A filter that somebody keeps under a name. */
+export const savedFilter = z.strictObject({
+  list: z.enum(['pages', 'blocks', 'placements']),
+  name: requiredLine(60),
+  query: z.record(z.string().max(40), z.string().max(200)),
+});
+
+const regionLimits = z.strictObject({
+  types: z.array(line(60)).max(100).optional(),
+  roles: z.array(line(60)).max(20).optional(),
+  least: z.number().int().min(0).max(50).optional(),
+  most: z.number().int().min(1).max(50).optional(),
+});
+
+/** What each region may hold, by its name; over what the theme declares. */
+export const limits = z.record(z.string().max(60), regionLimits);
+
+/** As whom to look at the product: a role, somebody by id, or nobody but oneself. */
+export const lookAs = z.strictObject({ as: z.union([z.enum(roles), uuid]).nullable() });
+
+/** What deleting a record for good would take, and what stands in the way. */
+export const deletion = z.object({
+  title: z.string(),
+  mayDelete: z.boolean(),
+  /** What would be gone, in words. */
+  takes: z.array(z.string()),
+  /** What must be settled first, in words. */
+  obstacles: z.array(z.string()),
+});
+
 /** What changes and what waits. */
 export const today = z.object({
   now: instant,
@@ -324,14 +562,20 @@ export const today = z.object({
   /** Approved most recently. */
   lately: z.array(editionRow),
   counts: z.object({ pages: z.number().int(), blocks: z.number().int(), placements: z.number().int() }),
-  faults: z.array(z.object({ sentence: z.string(), remedy: z.string(), recordId: z.string(), kind, pageId: z.string().nullable() })),
+  faults: z.array(finding),
+  /** Whether a cap was met, so that there may be more. */
+  isPartial: z.boolean(),
 });
 
 export type Session = z.infer<typeof session>;
 export type Change = z.infer<typeof change>;
 export type NewEdition = z.infer<typeof newEdition>;
+export type EditionDraft = z.input<typeof newEdition>;
 export type MoveRequest = z.infer<typeof move>;
+export type MoveWish = z.input<typeof move>;
 export type ViewRequest = z.infer<typeof viewRequest>;
+/** A question for a view as it is sent; what is left out takes its default. */
+export type ViewQuestion = z.input<typeof viewRequest>;
 export type View = z.infer<typeof view>;
 export type OrderRow = z.infer<typeof orderRow>;
 export type EffectRequest = z.infer<typeof effectRequest>;
@@ -344,3 +588,23 @@ export type EditionRow = z.infer<typeof editionRow>;
 export type EditionDetail = z.infer<typeof editionDetail>;
 export type Ribbon = z.infer<typeof ribbon>;
 export type Today = z.infer<typeof today>;
+export type Health = z.infer<typeof health>;
+export type Finding = Health['findings'][number];
+export type SiteFactsRequest = z.infer<typeof siteFactsRequest>;
+export type SiteFactsQuestion = z.input<typeof siteFactsRequest>;
+export type ReachRequest = z.infer<typeof reachRequest>;
+export type ReachQuestion = z.input<typeof reachRequest>;
+export type Reach = z.infer<typeof reach>;
+export type WhyRequest = z.infer<typeof whyRequest>;
+export type WhyQuestion = z.input<typeof whyRequest>;
+export type Why = z.infer<typeof why>;
+export type SharedRuleRow = z.infer<typeof sharedRuleRow>;
+export type ExpectationRow = z.infer<typeof expectationRow>;
+export type Breach = ExpectationRow['breaches'][number];
+export type CheckRequest = z.infer<typeof checkRequest>;
+export type CheckQuestion = z.input<typeof checkRequest>;
+export type Check = z.infer<typeof check>;
+export type PlacementRow = z.infer<typeof placementRow>;
+export type Found = z.infer<typeof found>;
+export type SavedFilter = z.infer<typeof savedFilter>;
+export type Deletion = z.infer<typeof deletion>;

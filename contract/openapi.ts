@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { problem } from './common';
 import { operations, type Operation } from './operations';
-import { blockValue, pageValue, placementValue } from './values';
+import { blockValue, expectationValue, pageValue, placementValue, sharedRuleValue } from './values';
 
 /**
  * The OpenAPI document of the API, generated from the operations.
@@ -23,6 +23,8 @@ export function openApiDocument(version: string): Record<string, unknown> {
         PageValue: componentOf('PageValue', pageValue),
         BlockValue: componentOf('BlockValue', blockValue),
         PlacementValue: componentOf('PlacementValue', placementValue),
+        SharedRuleValue: componentOf('SharedRuleValue', sharedRuleValue),
+        ExpectationValue: componentOf('ExpectationValue', expectationValue),
       },
       securitySchemes: {
         session: { type: 'apiKey', in: 'cookie', name: 'almanac.session' },

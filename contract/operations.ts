@@ -13,6 +13,10 @@ export interface Operation {
   /** What a success carries; null for an empty answer. */
   readonly answer: z.ZodType | null;
   readonly isOpenToAll?: boolean;
+  /** Whether it changes what is stored; refused to whoever looks at the product as somebody else. */
+  readonly isWrite?: boolean;
+  /** Whether it also answers as text/csv. */
+  readonly alsoCsv?: boolean;
 }
 
 const query = {
@@ -23,6 +27,8 @@ const query = {
     from: z.coerce.number().pipe(instant),
     until: z.coerce.number().pipe(instant),
   }),
+  find: z.strictObject({ q: z.string().max(200) }),
+  filterName: z.strictObject({ list: messages.savedFilter.shape.list, name: z.string().max(60) }),
   reviews: z.strictObject({ stage: z.enum(['open', 'ended']).default('open') }),
 } as const;
 
@@ -63,6 +69,7 @@ export const operations = {
     path: '/editions',
     summary: 'Saves changes as one edition, and makes a move with it if asked.',
     body: messages.newEdition,
+    isWrite: true,
     answer: messages.editionDetail,
   },
   readEdition: {
@@ -76,6 +83,7 @@ export const operations = {
     path: '/editions/{id}/moves',
     summary: 'Makes a move: sends for review, returns, declines, approves for a date.',
     body: messages.move,
+    isWrite: true,
     answer: messages.editionDetail,
   },
   listEditions: {
@@ -90,6 +98,7 @@ export const operations = {
     path: '/proposals/{id}',
     summary: 'Saves a new revision on a proposal.',
     body: messages.saveProposal,
+    isWrite: true,
     answer: messages.recordDetail,
   },
   view: {
@@ -105,6 +114,111 @@ export const operations = {
     summary: 'What changes would do: pages gained and lost, and from when.',
     body: messages.effectRequest,
     answer: z.array(messages.effect),
+  },
+  readSiteFacts: {
+    method: 'post',
+    path: '/site-facts',
+    summary: 'All that reach is computed from: pages, placements, blocks and shared rules, before and with changes.',
+    body: messages.siteFactsRequest,
+    answer: z.custom<import('@core/reach/site-facts').SiteFacts>(),
+  },
+  readReach: {
+    method: 'post',
+    path: '/reach',
+    summary: 'Placements against the page tree: where each shows, gains, loses or is away.',
+    body: messages.reachRequest,
+    alsoCsv: true,
+    answer: messages.reach,
+  },
+  why: {
+    method: 'post',
+    path: '/why',
+    summary: 'Why a placement shows or does not, test by test, and what would turn it.',
+    body: messages.whyRequest,
+    answer: messages.why,
+  },
+  listSharedRules: {
+    method: 'get',
+    path: '/shared-rules',
+    summary: 'Shared rules with their reasons and what each governs.',
+    answer: z.array(messages.sharedRuleRow),
+  },
+  listExpectations: {
+    method: 'get',
+    path: '/expectations',
+    summary: 'Expectations, each checked over the year ahead.',
+    answer: z.array(messages.expectationRow),
+  },
+  checkExpectations: {
+    method: 'post',
+    path: '/expectations/check',
+    summary: 'Which expectations changes would break, where and when.',
+    body: messages.checkRequest,
+    answer: messages.check,
+  },
+  readHealth: {
+    method: 'get',
+    path: '/health',
+    summary: 'What is wrong with the site, over pages, readers, locales and the year ahead.',
+    answer: messages.health,
+  },
+  listPlacements: {
+    method: 'get',
+    path: '/placements',
+    summary: 'Every placement, with its rule in words and how many pages it reaches.',
+    answer: z.array(messages.placementRow),
+  },
+  find: {
+    method: 'get',
+    path: '/find',
+    summary: 'Pages, blocks, placements and shared rules by title, text or path.',
+    query: query.find,
+    answer: z.array(messages.found),
+  },
+  listSavedFilters: { method: 'get', path: '/saved-filters', summary: 'One’s own saved filters.', answer: z.array(messages.savedFilter) },
+  saveFilter: {
+    method: 'put',
+    path: '/saved-filters',
+    summary: 'Keeps a filter under a name; one of the same list and name is replaced.',
+    body: messages.savedFilter,
+    isWrite: true,
+    answer: z.array(messages.savedFilter),
+  },
+  dropFilter: {
+    method: 'delete',
+    path: '/saved-filters',
+    summary: 'Forgets a saved filter.',
+    query: query.filterName,
+    isWrite: true,
+    answer: z.array(messages.savedFilter),
+  },
+  saveLimits: {
+    method: 'put',
+    path: '/limits',
+    summary: 'Sets what regions may hold.',
+    body: messages.limits,
+    isWrite: true,
+    answer: messages.session,
+  },
+  lookAs: {
+    method: 'put',
+    path: '/session/look-as',
+    summary: 'Looks at the product as a role or person would, without any right gained.',
+    body: messages.lookAs,
+    answer: messages.session,
+  },
+  readDeletion: {
+    method: 'get',
+    path: '/records/{id}/deletion',
+    summary: 'What deleting a record for good would take, and what stands in the way.',
+    answer: messages.deletion,
+  },
+  deleteRecord: {
+    method: 'delete',
+    path: '/records/{id}',
+    summary: 'Deletes a record for good, with all its revisions.',
+    isWrite: true,
+    answer: null,
   },
   readRibbon: {
     method: 'get',

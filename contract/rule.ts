@@ -1,11 +1,12 @@
 import type { Rule, RuleTree, WhenTest, WhereTest, WhoTest } from '@core/rule/rule';
-import { servicePages } from '@core/page/page';
+import { askableFields, servicePages } from '@core/page/page';
 import { intervalOfWindow } from '@core/rule/when';
 import { compilePathPattern } from '@core/rule/where';
 import { isLocalDateTime, isTimeZone } from '@core/schedule/local-time';
+import { upgradeRule } from '@core/rule/upgrade';
 import { faultOfRecurrence } from '@core/schedule/recurrence';
 import { z } from 'zod';
-import { line, localTime, requiredLine, uuid } from './common';
+import { line, localeTag, localTime, requiredLine, uuid } from './common';
 
 /** The most parts one group may list. */
 const mostParts = 2_000;
@@ -13,6 +14,9 @@ const mostParts = 2_000;
 const pathPattern = requiredLine(300)
   .refine(isSafePattern, { error: 'A bracketed expression may hold words, | and digits only, and may not repeat itself.' })
   .refine(isPathPattern, { error: 'Not a path pattern. Write it like /visit/:place or /news/*.' });
+
+const parameterName = z.string().regex(/^[\w.-]{1,60}$/, { error: 'Letters, digits, full stops, hyphens and underscores.' });
+const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'A time of day is written like 06:00.' });
 
 const whereTest: z.ZodType<WhereTest> = z.discriminatedUnion('test', [
   z.strictObject({ test: z.literal('page'), page: uuid }),
@@ -23,6 +27,15 @@ const whereTest: z.ZodType<WhereTest> = z.discriminatedUnion('test', [
   z.strictObject({ test: z.literal('front page') }),
   z.strictObject({ test: z.literal('service page'), service: z.enum(servicePages).optional() }),
   z.strictObject({ test: z.literal('path'), pattern: pathPattern }),
+  z.strictObject({ test: z.literal('menu item'), page: uuid }),
+  z.strictObject({
+    test: z.literal('field'),
+    field: z.enum(Object.keys(askableFields) as (keyof typeof askableFields)[]),
+    compare: z.enum(['is', 'contains', 'is empty']),
+    value: line(200),
+  }),
+  z.strictObject({ test: z.literal('locale'), locale: localeTag }),
+  z.strictObject({ test: z.literal('query'), name: parameterName, value: line(200).nullable() }),
 ]);
 
 const whoTest: z.ZodType<WhoTest> = z.discriminatedUnion('test', [
@@ -55,18 +68,36 @@ const recurring = z
     if (fault === 'end') context.addIssue({ code: 'custom', path: ['end'], message: 'The end must lie after the beginning.' });
   });
 
-const whenTest: z.ZodType<WhenTest> = z.discriminatedUnion('test', [window, recurring]);
+const timeOfDay = z
+  .strictObject({ test: z.literal('time of day'), from: clockTime, until: clockTime, zone: localTime.shape.zone })
+  .refine(test => test.from !== test.until, { path: ['until'], error: 'The end must differ from the beginning.' });
+
+const whenTest: z.ZodType<WhenTest> = z.discriminatedUnion('test', [window, recurring, timeOfDay]);
+
+/** The where part alone. */
+export const whereTree: z.ZodType<RuleTree<WhereTest>> = treeOf(whereTest);
+
+/** The when part alone. */
+export const whenTree: z.ZodType<RuleTree<WhenTest>> = treeOf(whenTest);
 
 /** The who part alone, as pages and blocks carry it for their own readers. */
 export const whoTree: z.ZodType<RuleTree<WhoTest>> = treeOf(whoTest);
 
-/** A visibility rule. */
-export const rule: z.ZodType<Rule> = z.strictObject({
-  version: z.literal(1, { error: 'This version of rules is not known here.' }),
-  where: treeOf(whereTest),
-  who: whoTree,
-  when: treeOf(whenTest),
-});
+/** A visibility rule. One of an older version is brought up to the present one; an unknown version is refused. */
+export const rule: z.ZodType<Rule> = z.preprocess(
+  raw => (isOlderRule(raw) ? upgradeRule(raw) : raw),
+  z.strictObject({
+    version: z.literal(2, { error: 'This version of rules is not known here.' }),
+    where: whereTree,
+    who: whoTree,
+    when: whenTree,
+    follows: z.array(uuid).max(20, { error: 'At most 20 shared rules.' }),
+  }),
+);
+
+function isOlderRule(raw: unknown): boolean {
+  return typeof raw === 'object' && raw !== null && 'version' in raw && raw.version === 1;
+}
 
 function treeOf<Test extends { readonly test: string }>(test: z.ZodType<Test>): z.ZodType<RuleTree<Test>> {
   const parts = z

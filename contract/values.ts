@@ -1,10 +1,12 @@
 import { blockTypes } from '@core/block/types';
 import type { BlockType, BlockValue, FieldDefinition } from '@core/block/block';
+import type { ExpectationValue } from '@core/expectation/expectation';
+import type { SharedRuleValue } from '@core/rule/shared-rule';
 import { pageTypes, reservedSegments, type PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { z } from 'zod';
 import { line, localTime, requiredLine, uuid } from './common';
-import { rule, whoTree } from './rule';
+import { rule, whenTree, whereTree, whoTree } from './rule';
 
 const orderKey = z.string().regex(/^[0-9A-Za-z]{1,200}$/, { error: 'Not an order key.' });
 const richText = z.string().max(200_000, { error: 'At most 200,000 characters.' });
@@ -81,8 +83,44 @@ export const placementValue: z.ZodType<PlacementValue> = z
       context.addIssue({ code: 'custom', path: ['title', 'own'], message: 'Write the title to show here.' });
   });
 
+/** A shared rule as it is stored. */
+export const sharedRuleValue: z.ZodType<SharedRuleValue> = z.strictObject({
+  version: z.literal(1),
+  title: requiredLine(200),
+  reason: requiredLine(1_000),
+  rule,
+});
+
+/** An expectation as it is stored. */
+export const expectationValue: z.ZodType<ExpectationValue> = z
+  .strictObject({
+    version: z.literal(1),
+    subject: z.discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('blocks'), blockIds: z.array(uuid).min(1, { error: 'Choose at least one.' }).max(100) }),
+      z.strictObject({ kind: z.literal('type'), type: z.enum(blockTypes.map(each => each.name)) }),
+      z.strictObject({ kind: z.literal('region'), name: requiredLine(60) }),
+    ]),
+    claim: z.enum(['shows', 'does not show', 'at most', 'at least']),
+    count: z.number().int().min(0).max(100),
+    where: whereTree,
+    who: whoTree,
+    when: whenTree,
+    reason: line(1_000),
+  })
+  .superRefine((expectation, context) => {
+    const counts = expectation.claim === 'at most' || expectation.claim === 'at least';
+    if (expectation.subject.kind === 'region' && !counts && expectation.claim !== 'does not show')
+      context.addIssue({ code: 'custom', path: ['claim'], message: 'A region holds at least or at most so many.' });
+  });
+
 /** The schema of a record's value, by kind. */
-export const valueOfKind = { page: pageValue, block: blockValue, placement: placementValue } as const;
+export const valueOfKind = {
+  page: pageValue,
+  block: blockValue,
+  placement: placementValue,
+  'shared rule': sharedRuleValue,
+  expectation: expectationValue,
+} as const;
 
 function blockOf(type: BlockType): z.ZodObject {
   return z.strictObject({

@@ -10,6 +10,8 @@ export interface DemoPerson {
   readonly email: string;
   readonly roles: readonly Role[];
   readonly memberships: readonly string[];
+  /** Paths of the pages beneath which they publish; none means everywhere. */
+  readonly sections?: readonly string[];
 }
 
 /** Six who work on the site and two who read it. All are made up. */
@@ -17,7 +19,7 @@ export const demoPeople: readonly DemoPerson[] = [
   { key: 'writer', name: 'Bea Lorimer', email: 'bea@merrowby.example', roles: ['writer'], memberships: [] },
   { key: 'translator', name: 'Tomos Pryderi', email: 'tomos@merrowby.example', roles: ['translator'], memberships: [] },
   { key: 'editor', name: 'Edwin Oyelaran', email: 'edwin@merrowby.example', roles: ['editor'], memberships: [] },
-  { key: 'second editor', name: 'Saskia Thornbury', email: 'saskia@merrowby.example', roles: ['editor'], memberships: [] },
+  { key: 'second editor', name: 'Saskia Thornbury', email: 'saskia@merrowby.example', roles: ['editor'], memberships: [], sections: ['/visit', '/whats-on', '/wildlife'] },
   { key: 'manager', name: 'Ida Venn', email: 'ida@merrowby.example', roles: ['manager'], memberships: [] },
   { key: 'administrator', name: 'Margit Halloran', email: 'margit@merrowby.example', roles: ['administrator'], memberships: [] },
   { key: 'member', name: 'Nell Fairweather', email: 'nell@reader.example', roles: [], memberships: ['member'] },

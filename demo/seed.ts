@@ -16,6 +16,7 @@ import type { Knex } from 'knex';
 import { v7 as uuidv7 } from 'uuid';
 import { demoPassword, demoPeople } from './people';
 import { layOut, type LaidOut } from './lay-out';
+import { assemble, demoLimits, demoLocales } from './scenario-assembly';
 import { demoBlocks } from './scenario-blocks';
 
 /** Something that somebody did, so many days before or after the set day. */
@@ -38,17 +39,17 @@ interface Act {
  * @param anchor - UTC milliseconds of the set day, around which everything is laid
  */
 export async function seedDemo(knex: Knex, theme: Theme, pictures: readonly string[], anchor: number): Promise<void> {
-  await saveSettings(knex, { name: 'Merrowby Coast Reserves' });
+  const demo = layOut(anchor, initialSettings.zone);
+  await saveSettings(knex, { name: 'Merrowby Coast Reserves', locales: demoLocales, limits: demoLimits });
   const passwordHash = await hashPassword(demoPassword);
   const people = new Map<string, Person>();
-  for (const { key, ...person } of demoPeople) {
-    people.set(key, { ...person, id: uuidv7(), passwordHash });
+  for (const { key, sections = [], ...person } of demoPeople) {
+    people.set(key, { ...person, sections: sections.map(demo.pageId), id: uuidv7(), passwordHash });
     await insertPerson(knex, people.get(key)!);
   }
   let at = anchor;
   const clocks: Clocks = { content: () => at, running: () => at, isFrozen: true };
   const site = await loadSite(knex, clocks, theme, pictures);
-  const demo = layOut(anchor, initialSettings.zone);
   const acts = actsOf(demo);
   for (const [index, act] of acts.entries()) {
     // Early in the day, what was to happen in the morning has happened just now, in the same order.
@@ -73,6 +74,7 @@ const move = (name: MoveRequest['name'], remark = '', times?: MoveRequest['times
   name,
   remark,
   acceptsMovedBase: false,
+  acceptsBroken: '',
   times,
 });
 const fromTime = (from: LocalTime, until: LocalTime | null = null): MoveRequest['times'] => ({ from, until, afterwards: 'earlier' });
@@ -95,14 +97,16 @@ function actsOf(demo: LaidOut): readonly Act[] {
       ];
     };
   const changePage =
-    (path: string, part: Partial<PageValue>) =>
+    (path: string, part: Omit<Partial<PageValue>, 'body'> & { body?: string | ((body: string) => string) }) =>
     (site: Site): readonly Change[] => {
       const base = liveRevisionId(site, pageId(path), site.clocks.content())!;
+      const value = site.ledger.revision(base).value as PageValue;
+      const body = typeof part.body === 'function' ? part.body(value.body) : (part.body ?? value.body);
       return [
         {
           recordId: pageId(path),
           kind: 'page',
-          value: { ...(site.ledger.revision(base).value as PageValue), ...part },
+          value: { ...value, ...part, body },
           retires: false,
           baseRevisionId: base,
         },
@@ -113,6 +117,7 @@ function actsOf(demo: LaidOut): readonly Act[] {
   const isLate = (change: Change) =>
     late.some(key => change.recordId === blockId(key) || (change.value as { blockId?: string }).blockId === blockId(key));
   const everything = [...demo.blocks, ...demo.placements];
+  const assembly = assemble(demo);
   return [
     {
       days: -212,
@@ -153,6 +158,44 @@ function actsOf(demo: LaidOut): readonly Act[] {
       note: 'Shorter',
       move: move('send for review'),
       approval: { who: 'second editor', minutesLater: 40, move: move('approve') },
+    },
+    {
+      days: -90,
+      time: '09:30',
+      who: 'administrator',
+      title: 'The nesting season in one rule',
+      changes: () => assembly.nesting,
+      remark: 'Agreed with the wardens.',
+      move: move('publish'),
+    },
+    {
+      days: -88,
+      time: '11:00',
+      who: 'editor',
+      title: 'One causeway warning for all texts',
+      changes: (site: Site) => [
+        ...assembly.causeway,
+        ...changePage('/visit/tern-point/getting-here', { body: body => body + assembly.causewayInset })(site),
+        ...changePage('/visit/parking', { body: body => body + assembly.causewayInset })(site),
+        ...changeBlock('way to tern-point', { body: `<p>By causeway from Low Fleet. It floods for about two and a half hours either side of high water.</p>${assembly.causewayInset}<p><a href="/visit/tern-point/getting-here">The way in full</a></p>` })(site),
+      ],
+      move: move('publish'),
+    },
+    {
+      days: -70,
+      time: '14:00',
+      who: 'administrator',
+      title: 'Joining without distraction, and the strip for summer hours',
+      changes: () => [...assembly.standIn, ...assembly.strip],
+      move: move('publish'),
+    },
+    {
+      days: -69,
+      time: '10:00',
+      who: 'manager',
+      title: 'What we promise',
+      changes: () => assembly.expectations,
+      move: move('publish'),
     },
     {
       days: -64,
@@ -237,7 +280,7 @@ function actsOf(demo: LaidOut): readonly Act[] {
       title: 'Storm warning',
       changes: () => everything.filter(isLate),
       note: 'From the lodge',
-      move: move('publish'),
+      move: { ...move('publish'), acceptsBroken: 'Safety first; the boat notice may stand beside it for a day.' },
     },
     {
       days: -1,
@@ -245,7 +288,7 @@ function actsOf(demo: LaidOut): readonly Act[] {
       who: 'writer',
       title: 'Getting to Tern Point by bus',
       changes: changeBlock('way to tern-point', {
-        body: '<p>By causeway from Low Fleet, or by the 14 bus to the lodge and on foot from there. It floods for about two and a half hours either side of high water.</p><p><a href="/visit/tern-point/getting-here">The way in full</a></p>',
+        body: `<p>By causeway from Low Fleet, or by the 14 bus to the lodge and on foot from there. It floods for about two and a half hours either side of high water.</p>${assembly.causewayInset}<p><a href="/visit/tern-point/getting-here">The way in full</a></p>`,
       }),
       note: 'The bus runs again',
       remark: 'The bus company confirmed the stop on Monday.',

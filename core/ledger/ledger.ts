@@ -44,6 +44,17 @@ export class Ledger {
     this.version += 1;
   }
 
+  /** Forgets a record with all that was ever written of it. */
+  forget(recordId: string): void {
+    this.records.delete(recordId);
+    for (const [id, revision] of this.revisions) if (revision.recordId === recordId) this.revisions.delete(id);
+    for (const [id, proposal] of this.proposals) if (proposal.recordId === recordId) this.proposals.delete(id);
+    this.#proposalIdsOf.delete(recordId);
+    for (const map of [this.#entries, this.#revisionsOf])
+      for (const key of [...map.keys()]) if (key.startsWith(`${recordId} `)) map.delete(key);
+    this.version += 1;
+  }
+
   /** The records of a kind, oldest first. */
   recordsOf(kind: RecordKind): readonly LedgerRecord[] {
     return [...this.records.values()].filter(record => record.kind === kind);

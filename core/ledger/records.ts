@@ -1,7 +1,9 @@
 import type { Instant, LocalTime } from '../schedule/local-time';
 
-/** Anything that is written, reviewed and published. Menus, layouts, shared rules and types join the list as they come. */
-export type RecordKind = 'page' | 'block' | 'placement';
+/** The kinds of what is written, reviewed and published. Menus, layouts and types join the list as they come. */
+export const recordKinds = ['page', 'block', 'placement', 'shared rule', 'expectation'] as const;
+/** See {@link recordKinds}. */
+export type RecordKind = (typeof recordKinds)[number];
 
 /** One thing in the ledger. Its id (UUIDv7) never changes. */
 export interface LedgerRecord {

@@ -42,3 +42,21 @@ export type ServicePage = (typeof servicePages)[number];
 
 /** First path segments that belong to the product and can name no page. */
 export const reservedSegments: readonly string[] = ['almanac', 'api', 'media', 'theme', 'sign-in', 'sign-out', 'sitemap.xml', 'robots.txt'];
+
+/** Fields of a page that rules may ask about, with their labels. */
+export const askableFields = {
+  title: 'title',
+  standfirst: 'standfirst',
+  body: 'text',
+  picture: 'picture',
+  menuLabel: 'name in menus',
+  takesPlace: 'date',
+} as const;
+/** See {@link askableFields}. */
+export type AskableField = keyof typeof askableFields;
+
+/** A field of a page as text: rich text without its tags, a date as it was typed. */
+export function fieldAsText(page: PageValue, field: AskableField): string {
+  if (field === 'takesPlace') return page.takesPlace?.local ?? '';
+  return field === 'body' ? page.body.replace(/<[^>]*>/g, ' ').trim() : page[field];
+}

@@ -9,6 +9,8 @@ const names: ExplanationNames = {
   block: id => `Block ${id}`,
   region: () => 'aside',
   placement: id => `Placement ${id}`,
+  sharedRule: id => `Rule ${id}`,
+  locale: tag => tag,
 };
 const style = { zone: 'Europe/London', locale: 'en-GB', now: Date.parse('2027-03-18T09:40Z') };
 const at = (text: string) => Date.parse(text);

@@ -1,4 +1,4 @@
-import { listOf, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
+import { countOf, listOf, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
 import { phraseWhereTest, phraseWhoTest, type RuleNames } from '../rule/sentence';
 import type { Dormancy } from '../site/snapshot';
 import type { AwayReason } from './resolve';
@@ -28,6 +28,14 @@ export function explainAway(reason: AwayReason, names: ExplanationNames, style: 
       return explainDormancy(reason.dormancy, 'This placement', style);
     case 'off':
       return { short: 'switched off', sentence: 'The placement is switched off.', remedy: 'Switch it on.' };
+    case 'shared rule': {
+      const name = names.sharedRule(reason.rule);
+      return {
+        short: `“${name}” is not live`,
+        sentence: `It follows the shared rule “${name}”, which is not live.`,
+        remedy: 'Put the shared rule back, or leave it.',
+      };
+    }
     case 'where': {
       const tests = reason.deciding.map(each => phraseWhereTest(each.test, names));
       return reason.deciding.every(each => each.holds)
@@ -89,6 +97,12 @@ export function explainAway(reason: AwayReason, names: ExplanationNames, style: 
         remedy: `Take “${by}” off this page.`,
       };
     }
+    case 'limit':
+      return {
+        short: `${names.region(reason.region)} holds ${reason.most} at most`,
+        sentence: `${names.region(reason.region)} holds at most ${countOf(reason.most, 'block')} here, and others come first.`,
+        remedy: 'Move it up in the order, or take one of the others off this page.',
+      };
   }
 }
 

@@ -1,26 +1,29 @@
 import { compileWhoTest, compileWho, hasReaderFact, readerFactsIn, type ReaderFacts } from '../rule/who';
 import { decidingTests, traceTree, type DecidingTest } from '../rule/evaluate';
-import type { RuleTree, WhereTest, WhoTest } from '../rule/rule';
+import { isNowhere, isTest, type RuleTree, type WhereTest, type WhoTest } from '../rule/rule';
+import { missingRule } from '../rule/shared-rule';
 import { lastClosing, nextOpening } from '../rule/when';
-import { compileWhereTest, type PageFacts } from '../rule/where';
+import { compileWhere, compileWhereTest, type PageFacts } from '../rule/where';
 import type { Instant } from '../schedule/local-time';
 import { candidatePlacements } from '../site/snapshot';
 import type { BlockNode, Dormancy, PageNode, SiteSnapshot } from '../site/snapshot';
 import { compilePlacement, type CompiledPlacement } from '../site/compiled-placement';
-import { layoutHasRegion } from '../theme/manifest';
+import { layoutHasRegion, limitsOf } from '../theme/manifest';
 import type { PlacementValue } from './placement';
 
 /** The first step that stops a placement; its reason for being away. */
 export type AwayReason =
   | { readonly step: 'publication'; readonly dormancy: Dormancy }
   | { readonly step: 'off' }
+  | { readonly step: 'shared rule'; readonly rule: string }
   | { readonly step: 'where'; readonly deciding: readonly DecidingTest<WhereTest>[] }
   | { readonly step: 'who'; readonly deciding: readonly DecidingTest<WhoTest>[] }
   | { readonly step: 'when'; readonly opens: Instant | null; readonly closed: Instant | null }
   | { readonly step: 'block'; readonly dormancy: Dormancy | null }
   | { readonly step: 'block readers'; readonly deciding: readonly DecidingTest<WhoTest>[] }
   | { readonly step: 'layout'; readonly layout: string; readonly region: string }
-  | { readonly step: 'stand-in'; readonly by: string };
+  | { readonly step: 'stand-in'; readonly by: string }
+  | { readonly step: 'limit'; readonly region: string; readonly most: number };
 
 /** A placement that shows. */
 export interface ShownPlacement {
@@ -46,6 +49,8 @@ export interface Resolution {
   readonly validUntil: Instant;
   /** Keys of the reader facts that the answer depended on. */
   readonly dependsOn: readonly string[];
+  /** Names of the query parameters that the answer depended on. */
+  readonly queryNames: readonly string[];
 }
 
 /**
@@ -57,9 +62,11 @@ export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: Re
   const shown: ShownPlacement[] = [];
   const away: AwayPlacement[] = [];
   const dependsOn = new Set<string>();
+  const queryNames = new Set<string>();
   let validUntil = snapshot.validUntil;
   for (const placement of candidatePlacements(snapshot, facts)) {
     const { value } = placement;
+    for (const name of placement.queryNames) queryNames.add(name);
     if (!placement.whereHolds(facts)) {
       if (withAway && isExcepted(placement, facts))
         away.push({ id: placement.id, value, reason: reasonFor(placement, snapshot, facts, reader)! });
@@ -75,19 +82,24 @@ export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: Re
   }
   if (withAway) {
     for (const dormant of snapshot.dormantPlacements) {
-      if (!compilePlacement(dormant.id, dormant.value).whereHolds(facts)) continue;
+      if (!compilePlacement(dormant.id, dormant.value, snapshot.sharedRules).whereHolds(facts)) continue;
       away.push({ id: dormant.id, value: dormant.value, reason: { step: 'publication', dormancy: dormant.dormancy } });
     }
   }
-  return { facts, ...applyStandIns(shown, away, withAway), validUntil, dependsOn: [...dependsOn].sort() };
+  const afterStandIns = applyStandIns(shown, away, withAway);
+  const kept = applyLimits(snapshot, facts, afterStandIns.shown, away, withAway);
+  return { facts, ...kept, validUntil, dependsOn: [...dependsOn].sort(), queryNames: [...queryNames].sort() };
 }
+
+/** The order in which the steps are taken that concern a placement alone. */
+export type OwnStep = Exclude<AwayReason['step'], 'publication' | 'stand-in' | 'limit'>;
 
 /**
  * Why a placement in force does not show on a page to a reader, or null when nothing of its own stops it.
  * Stand-ins are decided among several placements and so are not looked at here.
  */
 export function reasonFor(placement: CompiledPlacement, snapshot: SiteSnapshot, facts: PageFacts, reader: ReaderFacts): AwayReason | null {
-  const { value } = placement;
+  const { value, rule } = placement;
   const { moment } = snapshot;
   const whoDeciding = (tree: RuleTree<WhoTest>) => decidingTests(traceTree(tree, test => compileWhoTest(test)(reader)));
   switch (stepThatStops(placement, snapshot, facts, reader)) {
@@ -95,12 +107,14 @@ export function reasonFor(placement: CompiledPlacement, snapshot: SiteSnapshot, 
       return null;
     case 'off':
       return { step: 'off' };
+    case 'shared rule':
+      return { step: 'shared rule', rule: missingRule(value.rule, snapshot.sharedRules) ?? value.rule.follows[0]! };
     case 'where':
-      return { step: 'where', deciding: decidingTests(traceTree(value.rule.where, test => compileWhereTest(test)(facts))) };
+      return { step: 'where', deciding: decidingTests(traceTree(rule.where, test => compileWhereTest(test)(facts))) };
     case 'who':
-      return { step: 'who', deciding: whoDeciding(value.rule.who) };
+      return { step: 'who', deciding: whoDeciding(rule.who) };
     case 'when':
-      return { step: 'when', opens: nextOpening(value.rule.when, moment), closed: lastClosing(value.rule.when, moment) };
+      return { step: 'when', opens: nextOpening(rule.when, moment), closed: lastClosing(rule.when, moment) };
     case 'block':
       return { step: 'block', dormancy: snapshot.dormantBlocks.get(value.blockId)?.dormancy ?? null };
     case 'block readers':
@@ -111,14 +125,10 @@ export function reasonFor(placement: CompiledPlacement, snapshot: SiteSnapshot, 
 }
 
 /** The first step that stops a placement, or null; what {@link reasonFor} explains. */
-function stepThatStops(
-  placement: CompiledPlacement,
-  snapshot: SiteSnapshot,
-  facts: PageFacts,
-  reader: ReaderFacts,
-): Exclude<AwayReason['step'], 'publication' | 'stand-in'> | null {
+function stepThatStops(placement: CompiledPlacement, snapshot: SiteSnapshot, facts: PageFacts, reader: ReaderFacts): OwnStep | null {
   const { value } = placement;
   if (value.off) return 'off';
+  if (value.rule.follows.length > 0 && missingRule(value.rule, snapshot.sharedRules) !== null) return 'shared rule';
   if (!placement.whereHolds(facts)) return 'where';
   if (!placement.whoHolds(reader)) return 'who';
   if (!placement.whenHolds(snapshot.moment)) return 'when';
@@ -141,13 +151,9 @@ export function audienceKey(dependsOn: readonly string[], reader: ReaderFacts): 
 
 // Named by the rule and then excepted: worth listing as away. A placement that simply belongs elsewhere is not.
 function isExcepted(placement: CompiledPlacement, facts: PageFacts): boolean {
-  const { where } = placement.value.rule;
-  if ('test' in where || !where.none || where.none.length === 0) return false;
-  const withoutExceptions = compilePlacement(placement.id, {
-    ...placement.value,
-    rule: { ...placement.value.rule, where: { all: where.all ?? [], any: where.any ?? [] } },
-  });
-  return withoutExceptions.whereHolds(facts);
+  const { where } = placement.rule;
+  if (isTest(where) || isNowhere(where) || !where.none || where.none.length === 0) return false;
+  return compileWhere({ all: where.all ?? [], any: where.any ?? [] })(facts);
 }
 
 // The first stand-in for a region takes its place; what it displaces, and any second one, stays away and says by whom.
@@ -162,6 +168,28 @@ function applyStandIns(shown: readonly ShownPlacement[], away: AwayPlacement[], 
     const winner = placement.value.target.kind === 'insertion point' ? undefined : winners.get(placement.value.target.name);
     if (winner === undefined || winner === placement.id) return true;
     if (withAway) away.push({ id: placement.id, value: placement.value, reason: { step: 'stand-in', by: winner } });
+    return false;
+  });
+  return { shown: kept, away };
+}
+
+// Of more than the region may hold the first in order stay; stand-ins count as one, in place of all else.
+function applyLimits(
+  snapshot: SiteSnapshot,
+  facts: PageFacts,
+  shown: readonly ShownPlacement[],
+  away: AwayPlacement[],
+  withAway: boolean,
+): Pick<Resolution, 'shown' | 'away'> {
+  const counts = new Map<string, number>();
+  const kept = shown.filter(({ placement }) => {
+    const { name } = placement.value.target;
+    const { most } = limitsOf(snapshot.manifest, facts.layout, name);
+    if (most === undefined) return true;
+    const count = (counts.get(name) ?? 0) + 1;
+    counts.set(name, count);
+    if (count <= most) return true;
+    if (withAway) away.push({ id: placement.id, value: placement.value, reason: { step: 'limit', region: name, most } });
     return false;
   });
   return { shown: kept, away };

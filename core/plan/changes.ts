@@ -2,8 +2,10 @@ import { inForceAt, publicationBoundaries, publicationsKnown } from '../ledger/i
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
 import type { PlacementValue } from '../placement/placement';
+import type { Rule } from '../rule/rule';
+import { effectiveRule, missingRule, type SharedRuleValue } from '../rule/shared-rule';
 import { openTimeWithin } from '../rule/when';
-import { sharesTime, type Interval } from '../schedule/interval';
+import { unionOf, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
 
 /** Something that readers will notice, at the instant it happens. */
@@ -38,45 +40,70 @@ export function changesWithin(ledger: Ledger, locale: string, span: Interval): r
         changes.push({ at, recordId: record.id, kind: record.kind, what: 'ends', value: ledger.revision(before.revisionId).value });
       }
     }
-    if (record.kind === 'placement') changes.push(...windowChanges(record.id, known, ledger, span));
+    if (record.kind === 'placement') changes.push(...windowChanges(ledger, record.id, locale, span));
   }
   return changes.sort((a, b) => a.at - b.at || (a.recordId < b.recordId ? -1 : 1));
 }
 
-/** The time within a span in which a placement is in force, on, and its rule's when part holds. */
+/**
+ * The time within a span in which a placement is in force, on, and the when part of its rule holds, that of the shared
+ * rules it follows included, as they are in force then.
+ */
 export function openTimeOfPlacement(ledger: Ledger, recordId: string, locale: string, span: Interval): readonly Interval[] {
-  const known = publicationsKnown(ledger.entriesOf(recordId, locale), Infinity);
-  const cuts = [span.from, ...publicationBoundaries(known).filter(at => at > span.from && at < span.until), span.until];
-  return cuts.slice(0, -1).flatMap((from, index) => {
-    const inForce = inForceAt(known, from);
+  const boundaries = publicationBoundaries(publicationsKnown(ledger.entriesOf(recordId, locale), Infinity));
+  const sharedIds = sharedRulesEver(ledger, recordId, locale);
+  const cuts = [...boundaries, ...sharedIds.flatMap(id => publicationBoundaries(publicationsKnown(ledger.entriesOf(id, locale), Infinity)))];
+  const points = [...new Set([span.from, ...cuts.filter(at => at > span.from && at < span.until), span.until])].sort((a, b) => a - b);
+  const open = points.slice(0, -1).flatMap((from, index) => {
+    const inForce = ledger.inForce(recordId, locale, from, Infinity);
     if (inForce.state !== 'live') return [];
     const value = ledger.revision(inForce.revisionId).value as PlacementValue;
-    return value.off ? [] : openTimeWithin(value.rule.when, { from, until: cuts[index + 1]! });
+    if (value.off) return [];
+    const shared = new Map(
+      sharedIds.flatMap((id): [string, SharedRuleValue][] => {
+        const state = ledger.inForce(id, locale, from, Infinity);
+        return state.state === 'live' ? [[id, ledger.revision(state.revisionId).value as SharedRuleValue]] : [];
+      }),
+    );
+    if (missingRule(value.rule, shared) !== null) return [];
+    return openTimeWithin(effectiveRule(value.rule, shared).when, { from, until: points[index + 1]! });
   });
+  return unionOf(open);
 }
 
-function windowChanges(
-  recordId: string,
-  known: ReturnType<typeof publicationsKnown>,
-  ledger: Ledger,
-  span: Interval,
-): readonly PlannedChange[] {
-  return known.flatMap(entry => {
-    const interval = { from: entry.from, until: entry.until ?? Infinity };
-    if (entry.revisionId === null || !sharesTime(interval, span)) return [];
-    const value = ledger.revision(entry.revisionId).value as PlacementValue;
-    if (value.off) return [];
-    const isInForce = (at: Instant) => {
-      const state = inForceAt(known, at);
-      return state.state === 'live' && state.revisionId === entry.revisionId;
-    };
-    const change = (at: Instant, what: 'opens' | 'closes'): PlannedChange => ({ at, recordId, kind: 'placement', what, value });
-    // Looked at a moment earlier than the span, so that a window which opens exactly at its start is seen to open.
-    return openTimeWithin(value.rule.when, { from: span.from - 1, until: span.until })
-      .flatMap(open => [
-        ...(open.from >= span.from ? [change(open.from, 'opens')] : []),
-        ...(open.until < span.until ? [change(open.until, 'closes')] : []),
-      ])
-      .filter(each => isInForce(each.at));
+/** Ids of all shared rules that any revision of a placement follows, or that those follow. */
+function sharedRulesEver(ledger: Ledger, recordId: string, locale: string): readonly string[] {
+  const found = new Set<string>();
+  const take = (rule: Rule): void => {
+    for (const id of rule.follows) {
+      if (found.has(id)) continue;
+      found.add(id);
+      for (const revision of ledger.revisionsOf(id, locale)) take((revision.value as SharedRuleValue).rule);
+    }
+  };
+  for (const revision of ledger.revisionsOf(recordId, locale)) take((revision.value as PlacementValue).rule);
+  return [...found];
+}
+
+// What opens or closes at the instant at which another revision comes into force is told of by that.
+function windowChanges(ledger: Ledger, recordId: string, locale: string, span: Interval): readonly PlannedChange[] {
+  const known = publicationsKnown(ledger.entriesOf(recordId, locale), Infinity);
+  const revisionAt = (at: Instant) => {
+    const state = inForceAt(known, at);
+    return state.state === 'live' ? state.revisionId : null;
+  };
+  const boundaries = new Set(publicationBoundaries(known).filter(at => revisionAt(at - 1) !== revisionAt(at)));
+  const valueAt = (at: Instant) => {
+    const revisionId = revisionAt(at);
+    return revisionId === null ? null : ledger.revision(revisionId).value;
+  };
+  // Looked at a moment earlier than the span, so that a window which opens exactly at its start is seen to open.
+  const sight = { from: span.from - 1, until: span.until };
+  return openTimeOfPlacement(ledger, recordId, locale, sight).flatMap(open => {
+    const changes: PlannedChange[] = [];
+    const add = (at: Instant, what: 'opens' | 'closes', value: unknown) => changes.push({ at, recordId, kind: 'placement', what, value });
+    if (open.from >= span.from && !boundaries.has(open.from)) add(open.from, 'opens', valueAt(open.from));
+    if (open.until < span.until && !boundaries.has(open.until)) add(open.until, 'closes', valueAt(open.until - 1));
+    return changes;
   });
 }

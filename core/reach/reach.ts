@@ -1,4 +1,6 @@
+import { insetIdsOf } from '../inset/inset';
 import type { PlacementValue } from '../placement/placement';
+import { effectiveRule } from '../rule/shared-rule';
 import { compileWhere, type PageFacts } from '../rule/where';
 import { openTimeWithin, nextOpening, compileWhen } from '../rule/when';
 import type { Instant } from '../schedule/local-time';
@@ -35,7 +37,7 @@ export interface PlacementEffect {
  * this is the largest set of pages that the placement can show on.
  */
 export function pagesReached(snapshot: SiteSnapshot, value: PlacementValue): readonly string[] {
-  const holds = compileWhere(value.rule.where);
+  const holds = compileWhere(effectiveRule(value.rule, snapshot.sharedRules).where);
   const reaches = (facts: PageFacts) =>
     holds(facts) && (value.target.kind === 'insertion point' || layoutHasRegion(snapshot.manifest, facts.layout, value.target.name));
   return snapshot.pages.filter(page => reaches(page.facts)).map(page => page.id);
@@ -45,7 +47,7 @@ export function pagesReached(snapshot: SiteSnapshot, value: PlacementValue): rea
 export function reachOf(snapshot: SiteSnapshot, value: PlacementValue, horizonMilliseconds: number): Reach {
   if (value.off) return { pages: [], openTime: [] };
   const span = { from: snapshot.moment, until: snapshot.moment + horizonMilliseconds };
-  const openTime = openTimeWithin(value.rule.when, span);
+  const openTime = openTimeWithin(effectiveRule(value.rule, snapshot.sharedRules).when, span);
   return { pages: openTime.length === 0 ? [] : pagesReached(snapshot, value), openTime };
 }
 
@@ -69,21 +71,39 @@ export function effectOfPlacement(before: PlacementInSite | null, after: Placeme
     after: reachAfter,
     gained: [...pagesAfter].filter(page => !pagesBefore.has(page)),
     lost: [...pagesBefore].filter(page => !pagesAfter.has(page)),
-    opens: after === null || after.value.off ? null : firstOpening(after.value, after.snapshot.moment),
+    opens: after === null || after.value.off ? null : firstOpening(after),
     closes: after && reachAfter ? firstClosing(reachAfter, after.snapshot.moment + effectHorizon) : null,
     timesDiffer: before !== null && after !== null && JSON.stringify(reachBefore?.openTime) !== JSON.stringify(reachAfter?.openTime),
-    readersDiffer: before !== null && after !== null && JSON.stringify(before.value.rule.who) !== JSON.stringify(after.value.rule.who),
+    readersDiffer: before !== null && after !== null && readersAskedFor(before) !== readersAskedFor(after),
   };
 }
 
-/** The pages on which any live placement of a block shows; an edit of the block changes them all. */
+/**
+ * The pages on which a live block shows, placed there itself or inside a text that shows there; an edit of the block
+ * changes them all.
+ */
 export function pagesShowingBlock(snapshot: SiteSnapshot, blockId: string): readonly string[] {
-  const pages = new Set<string>();
+  const carriers = carriersOf(snapshot, blockId);
+  const pages = new Set<string>(snapshot.pages.filter(page => insetIdsOf(page.value).some(id => carriers.has(id))).map(page => page.id));
   for (const placement of snapshot.placements) {
-    if (placement.value.blockId !== blockId || placement.value.off) continue;
+    if (!carriers.has(placement.value.blockId) || placement.value.off) continue;
     for (const page of pagesReached(snapshot, placement.value)) pages.add(page);
   }
   return snapshot.pages.filter(page => pages.has(page.id)).map(page => page.id);
+}
+
+/** The blocks in which a block is seen: itself, and those whose texts hold it as an inset, however deep. */
+function carriersOf(snapshot: SiteSnapshot, blockId: string): ReadonlySet<string> {
+  const carriers = new Set([blockId]);
+  for (let before = 0; before !== carriers.size; ) {
+    before = carriers.size;
+    for (const block of snapshot.blocks.values()) if (insetIdsOf(block.value).some(id => carriers.has(id))) carriers.add(block.id);
+  }
+  return carriers;
+}
+
+function readersAskedFor({ value, snapshot }: PlacementInSite): string {
+  return JSON.stringify(effectiveRule(value.rule, snapshot.sharedRules).who);
 }
 
 function firstClosing(reach: Reach, horizon: Instant): Instant | null {
@@ -91,6 +111,7 @@ function firstClosing(reach: Reach, horizon: Instant): Instant | null {
   return first && first.until < horizon ? first.until : null;
 }
 
-function firstOpening(value: PlacementValue, moment: Instant): Instant | null {
-  return compileWhen(value.rule.when)(moment) ? moment : nextOpening(value.rule.when, moment);
+function firstOpening({ value, snapshot }: PlacementInSite): Instant | null {
+  const { when } = effectiveRule(value.rule, snapshot.sharedRules);
+  return compileWhen(when)(snapshot.moment) ? snapshot.moment : nextOpening(when, snapshot.moment);
 }

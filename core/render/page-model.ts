@@ -1,10 +1,13 @@
 import type { BlockFields } from '../block/block';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
+import { insetIdsOf } from '../inset/inset';
 import { listPages, startOf } from '../listing/listing';
-import { mayRead, type Resolution, type ShownPlacement } from '../placement/resolve';
-import type { ReaderFacts } from '../rule/who';
+import { mayRead, type Resolution } from '../placement/resolve';
+import type { CompiledPlacement } from '../site/compiled-placement';
+import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
-import type { PageNode, SiteSnapshot } from '../site/snapshot';
+import type { BlockNode, PageNode, SiteSnapshot } from '../site/snapshot';
+import type { PlacementValue } from '../placement/placement';
 
 /** A link in a menu, with those beneath it. */
 export interface LinkModel {
@@ -57,6 +60,8 @@ export interface PageModel {
   readonly service: string | null;
   /** By region or insertion-point name, in order. */
   readonly targets: Readonly<Record<string, readonly BlockModel[]>>;
+  /** The blocks that texts on this page hold as insets, by id; null when this reader does not see it. */
+  readonly insets: Readonly<Record<string, BlockModel | null>>;
 }
 
 /** The model with how long it holds and on which reader facts it rests. */
@@ -85,7 +90,7 @@ export function pageModel(
   const dependsOn = new Set(resolution.dependsOn);
   let titleShownByBlock = false;
   for (const shown of resolution.shown) {
-    const built = blockModel(snapshot, page, shown, context);
+    const built = blockModel(snapshot, page, shown.placement, shown.block, context);
     validUntil = Math.min(validUntil, built.validUntil);
     if (built.listsPages) for (const key of snapshot.pageReaderFacts) dependsOn.add(key);
     titleShownByBlock ||= built.model.isPageTitle;
@@ -93,6 +98,23 @@ export function pageModel(
   }
   const { value } = page ?? {};
   const start = page && startOf(page);
+  const insets: Record<string, BlockModel | null> = {};
+  const takeIn = (ids: readonly string[]): void => {
+    for (const id of ids) {
+      if (id in insets) continue;
+      const block = snapshot.blocks.get(id);
+      for (const key of readerFactsIn(block?.value.readers ?? {})) dependsOn.add(key);
+      const isSeen = block !== undefined && compileWho(block.value.readers ?? {})(context.reader);
+      insets[id] = null;
+      if (!isSeen) continue;
+      const built = blockModel(snapshot, page, null, block, context);
+      validUntil = Math.min(validUntil, built.validUntil);
+      if (built.listsPages) for (const key of snapshot.pageReaderFacts) dependsOn.add(key);
+      insets[id] = built.model;
+      takeIn(insetIdsOf(block.value));
+    }
+  };
+  takeIn([...(value ? insetIdsOf(value) : []), ...resolution.shown.flatMap(each => insetIdsOf(each.block.value))]);
   return {
     model: {
       title: value?.title ?? serviceTitle(resolution.facts.service),
@@ -105,11 +127,19 @@ export function pageModel(
       showsTitle: !titleShownByBlock,
       service: resolution.facts.service,
       targets,
+      insets,
     },
     validUntil,
     dependsOn: [...dependsOn].sort(),
   };
 }
+
+const insetPlacing: Pick<PlacementValue, 'title' | 'look' | 'align' | 'anchor'> = {
+  title: { show: 'block', own: '' },
+  look: '',
+  align: 'start',
+  anchor: '',
+};
 
 function serviceTitle(service: string | null): string {
   return service === 'sign-in' ? 'Sign in' : 'Nothing at this address';
@@ -118,21 +148,23 @@ function serviceTitle(service: string | null): string {
 function blockModel(
   snapshot: SiteSnapshot,
   page: PageNode | null,
-  { placement, block }: ShownPlacement,
+  placement: CompiledPlacement | null,
+  block: BlockNode,
   context: PageModelContext,
 ): { model: BlockModel; validUntil: Instant; listsPages: boolean } {
-  const { value } = placement;
+  // An inset is placed nowhere; the text that holds it says how it looks.
+  const { title, look, align, anchor } = placement?.value ?? insetPlacing;
   const { type, fields } = block.value;
-  const shownTitle = value.title.show === 'none' ? '' : value.title.show === 'own' ? value.title.own : block.value.title;
+  const shownTitle = title.show === 'none' ? '' : title.show === 'own' ? title.own : block.value.title;
   const listing = type === 'listing' ? listPages(snapshot, fields, page, context.reader) : null;
   const isPageTitle = type === 'hero' && fields['heading'] === '';
   const model: BlockModel = {
-    placementId: placement.id,
+    placementId: placement?.id ?? '',
     blockId: block.id,
     type,
-    look: value.look,
-    align: value.align,
-    anchor: value.anchor,
+    look,
+    align,
+    anchor,
     title: type === 'hero' ? '' : shownTitle,
     label: shownTitle || block.value.title,
     fields: isPageTitle ? fieldsFromPage(fields, page) : fields,

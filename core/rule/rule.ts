@@ -1,5 +1,6 @@
 import type { RecurringWindow } from '../schedule/recurrence';
 import type { LocalTime } from '../schedule/local-time';
+import type { AskableField } from '../page/page';
 
 /**
  * Tests in groups. A group holds if every `all` holds, some `any` holds (or there is none) and no `none` holds;
@@ -23,7 +24,14 @@ export type WhereTest =
   | { readonly test: 'layout'; readonly layout: string }
   | { readonly test: 'front page' }
   | { readonly test: 'service page'; readonly service?: string }
-  | { readonly test: 'path'; readonly pattern: string };
+  | { readonly test: 'path'; readonly pattern: string }
+  /** Menus lead to the page by way of this one. */
+  | { readonly test: 'menu item'; readonly page: string }
+  /** `value` is not looked at when empty is asked for. */
+  | { readonly test: 'field'; readonly field: AskableField; readonly compare: 'is' | 'contains' | 'is empty'; readonly value: string }
+  | { readonly test: 'locale'; readonly locale: string }
+  /** A parameter of the address's query; null takes any value. */
+  | { readonly test: 'query'; readonly name: string; readonly value: string | null };
 
 /** What a rule may ask about the reader. */
 export type WhoTest =
@@ -34,18 +42,22 @@ export type WhoTest =
 /** What a rule may ask about the moment. */
 export type WhenTest =
   | { readonly test: 'window'; readonly from: LocalTime | null; readonly until: LocalTime | null }
-  | ({ readonly test: 'recurring' } & RecurringWindow);
+  | ({ readonly test: 'recurring' } & RecurringWindow)
+  /** Each day between two wall-clock times, "06:00" to "18:30"; past midnight when the end lies before the beginning. */
+  | { readonly test: 'time of day'; readonly from: string; readonly until: string; readonly zone: string };
 
-/** The visibility rule of a placement. All three parts must hold. */
+/** The visibility rule of a placement. All three parts must hold, and every shared rule that it follows. */
 export interface Rule {
-  readonly version: 1;
+  readonly version: 2;
   readonly where: RuleTree<WhereTest>;
   readonly who: RuleTree<WhoTest>;
   readonly when: RuleTree<WhenTest>;
+  /** Ids of shared rules that must hold too. */
+  readonly follows: readonly string[];
 }
 
 /** Holds on every page, for anyone, at any time. */
-export const everywhere: Rule = { version: 1, where: {}, who: {}, when: {} };
+export const everywhere: Rule = { version: 2, where: {}, who: {}, when: {}, follows: [] };
 
 /**
  * A where part that holds on no page: nothing has been picked. An empty "any" would hold everywhere,
@@ -74,4 +86,15 @@ export function isTest<Test extends { readonly test: string }>(tree: RuleTree<Te
 export function testsOf<Test extends { readonly test: string }>(tree: RuleTree<Test>): readonly Test[] {
   if (isTest(tree)) return [tree];
   return [...(tree.all ?? []), ...(tree.any ?? []), ...(tree.none ?? [])].flatMap(each => testsOf(each));
+}
+
+/** A tree that holds where all of the given ones do. Those that always hold are left out, so that a lone one stays itself. */
+export function allOf<Test extends { readonly test: string }>(trees: readonly RuleTree<Test>[]): RuleTree<Test> {
+  const asking = trees.filter(tree => !alwaysHolds(tree));
+  return asking.length === 0 ? {} : asking.length === 1 ? asking[0]! : { all: asking };
+}
+
+/** Whether a tree asks nothing. */
+export function alwaysHolds<Test extends { readonly test: string }>(tree: RuleTree<Test>): boolean {
+  return !isTest(tree) && (tree.all ?? []).length + (tree.any ?? []).length + (tree.none ?? []).length === 0;
 }

@@ -8,6 +8,8 @@ const names = {
   layout: (name: string) => name,
   membership: () => 'members',
   role: (name: string) => name,
+  sharedRule: (id: string) => `Rule ${id}`,
+  locale: (tag: string) => tag,
 };
 const style = { zone: 'Europe/London', locale: 'en-GB', now: Date.parse('2027-03-18T09:40Z') };
 const zone = 'Europe/London';

@@ -1,6 +1,7 @@
 import { rrulestr } from '../schedule/rrule';
 import { countOf, listOf, writeDate, writeMoment, type MomentStyle } from '../format/moment';
 import { instantOf } from '../schedule/local-time';
+import { askableFields } from '../page/page';
 import { isNowhere, isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';
 
 /** What the words of a rule are called on this site. */
@@ -9,12 +10,14 @@ export interface RuleNames {
   readonly layout: (name: string) => string;
   readonly membership: (name: string) => string;
   readonly role: (name: string) => string;
+  readonly sharedRule: (id: string) => string;
+  readonly locale: (tag: string) => string;
 }
 
 /** A stretch of a sentence; those with `edits` are controls for that part of the rule. */
 export interface SentencePart {
   readonly text: string;
-  readonly edits: 'where' | 'who' | 'when' | null;
+  readonly edits: 'where' | 'who' | 'when' | 'follows' | null;
 }
 
 /**
@@ -36,6 +39,13 @@ export function ruleSentence(rule: Rule, names: RuleNames, style: MomentStyle, c
     { text: whoPhrase(rule.who, names), edits: 'who' },
     { text: ', ', edits: null },
     { text: whenPhrase(rule.when, style), edits: 'when' },
+    ...(rule.follows.length === 0
+      ? []
+      : [
+          { text: ', as far as ', edits: null },
+          { text: listOf(rule.follows.map(id => `“${names.sharedRule(id)}”`)), edits: 'follows' as const },
+          { text: rule.follows.length === 1 ? ' lets it' : ' let it', edits: null },
+        ]),
     { text: '.', edits: null },
   ];
 }
@@ -65,6 +75,14 @@ export function phraseWhereTest(test: WhereTest, names: RuleNames, currentPage: 
       return test.service === undefined ? 'every service page' : `the ${test.service} page`;
     case 'path':
       return `pages at ${test.pattern}`;
+    case 'menu item':
+      return `pages under the menu item ${names.page(test.page)}`;
+    case 'field':
+      return `pages whose ${askableFields[test.field]} ${test.compare === 'is empty' ? 'is empty' : `${test.compare} “${test.value}”`}`;
+    case 'locale':
+      return `pages in ${names.locale(test.locale)}`;
+    case 'query':
+      return `addresses with ${test.name}${test.value === null ? '' : `=${test.value}`}`;
   }
 }
 
@@ -101,6 +119,7 @@ export function phraseWhenTest(test: WhenTest, style: MomentStyle): string {
     const from = test.from ? `from ${writeMoment(instantOf(test.from), style)} ` : '';
     return `${from}until ${test.until ? writeMoment(instantOf(test.until), style) : 'further notice'}`;
   }
+  if (test.test === 'time of day') return `daily from ${test.from} to ${test.until}`;
   const local = { ...style, zone: 'utc' };
   const wall = (time: string) => instantOf({ local: time, zone: 'utc' });
   const isWholeDays = test.start.endsWith('T00:00') && test.end.endsWith('T00:00');

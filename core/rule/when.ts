@@ -1,6 +1,6 @@
 import { gapsWithin, holdsInstant, intersectionOf, unionOf, type Interval } from '../schedule/interval';
 import { instantOf, type Instant } from '../schedule/local-time';
-import { openingsWithin } from '../schedule/recurrence';
+import { openingsWithin, type RecurringWindow } from '../schedule/recurrence';
 import { compileTree } from './evaluate';
 import { isTest, testsOf, type RuleTree, type WhenTest } from './rule';
 
@@ -18,7 +18,26 @@ export function compileWhenTest(test: WhenTest): (moment: Instant) => boolean {
     const interval = intervalOfWindow(test);
     return moment => holdsInstant(interval, moment);
   }
-  return moment => openingsWithin(test, { from: moment, until: moment + 1 }).length > 0;
+  return moment => openingsWithin(recurrenceOf(test), { from: moment, until: moment + 1 }).length > 0;
+}
+
+type DailyTest = Extract<WhenTest, { test: 'time of day' }>;
+const dailyWindows = new WeakMap<DailyTest, RecurringWindow>();
+
+/** The recurring window of a test that comes again; a time of day is a window that opens daily. */
+export function recurrenceOf(test: Exclude<WhenTest, { test: 'window' }>): RecurringWindow {
+  if (test.test === 'recurring') return test;
+  const known = dailyWindows.get(test);
+  if (known) return known;
+  // The first day is of no account, only that it lies before any moment asked about.
+  const made = {
+    start: `2000-01-01T${test.from}`,
+    end: `${test.until > test.from ? '2000-01-01' : '2000-01-02'}T${test.until}`,
+    zone: test.zone,
+    rule: 'FREQ=DAILY',
+  };
+  dailyWindows.set(test, made);
+  return made;
 }
 
 /** Compiles the when part of a rule. */
@@ -31,7 +50,7 @@ export function compileWhen(tree: RuleTree<WhenTest>): (moment: Instant) => bool
  */
 export function openTimeWithin(tree: RuleTree<WhenTest>, span: Interval): readonly Interval[] {
   if (isTest(tree)) {
-    const open = tree.test === 'window' ? [intervalOfWindow(tree)] : openingsWithin(tree, span);
+    const open = tree.test === 'window' ? [intervalOfWindow(tree)] : openingsWithin(recurrenceOf(tree), span);
     return intersectionOf(unionOf(open), [span]);
   }
   let open: readonly Interval[] = [span];
@@ -73,8 +92,9 @@ function nextBoundaryOfTest(test: WhenTest, moment: Instant): Instant {
 }
 
 // Most recurring windows open within the year; only for the rest is it worth listing many years.
-function recurringOpenings(test: Extract<WhenTest, { test: 'recurring' }>, moment: Instant): readonly Interval[] {
+function recurringOpenings(test: Exclude<WhenTest, { test: 'window' }>, moment: Instant): readonly Interval[] {
   const year = 400 * 86_400_000;
-  const soon = openingsWithin(test, { from: moment - 1, until: moment + year });
-  return soon.some(each => each.until > moment) ? soon : openingsWithin(test, { from: moment - 1, until: moment + recurrenceReach });
+  const window = recurrenceOf(test);
+  const soon = openingsWithin(window, { from: moment - 1, until: moment + year });
+  return soon.some(each => each.until > moment) ? soon : openingsWithin(window, { from: moment - 1, until: moment + recurrenceReach });
 }

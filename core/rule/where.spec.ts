@@ -59,6 +59,9 @@ describe('narrowingKeys', () => {
     fc.constant({ test: 'front page' as const }),
     fc.constant({ test: 'path' as const, pattern: '/p/*' }),
     fc.constant({ test: 'service page' as const }),
+    fc.record({ test: fc.constant('menu item' as const), page: fc.constantFrom('p', 'q', 'r') }),
+    fc.record({ test: fc.constant('locale' as const), locale: fc.constantFrom('en-GB', 'cy') }),
+    fc.constant({ test: 'query' as const, name: 'from', value: null }),
   );
   const { tree } = fc.letrec<{ tree: RuleTree<WhereTest> }>(tie => {
     const parts = fc.option(fc.array(tie('tree'), { maxLength: 3 }), { nil: undefined });
@@ -73,6 +76,10 @@ describe('narrowingKeys', () => {
     lineage: fc.subarray(['p', 'q', 'r']),
     isFrontPage: fc.boolean(),
     service: fc.constantFrom(null, 'not found'),
+    menuItems: fc.subarray(['p', 'q', 'r']),
+    written: fc.constant(null),
+    locale: fc.constantFrom('en-GB', 'cy'),
+    query: fc.constantFrom<Record<string, string>[]>({}, { from: 'poster' }),
   });
 
   it('never leaves out a page on which the tree holds', () => {

@@ -1,6 +1,7 @@
 import { URLPattern } from 'urlpattern-polyfill/urlpattern';
+import { fieldAsText, type PageValue } from '../page/page';
 import { compileTree } from './evaluate';
-import { isTest, type RuleTree, type WhereTest } from './rule';
+import { isTest, testsOf, type RuleTree, type WhereTest } from './rule';
 
 /** What a rule may know of a page. */
 export interface PageFacts {
@@ -15,6 +16,14 @@ export interface PageFacts {
   readonly isFrontPage: boolean;
   /** Set on pages that nobody wrote: "not found", "sign-in". */
   readonly service: string | null;
+  /** The pages by way of which menus lead here, the nearest first. */
+  readonly menuItems: readonly string[];
+  /** What was written; null on service pages. */
+  readonly written: PageValue | null;
+  /** BCP 47 tag of the locale in which it is read. */
+  readonly locale: string;
+  /** Parameters of the address's query. */
+  readonly query: Readonly<Record<string, string>>;
 }
 
 /**
@@ -48,7 +57,25 @@ export function compileWhereTest(test: WhereTest): (facts: PageFacts) => boolean
       const matches = compilePathPattern(test.pattern);
       return facts => matches(facts.path);
     }
+    case 'menu item':
+      return facts => facts.menuItems.includes(test.page);
+    case 'field':
+      return facts => facts.written !== null && fieldHolds(test, fieldAsText(facts.written, test.field));
+    case 'locale':
+      return facts => facts.locale === test.locale;
+    case 'query':
+      return facts => (test.value === null ? test.name in facts.query : facts.query[test.name] === test.value);
   }
+}
+
+function fieldHolds({ compare, value }: Extract<WhereTest, { test: 'field' }>, text: string): boolean {
+  if (compare === 'is empty') return text === '';
+  return compare === 'is' ? text === value : text.toLowerCase().includes(value.toLowerCase());
+}
+
+/** The names of the query parameters that a tree asks about. */
+export function queryNamesIn(tree: RuleTree<WhereTest>): readonly string[] {
+  return [...new Set(testsOf(tree).flatMap(test => (test.test === 'query' ? [test.name] : [])))];
 }
 
 /** Compiles the where part of a rule. */
@@ -80,6 +107,7 @@ export function keysOfPage(facts: PageFacts): readonly string[] {
     ...(facts.service === null ? [`type ${facts.type}`] : ['service']),
     ...facts.topics.map(topic => `topic ${topic}`),
     `layout ${facts.layout}`,
+    ...facts.menuItems.map(page => `menu item ${page}`),
     ...(facts.isFrontPage ? ['front page'] : []),
   ];
 }
@@ -100,7 +128,12 @@ function keysOfTest(test: WhereTest): readonly string[] | null {
       return ['front page'];
     case 'service page':
       return ['service'];
+    case 'menu item':
+      return [`menu item ${test.page}`];
     case 'path':
+    case 'field':
+    case 'locale':
+    case 'query':
       return null;
   }
 }

@@ -1,7 +1,8 @@
 import type { PlacementValue } from '../placement/placement';
-import { testsOf } from '../rule/rule';
+import { testsOf, type Rule } from '../rule/rule';
+import { effectiveRule, type SharedRules } from '../rule/shared-rule';
 import { compileWhen, nextWhenBoundary } from '../rule/when';
-import { compileWhere, narrowingKeys, type PageFacts } from '../rule/where';
+import { compileWhere, narrowingKeys, queryNamesIn, type PageFacts } from '../rule/where';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 
@@ -9,6 +10,8 @@ import type { Instant } from '../schedule/local-time';
 export interface CompiledPlacement {
   readonly id: string;
   readonly value: PlacementValue;
+  /** Its rule with every shared rule that it follows taken in. */
+  readonly rule: Rule;
   readonly whereHolds: (facts: PageFacts) => boolean;
   readonly whoHolds: (facts: ReaderFacts) => boolean;
   readonly whenHolds: (moment: Instant) => boolean;
@@ -16,6 +19,8 @@ export interface CompiledPlacement {
   readonly nextBoundary: (moment: Instant) => Instant;
   /** Keys of the reader facts that its rule asks about. */
   readonly readerFacts: readonly string[];
+  /** Names of the query parameters that its rule asks about. */
+  readonly queryNames: readonly string[];
   readonly keys: readonly string[] | null;
 }
 
@@ -23,18 +28,21 @@ export interface CompiledPlacement {
 const compiled = new WeakMap<PlacementValue, CompiledPlacement>();
 
 /** Compiles a placement once for all snapshots that hold the same value. */
-export function compilePlacement(id: string, value: PlacementValue): CompiledPlacement {
+export function compilePlacement(id: string, value: PlacementValue, shared: SharedRules): CompiledPlacement {
+  const rule = effectiveRule(value.rule, shared);
   const known = compiled.get(value);
-  if (known && known.id === id) return known;
+  if (known && known.id === id && known.rule === rule) return known;
   const made: CompiledPlacement = {
     id,
     value,
-    whereHolds: compileWhere(value.rule.where),
-    whoHolds: compileWho(value.rule.who),
-    whenHolds: compileWhen(value.rule.when),
-    nextBoundary: testsOf(value.rule.when).length === 0 ? () => Infinity : moment => nextWhenBoundary(value.rule.when, moment),
-    readerFacts: readerFactsIn(value.rule.who),
-    keys: narrowingKeys(value.rule.where),
+    rule,
+    whereHolds: compileWhere(rule.where),
+    whoHolds: compileWho(rule.who),
+    whenHolds: compileWhen(rule.when),
+    nextBoundary: testsOf(rule.when).length === 0 ? () => Infinity : moment => nextWhenBoundary(rule.when, moment),
+    readerFacts: readerFactsIn(rule.who),
+    queryNames: queryNamesIn(rule.where),
+    keys: narrowingKeys(rule.where),
   };
   compiled.set(value, made);
   return made;

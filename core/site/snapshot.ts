@@ -1,9 +1,11 @@
 import type { BlockValue } from '../block/block';
 import { inForceAt, knownAtFor, publicationBoundaries, publicationsKnown } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
-import type { PublicationEntry, RecordKind } from '../ledger/records';
+import { recordKinds, type PublicationEntry, type RecordKind } from '../ledger/records';
 import type { PageValue } from '../page/page';
+import type { ExpectationValue } from '../expectation/expectation';
 import type { PlacementValue } from '../placement/placement';
+import type { SharedRules, SharedRuleValue } from '../rule/shared-rule';
 import { keysOfPage, type PageFacts } from '../rule/where';
 import { readerFactsIn } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
@@ -53,7 +55,10 @@ export interface SnapshotOptions {
   readonly moment: Instant;
   /** The content clock's now: for earlier moments only what was known then counts. */
   readonly now: Instant;
+  /** Whose revisions count. */
   readonly locale: string;
+  /** In which locale the site is read, when that is another. */
+  readonly readIn?: string;
   readonly manifest: ThemeManifest;
   readonly overlays?: readonly Overlay[];
 }
@@ -62,6 +67,8 @@ export interface SnapshotOptions {
 export interface SiteSnapshot {
   readonly moment: Instant;
   readonly manifest: ThemeManifest;
+  /** BCP 47 tag of the locale it is read in. */
+  readonly locale: string;
   /** Until when nothing in the ledger changes what is live; infinite when nothing is planned. */
   readonly validUntil: Instant;
   readonly front: PageNode | null;
@@ -70,6 +77,8 @@ export interface SiteSnapshot {
   readonly pageById: ReadonlyMap<string, PageNode>;
   readonly pageByPath: ReadonlyMap<string, PageNode>;
   readonly blocks: ReadonlyMap<string, BlockNode>;
+  readonly sharedRules: SharedRules;
+  readonly expectations: ReadonlyMap<string, ExpectationValue>;
   /** By order key, then id. */
   readonly placements: readonly CompiledPlacement[];
   readonly placementById: ReadonlyMap<string, CompiledPlacement>;
@@ -87,7 +96,7 @@ export interface SiteSnapshot {
 export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnapshot {
   const overlays = new Map((options.overlays ?? []).map(each => [each.recordId, each]));
   const knownAt = knownAtFor(options.moment, options.now);
-  const live = { page: new Map<string, unknown>(), block: new Map<string, unknown>(), placement: new Map<string, unknown>() };
+  const live = Object.fromEntries(recordKinds.map(kind => [kind, new Map<string, unknown>()])) as Record<RecordKind, Map<string, unknown>>;
   const dormantPlacements: Dormant<PlacementValue>[] = [];
   const dormantBlocks = new Map<string, Dormant<BlockValue>>();
   let validUntil = Infinity;
@@ -98,21 +107,26 @@ export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnap
     if (overlays.has(record.id)) continue;
     const inForce = inForceAt(known, options.moment);
     if (inForce.state === 'live') live[record.kind].set(record.id, ledger.revision(inForce.revisionId).value);
-    else if (record.kind !== 'page') {
+    else if (record.kind === 'block' || record.kind === 'placement') {
       const dormant = dormantValue(ledger, record.id, options, known);
       if (dormant && record.kind === 'placement') dormantPlacements.push(dormant as Dormant<PlacementValue>);
       if (dormant && record.kind === 'block') dormantBlocks.set(record.id, dormant as Dormant<BlockValue>);
     }
   }
   for (const overlay of overlays.values()) if (overlay.value !== null) live[overlay.kind].set(overlay.recordId, overlay.value);
-  const tree = buildTree(live.page as ReadonlyMap<string, PageValue>);
+  const locale = options.readIn ?? options.locale;
+  const tree = treeOf(ledger, live.page as ReadonlyMap<string, PageValue>, locale);
+  const sharedRules = live['shared rule'] as ReadonlyMap<string, SharedRuleValue>;
   return {
     moment: options.moment,
     manifest: options.manifest,
+    locale,
     validUntil,
     ...tree,
-    ...indexPlacements(live.placement as ReadonlyMap<string, PlacementValue>),
+    ...indexPlacements(live.placement as ReadonlyMap<string, PlacementValue>, sharedRules),
     blocks: new Map([...live.block].map(([id, value]) => [id, { id, value: value as BlockValue }])),
+    sharedRules,
+    expectations: live.expectation as ReadonlyMap<string, ExpectationValue>,
     dormantPlacements,
     dormantBlocks,
     pageReaderFacts: [...new Set(tree.pages.flatMap(page => readerFactsIn(page.value.readers)))],
@@ -141,8 +155,28 @@ interface MutablePageNode extends Omit<PageNode, 'children'> {
   readonly children: MutablePageNode[];
 }
 
+type PageTree = Pick<SiteSnapshot, 'front' | 'pages' | 'pageById' | 'pageByPath'>;
+
+/** How many trees are kept per ledger: what is now, what is proposed and what comes next. */
+const mostTrees = 6;
+const keptTrees = new WeakMap<Ledger, { values: ReadonlyMap<string, PageValue>; locale: string; tree: PageTree }[]>();
+
+/** The tree of the live pages; the same pages give the same tree, so that what was computed from it can be kept. */
+function treeOf(ledger: Ledger, values: ReadonlyMap<string, PageValue>, locale: string): PageTree {
+  const kept = keptTrees.get(ledger) ?? [];
+  keptTrees.set(ledger, kept);
+  const isSame = (other: ReadonlyMap<string, PageValue>) =>
+    other.size === values.size && [...values].every(([id, value]) => other.get(id) === value);
+  const known = kept.find(each => each.locale === locale && isSame(each.values));
+  if (known) return known.tree;
+  const tree = buildTree(values, locale);
+  kept.unshift({ values, locale, tree });
+  kept.length = Math.min(kept.length, mostTrees);
+  return tree;
+}
+
 /** Builds the tree from the live pages; a page whose parent is not live is left out, and so is all beneath it. */
-function buildTree(values: ReadonlyMap<string, PageValue>): Pick<SiteSnapshot, 'front' | 'pages' | 'pageById' | 'pageByPath'> {
+function buildTree(values: ReadonlyMap<string, PageValue>, locale: string): PageTree {
   const childIds = new Map<string | null, string[]>();
   for (const [id, value] of values) {
     const siblings = childIds.get(value.parentId);
@@ -165,6 +199,10 @@ function buildTree(values: ReadonlyMap<string, PageValue>): Pick<SiteSnapshot, '
       lineage: [id, ...(parent?.facts.lineage ?? [])],
       isFrontPage: parent === null,
       service: null,
+      menuItems: [...(value.inMenu || parent === null ? [id] : []), ...(parent?.facts.menuItems ?? [])],
+      written: value,
+      locale,
+      query: {},
     };
     const node: MutablePageNode = { id, value, facts, parent, children: [], depth: parent === null ? 0 : parent.depth + 1 };
     pages.push(node);
@@ -180,9 +218,10 @@ function buildTree(values: ReadonlyMap<string, PageValue>): Pick<SiteSnapshot, '
 
 function indexPlacements(
   values: ReadonlyMap<string, PlacementValue>,
+  shared: SharedRules,
 ): Pick<SiteSnapshot, 'placements' | 'placementById' | 'placementsByKey' | 'placementsAnywhere'> {
   const placements = [...values]
-    .map(([id, value]) => compilePlacement(id, value))
+    .map(([id, value]) => compilePlacement(id, value, shared))
     .sort((a, b) => compareKeys(a.value.order, b.value.order) || compareKeys(a.id, b.id));
   const placementsByKey = new Map<string, number[]>();
   const placementsAnywhere: number[] = [];

@@ -1,8 +1,25 @@
-/** A part of the page that placements go to. */
+/** Something that a theme names and explains. */
 export interface RegionDefinition {
   readonly name: string;
   readonly label: string;
   readonly help: string;
+}
+
+/** What a region may hold. Whatever is left out is not limited. */
+export interface RegionLimits {
+  /** Names of the block types that may be placed there. */
+  readonly types?: readonly string[];
+  /** Roles that may place there. */
+  readonly roles?: readonly string[];
+  /** The fewest blocks it should show on a page. */
+  readonly least?: number;
+  /** The most blocks it shows on a page; those that come later in the order stay away. */
+  readonly most?: number;
+}
+
+/** A part of the page that placements go to, and what it may hold. */
+export interface TargetDefinition extends RegionDefinition {
+  readonly limits?: RegionLimits;
 }
 
 /** An arrangement of regions on a page. */
@@ -12,14 +29,16 @@ export interface LayoutDefinition {
   readonly help: string;
   /** The regions it has, in reading order. */
   readonly regions: readonly string[];
+  /** Limits of a region on pages of this layout, over the region's own. */
+  readonly limits?: Readonly<Record<string, RegionLimits>>;
 }
 
 /** What a theme declares of itself. */
 export interface ThemeManifest {
   readonly name: string;
   readonly label: string;
-  readonly regions: readonly RegionDefinition[];
-  readonly insertionPoints: readonly RegionDefinition[];
+  readonly regions: readonly TargetDefinition[];
+  readonly insertionPoints: readonly TargetDefinition[];
   /** Names of all regions and insertion points in the order in which a page is read. */
   readonly readingOrder: readonly string[];
   readonly looks: readonly RegionDefinition[];
@@ -33,8 +52,21 @@ export function layoutHasRegion(manifest: ThemeManifest, layout: string, region:
   return manifest.layouts.find(each => each.name === layout)?.regions.includes(region) ?? false;
 }
 
+/** What a region or insertion point may hold on pages of a layout. */
+export function limitsOf(manifest: ThemeManifest, layout: string | null, target: string): RegionLimits {
+  const own = [...manifest.regions, ...manifest.insertionPoints].find(each => each.name === target)?.limits ?? {};
+  return { ...own, ...manifest.layouts.find(each => each.name === layout)?.limits?.[target] };
+}
+
+/** A manifest with the site's own limits, by region, over those of the theme. */
+export function withSiteLimits(manifest: ThemeManifest, limits: Readonly<Record<string, RegionLimits>>): ThemeManifest {
+  const limited = (target: TargetDefinition): TargetDefinition => ({ ...target, limits: limits[target.name] ?? target.limits ?? {} });
+  return { ...manifest, regions: manifest.regions.map(limited), insertionPoints: manifest.insertionPoints.map(limited) };
+}
+
 /** What people call a target: the label of its region or insertion point. */
 export function labelOfTarget(manifest: ThemeManifest, target: { readonly kind: string; readonly name: string }): string {
   const list = target.kind === 'insertion point' ? manifest.insertionPoints : manifest.regions;
-  return list.find(each => each.name === target.name)?.label ?? target.name;
+  const label = list.find(each => each.name === target.name)?.label ?? target.name;
+  return target.kind === 'stand in' ? `Instead of ${label.toLowerCase()}` : label;
 }

@@ -25,13 +25,19 @@ describe('judgeMove', () => {
   ];
   for (const [move, stage, kinds, role, isOwn, expected] of rows) {
     it(`${move}: ${role}, ${kinds.join(' and ')} ${stage}, ${isOwn ? 'own' : 'another’s'} → ${expected}`, () => {
-      const outcome = judgeMove(move, { stage, kinds, roles: [role], isOwn });
+      const outcome = judgeMove(move, { stage, kinds, roles: [role], isOwn, reachesBeyond: false });
       expect(outcome.kind === 'moved' ? outcome.to : outcome.code).toBe(expected);
     });
   }
 
+  it('lets nobody publish beyond their sections, and lets them do all else', () => {
+    const facts = { stage: 'in review', kinds: ['placement'], roles: ['editor'], isOwn: false, reachesBeyond: true } as const;
+    expect(possibleMoves(facts)).toEqual(['return', 'decline']);
+    expect(judgeMove('approve', facts)).toEqual(jasmine.objectContaining({ code: 'beyond sections' }));
+  });
+
   it('offers only the moves that would be made', () => {
-    expect(possibleMoves({ stage: 'in review', kinds: ['page'], roles: ['editor'], isOwn: false })).toEqual([
+    expect(possibleMoves({ stage: 'in review', kinds: ['page'], roles: ['editor'], isOwn: false, reachesBeyond: false })).toEqual([
       'return',
       'decline',
       'approve',

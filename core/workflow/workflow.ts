@@ -26,12 +26,16 @@ export const mayWriteKind: Readonly<Record<RecordKind, readonly Role[]>> = {
   page: ['writer', 'editor', 'manager', 'administrator'],
   block: ['writer', 'editor', 'manager', 'administrator'],
   placement: ['editor', 'manager', 'administrator'],
+  'shared rule': ['manager', 'administrator'],
+  expectation: ['manager', 'administrator'],
 };
 
 const reviewers: Move['who'] = {
   page: ['editor', 'administrator'],
   block: ['administrator', 'editor'],
   placement: ['editor', 'administrator'],
+  'shared rule': ['editor', 'administrator'],
+  expectation: ['manager', 'administrator'],
 };
 
 /** The workflow that a new site starts with. Placements ask for four eyes: whoever makes one has another approve it. */
@@ -45,7 +49,14 @@ export const defaultMoves: readonly Move[] = [
     name: 'publish',
     from: ['draft', 'in review'],
     to: 'approved',
-    who: { page: ['editor', 'administrator'], block: ['administrator', 'editor'], placement: ['administrator'] },
+    who: {
+      page: ['editor', 'administrator'],
+      block: ['administrator', 'editor'],
+      placement: ['administrator'],
+      'shared rule': ['administrator'],
+      // Nothing that readers see follows from an expectation.
+      expectation: ['manager', 'administrator'],
+    },
     whose: 'any',
     publishes: true,
   },
@@ -59,10 +70,12 @@ export interface MoveFacts {
   readonly roles: readonly Role[];
   /** Whether the person who asks made the proposal. */
   readonly isOwn: boolean;
+  /** Whether it reaches pages outside the sections that the person publishes in. */
+  readonly reachesBeyond: boolean;
 }
 
 /** Why a move is refused. */
-export type MoveRefusal = 'unknown move' | 'wrong stage' | 'role lacks the right' | 'only own' | 'only others';
+export type MoveRefusal = 'unknown move' | 'wrong stage' | 'role lacks the right' | 'only own' | 'only others' | 'beyond sections';
 
 /** The outcome of asking for a move. */
 export type MoveOutcome =
@@ -79,6 +92,7 @@ export function judgeMove(name: string, facts: MoveFacts, moves: readonly Move[]
   if (!move.from.includes(facts.stage)) return refuse('wrong stage');
   if (move.whose === 'own' && !facts.isOwn) return refuse('only own');
   if (move.whose === 'others' && facts.isOwn) return refuse('only others');
+  if (move.publishes && facts.reachesBeyond) return refuse('beyond sections');
   return { kind: 'moved', to: move.to, publishes: move.publishes };
 }
 

@@ -93,6 +93,35 @@ const all: readonly NamedMigration[] = [
       }
     },
   },
+  {
+    name: '002-assembling',
+    async up(knex) {
+      // Ids of the sections that somebody publishes in; none means everywhere.
+      await knex.schema.alterTable('people', table => {
+        table.text('sections').notNullable().defaultTo('[]');
+      });
+      await knex.schema.alterTable('edition_moves', table => {
+        table.text('broke').notNullable().defaultTo('');
+      });
+      await knex.schema.createTable('saved_filters', table => {
+        table.increments('number');
+        table.string('person_id').notNullable().references('people.id');
+        table.string('list').notNullable();
+        table.string('name').notNullable();
+        table.text('query').notNullable();
+        table.unique(['person_id', 'list', 'name']);
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('saved_filters');
+      await knex.schema.alterTable('edition_moves', table => {
+        table.dropColumn('broke');
+      });
+      await knex.schema.alterTable('people', table => {
+        table.dropColumn('sections');
+      });
+    },
+  },
 ];
 
 /** The steps that bring a store up to date, in order. They are part of the program, so none can go missing on disk. */

@@ -7,11 +7,22 @@ import type { z } from 'zod';
 import type { Person } from '../repositories/people-repository';
 import { createEdition, moveEdition, saveProposal } from '../services/editions';
 import { editionDetail, listEditions } from '../services/edition-views';
-import { effectsOf } from '../services/effects';
+import { deleteForGood, deletionOf } from '../services/deletion';
+import { effectsOf, namedPage } from '../services/effects';
+import { checkChanges, listExpectations } from '../services/expectations';
+import { findRecords } from '../services/find';
+import { healthOf } from '../services/health';
+import { saveLimits } from '../services/limits';
+import { checkedLook, labelOfLook, mayLookAs, personSeen } from '../services/look-as';
+import { listPlacements } from '../services/placements';
+import { reachCsv, reachTable, siteFacts } from '../services/reach';
 import { compareRevisions, listBlocks, listPages, readRecord } from '../services/records';
+import { listSharedRules } from '../services/shared-rules';
 import { todayFor } from '../services/today';
 import { checkedChanges } from '../services/validation';
 import { overlaysFor, ribbonOf, viewPage } from '../services/views';
+import { explainPlacement } from '../services/why';
+import { dropSavedFilter, readSavedFilters, saveSavedFilter } from '../repositories/saved-filters-repository';
 import type { Site } from '../site/site';
 import { faultsFromIssues, Refusal, refuseInvalid } from './problems';
 import { authenticate, beginSession, endSession, personOf, type Sessions } from './sessions';
@@ -29,13 +40,18 @@ type Answer<Name extends OperationName> = (typeof operations)[Name]['answer'] ex
 interface Call<Name extends OperationName> {
   readonly request: Request;
   readonly response: Response;
+  /** Whoever is seen to ask; another than `self` when somebody looks as somebody else. */
   readonly person: Person;
+  /** Who asks. */
+  readonly self: Person;
   readonly body: Body<Name>;
   readonly query: Query<Name>;
   readonly id: string;
 }
 
-type Handlers = { readonly [Name in OperationName]: (call: Call<Name>) => Promise<Readonly<Answer<Name>>> | Readonly<Answer<Name>> };
+type Given<Name extends OperationName> = Readonly<Answer<Name>> | ((typeof operations)[Name] extends { alsoCsv: true } ? string : never);
+
+type Handlers = { readonly [Name in OperationName]: (call: Call<Name>) => Promise<Given<Name>> | Given<Name> };
 
 /** How many failed sign-ins one address and account may make in a quarter of an hour. */
 const failedSignIns = { limit: 10, windowMs: 15 * 60_000 };
@@ -81,21 +97,26 @@ function register(
 ): void {
   const guards = operation.method === 'get' ? [] : [sessions.refuseForged];
   router[operation.method](operation.path.replace(/\{(\w+)\}/g, ':$1'), ...guards, async (request: Request, response: Response) => {
-    const person = personOf(site, request);
+    const self = personOf(site, request);
+    const person = self && personSeen(site, self, request.session.lookAs);
     if (!operation.isOpenToAll) {
-      if (!person) throw new Refusal('not-signed-in', 'Sign in first. What you have written is kept in this browser.');
-      if (person.roles.length === 0) throw new Refusal('not-permitted', 'The editor is for staff. Readers use the public site.');
+      if (!self || !person) throw new Refusal('not-signed-in', 'Sign in first. What you have written is kept in this browser.');
+      if (self.roles.length === 0) throw new Refusal('not-permitted', 'The editor is for staff. Readers use the public site.');
+      if (operation.isWrite && request.session.lookAs !== undefined)
+        throw new Refusal('not-permitted', `You are looking as ${labelOfLook(site, request.session.lookAs)}. Stop looking as somebody else to change anything.`);
     }
     const call = {
       request,
       response,
       person,
+      self,
       body: parse(operation.body, request.body),
       query: parse(operation.query, request.query),
       id: String(request.params['id'] ?? ''),
     };
     const answer = await handler(call as unknown as Call<OperationName>);
     if (operation.answer === null) response.status(204).end();
+    else if (typeof answer === 'string') response.type('text/csv').send(answer);
     else response.json(answer);
   });
 }
@@ -109,7 +130,7 @@ function parse(schema: z.ZodType | undefined, raw: unknown): unknown {
 
 function handlersFor(site: Site, sessions: Sessions): Handlers {
   return {
-    readSession: ({ request, response, person }) => describeSession(site, sessions, request, response, person),
+    readSession: ({ request, response, self }) => describeSession(site, sessions, request, response, self),
     signIn: async ({ request, response, body }) => {
       const person = await authenticate(site, body.email, body.password);
       if (!person)
@@ -135,15 +156,63 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
       readRecord(site, person, await saveProposal(site, person, id, body.value, body.parentRevisionId, body.note)),
     view: ({ body }) => viewPage(site, { ...body, changes: checkedChanges(body.changes) }),
     effect: ({ body }) => [...effectsOf(site, overlaysFor(site, body.withEditions, checkedChanges(body.changes)), body.moment)],
+    readSiteFacts: ({ body }) => siteFacts(site, { ...body, changes: checkedChanges(body.changes) }),
+    readReach: ({ request, body }) => {
+      const reach = reachTable(site, { ...body, changes: checkedChanges(body.changes) });
+      return request.accepts(['json', 'csv']) === 'csv' ? reachCsv(site, reach) : reach;
+    },
+    why: ({ body }) => explainPlacement(site, { ...body, changes: checkedChanges(body.changes) }),
+    listSharedRules: () => [...listSharedRules(site)],
+    listExpectations: () => [...listExpectations(site)],
+    checkExpectations: ({ body }) => checkChanges(site, overlaysFor(site, body.withEditions, checkedChanges(body.changes)), body.from),
+    readHealth: () => healthOf(site),
+    listPlacements: () => [...listPlacements(site)],
+    find: ({ query }) => [...findRecords(site, query.q)],
+    listSavedFilters: ({ self }) => readSavedFilters(site.knex, self.id),
+    saveFilter: async ({ self, body }) => {
+      await saveSavedFilter(site.knex, self.id, body);
+      return readSavedFilters(site.knex, self.id);
+    },
+    dropFilter: async ({ self, query }) => {
+      await dropSavedFilter(site.knex, self.id, query.list, query.name);
+      return readSavedFilters(site.knex, self.id);
+    },
+    saveLimits: async ({ request, response, self, body }) => {
+      await saveLimits(site, self, body);
+      return describeSession(site, sessions, request, response, self);
+    },
+    lookAs: ({ request, response, self, body }) => {
+      request.session.lookAs = checkedLook(site, self, body.as);
+      return describeSession(site, sessions, request, response, self);
+    },
+    readDeletion: ({ person, id }) => deletionOf(site, person, id),
+    deleteRecord: ({ person, id }) => deleteForGood(site, person, id) as Promise<undefined>,
     readRibbon: ({ query }) => ribbonOf(site, query.page, query.from, query.until),
     readToday: ({ person }) => todayFor(site, person),
   };
 }
 
-function describeSession(site: Site, sessions: Sessions, request: Request, response: Response, person: Person | null): Session {
+function describeSession(site: Site, sessions: Sessions, request: Request, response: Response, self: Person | null): Session {
   const { settings, clocks, theme } = site;
+  const person = self && personSeen(site, self, request.session.lookAs);
+  const label = self && labelOfLook(site, request.session.lookAs);
+  const snapshot = site.snapshots.at();
   return {
-    person: person && { id: person.id, name: person.name, email: person.email, roles: [...person.roles] },
+    person: person && {
+      id: person.id,
+      name: person.name,
+      email: person.email,
+      roles: [...person.roles],
+      sections: person.sections.flatMap(id => {
+        const page = snapshot.pageById.get(id);
+        return page ? [namedPage(page)] : [];
+      }),
+    },
+    lookingAs: label ? { label } : null,
+    staff:
+      self && mayLookAs(self)
+        ? [...site.people.values()].filter(each => each.roles.length > 0 && each.id !== self.id).map(({ id, name, roles }) => ({ id, name, roles: [...roles] }))
+        : [],
     csrfToken: sessions.tokenFor(request, response),
     site: {
       name: settings.name,
@@ -152,6 +221,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
       localeName: settings.localeName,
       now: clocks.content(),
       isFrozen: clocks.isFrozen,
+      locales: [...settings.locales],
       memberships: [...settings.memberships],
       theme: theme.manifest,
       pictures: [...site.pictures],

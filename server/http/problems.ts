@@ -10,6 +10,7 @@ export const problemKinds = {
   'forged-request': [403, 'The request did not come from this site'],
   'not-found': [404, 'Not found'],
   stale: [409, 'Somebody saved in between'],
+  'expectation-broken': [409, 'This breaks what is expected'],
   'live-moved': [409, 'The live version has moved on'],
   conflict: [409, 'Already there'],
   'move-refused': [409, 'This move cannot be made now'],

@@ -5,6 +5,7 @@ import { mayRead } from '@core/placement/resolve';
 import { anyone, type ReaderFacts } from '@core/rule/who';
 import type { Logger } from 'pino';
 import { type PublicAnswers, renderPublicPage } from '../public/answers';
+import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { signInLimit } from './api-router';
 import { authenticate, beginSession, endSession, personOf, readerFactsOf, sessionCookie, type Sessions } from './sessions';
@@ -40,7 +41,11 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     await endSession(request);
     response.redirect(303, '/');
   });
-  router.get(/.*/, (request, response) => sendPage(answers, readerFactsOf(personOf(site, request)), request, response));
+  router.get(/.*/, (request, response) => {
+    const person = personOf(site, request);
+    if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
+    sendPage(answers, readerFactsOf(person), request, response);
+  });
   router.use((request, _response, next) => next(new Refusal('not-found', `${request.method} is not answered at ${request.path}.`)));
   return router;
 }
@@ -58,10 +63,22 @@ export function answerSignedOut(site: Site, answers: PublicAnswers, logger: Logg
   };
 }
 
+/** Sends staff the page with its blocks marked, so that each leads to where it is arranged; false when it is no page for them. */
+function sendMarkedPage(site: Site, person: Person, request: Request, response: Response): boolean {
+  const snapshot = site.snapshots.at();
+  const page = snapshot.pageByPath.get(request.path);
+  const reader = readerFactsOf(person);
+  if (!page || !mayRead(page, reader)) return false;
+  const marks = { isMarked: true, pageId: page.id };
+  const { answer } = renderPublicPage(site, snapshot, page, null, request.path, reader, marks, queryOf(request));
+  response.set('Cache-Control', 'private, no-store').type('html').send(answer.body);
+  return true;
+}
+
 function sendPage(answers: PublicAnswers, reader: ReaderFacts, request: Request, response: Response): void {
   const path = request.path;
   if (path.length > 1 && path.endsWith('/')) return response.redirect(308, `/${path.replace(/^\/+|\/+$/g, '')}`);
-  const outcome = answers.at(path, reader);
+  const outcome = answers.at(path, reader, queryOf(request));
   if (outcome.kind === 'sign in') return response.set('Cache-Control', 'no-store').redirect(302, `/sign-in?to=${encodeURIComponent(path)}`);
   response.setHeader('Cache-Control', answers.cacheControl(outcome, reader));
   response.setHeader('ETag', outcome.etag);
@@ -79,6 +96,12 @@ function sendPage(answers: PublicAnswers, reader: ReaderFacts, request: Request,
   if (isCompressed) response.setHeader('Content-Encoding', 'gzip');
   response.setHeader('Content-Length', body.length);
   response.end(request.method === 'HEAD' ? undefined : body);
+}
+
+/** The parameters of an address, each once. */
+function queryOf(request: Request): Readonly<Record<string, string>> {
+  const entries = Object.entries(request.query).flatMap(([name, value]) => (typeof value === 'string' ? [[name, value] as const] : []));
+  return entries.length === 0 ? {} : Object.fromEntries(entries);
 }
 
 function sendSignIn(

@@ -96,6 +96,11 @@ function serveFiles(app: Express, options: ServerOptions): void {
   }
   app.use('/theme', express.static(options.site.theme.assets, { maxAge: '1h', index: false, fallthrough: false }));
   app.use('/media', express.static(options.mediaFolder, { maxAge: '1d', index: false, fallthrough: false }));
+  const layer = path.join(options.editorFolder, '../../edit-layer/edit-layer.js');
+  app.get('/almanac/edit-layer.js', (_request, response, next) => {
+    if (!existsSync(layer)) return next(new Refusal('not-found', 'The editor has not been built.'));
+    response.set('Cache-Control', 'no-cache').sendFile(path.resolve(layer));
+  });
   const index = path.join(options.editorFolder, 'index.html');
   app.use(
     '/almanac',

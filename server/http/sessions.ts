@@ -13,6 +13,8 @@ import { Refusal } from './problems';
 declare module 'express-session' {
   interface SessionData {
     personId?: string;
+    /** A role, or the id of somebody, as whom the product is looked at. */
+    lookAs?: string;
   }
 }
 

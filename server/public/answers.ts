@@ -1,7 +1,7 @@
 import { cacheControl } from '@core/render/cache-lifetime';
 import { pageModel } from '@core/render/page-model';
 import { audienceKey, mayRead, resolvePage } from '@core/placement/resolve';
-import type { ServicePage } from '@core/page/page';
+import { servicePages, type ServicePage } from '@core/page/page';
 import type { PageFacts } from '@core/rule/where';
 import { readerFactsIn, type ReaderFacts } from '@core/rule/who';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
@@ -25,12 +25,25 @@ export type PublicOutcome = PublicAnswer | { readonly kind: 'sign in' };
 
 interface KeptPath {
   readonly dependsOn: readonly string[];
+  readonly queryNames: readonly string[];
   readonly outcomes: Map<string, PublicOutcome>;
   validUntil: number;
 }
 
 /** The most paths kept; the one longest kept goes first. */
 const mostPaths = 5_000;
+
+/** The most ways of reading one path that are kept: a query can hold anything. */
+const mostOutcomes = 200;
+
+/** Parameters of an address's query. */
+export type Query = Readonly<Record<string, string>>;
+
+// Only the parameters that some rule asks about tell answers apart.
+function outcomeKey(dependsOn: readonly string[], reader: ReaderFacts, queryNames: readonly string[], query: Query): string {
+  const asked = queryNames.map(name => (name in query ? `${name}=${JSON.stringify(query[name])}` : ''));
+  return [audienceKey(dependsOn, reader), ...asked].join(' ');
+}
 
 /** Answers readers, each page rendered once per audience for as long as it holds. */
 export class PublicAnswers {
@@ -46,7 +59,7 @@ export class PublicAnswers {
   }
 
   /** What the reader gets at a path, now. */
-  at(path: string, reader: ReaderFacts): PublicOutcome {
+  at(path: string, reader: ReaderFacts, query: Query = {}): PublicOutcome {
     const now = this.site.clocks.content();
     if (this.#version !== this.site.ledger.version) {
       this.#kept.clear();
@@ -54,10 +67,10 @@ export class PublicAnswers {
     }
     const kept = this.#kept.get(path);
     if (kept && now < kept.validUntil) {
-      const outcome = kept.outcomes.get(audienceKey(kept.dependsOn, reader));
+      const outcome = kept.outcomes.get(outcomeKey(kept.dependsOn, reader, kept.queryNames, query));
       if (outcome) return outcome;
     }
-    return this.#answer(path, reader, now);
+    return this.#answer(path, reader, now, query);
   }
 
   /** The words of an answer compressed, once for all who ask. */
@@ -81,7 +94,7 @@ export class PublicAnswers {
     });
   }
 
-  #answer(path: string, reader: ReaderFacts, now: number): PublicOutcome {
+  #answer(path: string, reader: ReaderFacts, now: number, query: Query): PublicOutcome {
     const snapshot = this.site.snapshots.at(now);
     const page = snapshot.pageByPath.get(path) ?? null;
     const readerFacts = page ? readerFactsIn(page.value.readers) : [];
@@ -89,33 +102,45 @@ export class PublicAnswers {
     const rendered =
       hidden && !reader.signedIn
         ? null
-        : renderPublicPage(this.site, snapshot, hidden ? null : page, hidden || !page ? 'not found' : null, path, reader);
+        : renderPublicPage(this.site, snapshot, hidden ? null : page, hidden || !page ? 'not found' : null, path, reader, {}, query);
     const validUntil = Math.min(rendered?.validUntil ?? Infinity, snapshot.validUntil);
     const dependsOn = [...new Set([...readerFacts, ...(hidden ? ['signed in'] : []), ...(rendered?.dependsOn ?? [])])].sort();
     const outcome: PublicOutcome = rendered
       ? { ...rendered.answer, validUntil, dependsOnReader: dependsOn.length > 0 }
       : { kind: 'sign in' };
     // A path that leads nowhere is not kept: there is no end of them.
-    if (page) this.#keep(path, dependsOn, validUntil, audienceKey(dependsOn, reader), outcome, now);
+    const queryNames = rendered?.queryNames ?? [];
+    if (page) this.#keep(path, { dependsOn, queryNames, validUntil }, outcomeKey(dependsOn, reader, queryNames, query), outcome, now);
     return outcome;
   }
 
-  #keep(path: string, dependsOn: readonly string[], validUntil: number, audience: string, outcome: PublicOutcome, now: number): void {
+  #keep(path: string, basis: Omit<KeptPath, 'outcomes'>, key: string, outcome: PublicOutcome, now: number): void {
     const kept = this.#kept.get(path);
-    const isSame = kept && now < kept.validUntil && kept.dependsOn.join() === dependsOn.join();
+    const isSame =
+      kept &&
+      now < kept.validUntil &&
+      kept.dependsOn.join() === basis.dependsOn.join() &&
+      kept.queryNames.join() === basis.queryNames.join() &&
+      kept.outcomes.size < mostOutcomes;
     if (isSame) {
-      kept.outcomes.set(audience, outcome);
-      kept.validUntil = Math.min(kept.validUntil, validUntil);
+      kept.outcomes.set(key, outcome);
+      kept.validUntil = Math.min(kept.validUntil, basis.validUntil);
       return;
     }
     this.#kept.delete(path);
-    this.#kept.set(path, { dependsOn, validUntil, outcomes: new Map([[audience, outcome]]) });
+    this.#kept.set(path, { ...basis, outcomes: new Map([[key, outcome]]) });
     if (this.#kept.size > mostPaths) this.#kept.delete(this.#kept.keys().next().value!);
   }
 }
 
 /** The facts of a page that nobody wrote. */
-export function serviceFacts(site: Site, service: ServicePage, path: string): PageFacts {
+export function serviceFacts(
+  site: Site,
+  service: ServicePage,
+  path: string,
+  locale = site.settings.baseLocale,
+  query: Readonly<Record<string, string>> = {},
+): PageFacts {
   return {
     id: `service:${service}`,
     path,
@@ -125,7 +150,16 @@ export function serviceFacts(site: Site, service: ServicePage, path: string): Pa
     lineage: [],
     isFrontPage: false,
     service,
+    menuItems: [],
+    written: null,
+    locale,
+    query,
   };
+}
+
+/** The facts of every page that nobody wrote. */
+export function allServiceFacts(site: Site, locale = site.settings.baseLocale): readonly PageFacts[] {
+  return servicePages.map(service => serviceFacts(site, service, `/${service.replace(/ /g, '-')}`, locale));
 }
 
 /** Renders a page, or a service page when `page` is null, for one reader. */
@@ -137,12 +171,14 @@ export function renderPublicPage(
   path: string,
   reader: ReaderFacts,
   extra: Readonly<Record<string, unknown>> = {},
+  query: Query = {},
 ): {
   readonly answer: Omit<PublicAnswer, 'validUntil' | 'dependsOnReader'>;
   readonly validUntil: number;
   readonly dependsOn: readonly string[];
+  readonly queryNames: readonly string[];
 } {
-  const facts = page?.facts ?? serviceFacts(site, service ?? 'not found', path);
+  const facts = page ? { ...page.facts, query } : serviceFacts(site, service ?? 'not found', path, site.settings.baseLocale, query);
   const resolution = resolvePage(snapshot, facts, reader);
   const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, {
     siteName: site.settings.name,
@@ -152,5 +188,5 @@ export function renderPublicPage(
   const body = Buffer.from(site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra }));
   // Weak: the same words may be sent compressed or plain.
   const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
-  return { answer: { kind: 'page', status: service === 'not found' ? 404 : 200, body, etag }, validUntil, dependsOn };
+  return { answer: { kind: 'page', status: service === 'not found' ? 404 : 200, body, etag }, validUntil, dependsOn, queryNames: resolution.queryNames };
 }

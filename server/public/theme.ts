@@ -1,3 +1,4 @@
+import { cutAtInsets } from '@core/inset/inset';
 import type { BlockModel, PageModel } from '@core/render/page-model';
 import type { ThemeManifest } from '@core/theme/manifest';
 import Handlebars from 'handlebars';
@@ -38,7 +39,10 @@ export function loadTheme(folder: string): Theme {
     handlebars.registerPartial(path.basename(file, '.hbs'), template);
   }
   // Sanitised on the way in already; once more on the way out, so that no older store can bring script to readers.
-  handlebars.registerHelper('richText', (html: unknown) => safeRichText(String(html ?? '')));
+  handlebars.registerHelper('richText', function (this: InsetScope, html: unknown, options: Handlebars.HelperOptions) {
+    const root = options.data?.root as InsetScope;
+    return richText(partials, String(html ?? ''), root.page ?? root, this.way ?? [], Boolean(root.isSheet));
+  });
   handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
   const page = partials.get('page')!;
@@ -51,7 +55,7 @@ export function loadTheme(folder: string): Theme {
         ...options.extra,
         language: options.language,
         isSheet: options.isSheet,
-        slots: renderSlots(manifest, partials, model, options.isSheet),
+        slots: renderSlots(manifest, partials, model, options),
       }),
   };
 }
@@ -70,13 +74,46 @@ function safeRichText(html: string): Handlebars.SafeString {
   return made;
 }
 
+/** What a template that writes rich text is rendered with. */
+interface InsetScope {
+  readonly insets?: PageModel['insets'];
+  readonly page?: PageModel;
+  readonly isSheet?: boolean;
+  /** Ids of the blocks on the way down to an inset. */
+  readonly way?: readonly string[];
+}
+
+/** Writes a rich text with its insets in place. What is missing is silent to readers and marked for editors. */
+function richText(
+  partials: ReadonlyMap<string, HandlebarsTemplateDelegate>,
+  html: string,
+  page: InsetScope,
+  way: readonly string[],
+  isSheet: boolean,
+): Handlebars.SafeString {
+  const safe = safeRichText(html);
+  const pieces = cutAtInsets(safe.toString());
+  if (pieces.every(piece => typeof piece === 'string')) return safe;
+  const written = pieces.map(piece => {
+    if (typeof piece === 'string') return piece;
+    const block = way.includes(piece.blockId) ? null : page.insets?.[piece.blockId];
+    if (!block) return isSheet ? '<p class="inset-missing">Something stands here that readers do not see: it is not live, or not for them.</p>' : '';
+    const shown: BlockModel = { ...block, look: piece.look, title: piece.showsTitle ? block.title : '' };
+    const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId] };
+    return `<div class="inset"${isSheet ? ` data-inset-block="${piece.blockId}"` : ''}>${templateOf(partials, block)(frame)}</div>`;
+  });
+  return new Handlebars.SafeString(written.join(''));
+}
+
 /** Each region and insertion point of the page, rendered; null where nothing is to be put out. */
 function renderSlots(
   manifest: ThemeManifest,
   partials: ReadonlyMap<string, HandlebarsTemplateDelegate>,
   model: PageModel,
-  isSheet: boolean,
+  options: RenderOptions,
 ): Record<string, Handlebars.SafeString | null> {
+  const { isSheet } = options;
+  const isMarked = isSheet || Boolean(options.extra?.['isMarked']);
   const slots: Record<string, Handlebars.SafeString | null> = {};
   const regions = manifest.layouts.find(layout => layout.name === model.layout)?.regions ?? [];
   for (const { name } of [...manifest.regions, ...manifest.insertionPoints]) {
@@ -86,7 +123,7 @@ function renderSlots(
       slots[name] = null;
       continue;
     }
-    const html = blocks.map(block => renderBlock(partials, block, model, isSheet)).join('\n');
+    const html = blocks.map(block => renderBlock(partials, block, model, isSheet, isMarked)).join('\n');
     slots[name] = new Handlebars.SafeString(isSheet ? `<div class="sheet-target" data-target="${name}">${html}</div>` : html);
   }
   return slots;
@@ -97,7 +134,11 @@ function renderBlock(
   block: BlockModel,
   model: PageModel,
   isSheet: boolean,
+  isMarked: boolean,
 ): string {
-  const template = partials.get(`block-${block.type.replace(/ /g, '-')}`)!;
-  return template({ ...block, isSheet, page: model });
+  return templateOf(partials, block)({ ...block, isSheet, isMarked, page: model, way: [block.blockId] });
+}
+
+function templateOf(partials: ReadonlyMap<string, HandlebarsTemplateDelegate>, block: BlockModel): HandlebarsTemplateDelegate {
+  return partials.get(`block-${block.type.replace(/ /g, '-')}`)!;
 }

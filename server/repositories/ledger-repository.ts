@@ -1,5 +1,7 @@
 import type { LedgerRows } from '@core/ledger/ledger';
 import type { Edition, LedgerRecord, Proposal, PublicationEntry, Revision } from '@core/ledger/records';
+import { everywhere } from '@core/rule/rule';
+import { upgradeRule } from '@core/rule/upgrade';
 import type { Knex } from 'knex';
 import { fromRow, toRow } from './rows';
 
@@ -8,6 +10,8 @@ export interface EditionMove {
   readonly editionId: string;
   readonly move: string;
   readonly remark: string;
+  /** The expectations that it broke, and why it went ahead; empty when it broke none. */
+  readonly broke: string;
   readonly madeAt: number;
   readonly madeBy: string;
 }
@@ -28,11 +32,31 @@ export async function readLedger(knex: Knex): Promise<Required<LedgerRows>> {
   ]);
   return {
     records: records.map(row => fromRow<LedgerRecord>(row)),
-    revisions: revisions.map(row => fromRow<Revision>(row, json.revisions)),
+    revisions: revisions.map(row => upgraded(fromRow<Revision>(row, json.revisions))),
     editions: editions.map(row => fromRow<Edition>(row)),
     proposals: proposals.map(row => fromRow<Proposal>(row)).map(each => ({ ...each, retires: Boolean(each.retires) })),
     entries: entries.map(row => fromRow<PublicationEntry>(row, json.publication_entries)),
   };
+}
+
+// A rule of an older version is brought up to the present one as it is read; an unknown one stops here, by name.
+function upgraded(revision: Revision): Revision {
+  const value = revision.value as { readonly rule?: { readonly version?: unknown } } | null;
+  if (!value?.rule || value.rule.version === everywhere.version) return revision;
+  try {
+    return { ...revision, value: { ...value, rule: upgradeRule(value.rule) } };
+  } catch (error) {
+    throw new RangeError(`Record ${revision.recordId} cannot be read: ${(error as Error).message}. It was stored by another version of this program.`);
+  }
+}
+
+/** Deletes a record with everything that was ever written of it. Proposals take their part of editions with them. */
+export async function deleteRecordRows(knex: Knex, recordId: string): Promise<void> {
+  await knex('publication_entries').where({ record_id: recordId }).delete();
+  await knex('proposals').where({ record_id: recordId }).delete();
+  await knex('revisions').where({ record_id: recordId }).update({ parent_id: null, merged_from_id: null, translated_from_id: null });
+  await knex('revisions').where({ record_id: recordId }).delete();
+  await knex('records').where({ id: recordId }).delete();
 }
 
 /** Appends records. */

@@ -10,9 +10,11 @@ export interface Person {
   readonly passwordHash: string;
   readonly roles: readonly Role[];
   readonly memberships: readonly string[];
+  /** Ids of the pages beneath which the person publishes; none means everywhere. */
+  readonly sections: readonly string[];
 }
 
-const json = ['roles', 'memberships'];
+const json = ['roles', 'memberships', 'sections'];
 
 /** Everybody, by name. */
 export async function readPeople(knex: Knex): Promise<readonly Person[]> {
@@ -28,4 +30,11 @@ export async function personByEmail(knex: Knex, email: string): Promise<Person |
 /** Adds somebody. */
 export async function insertPerson(knex: Knex, person: Person): Promise<void> {
   await knex('people').insert(toRow({ ...person, email: person.email.toLowerCase() }, json));
+}
+
+/** Sets beneath which pages somebody publishes. */
+export async function saveSections(knex: Knex, personId: string, sections: readonly string[]): Promise<void> {
+  await knex('people')
+    .where({ id: personId })
+    .update({ sections: JSON.stringify(sections) });
 }

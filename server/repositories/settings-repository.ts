@@ -1,3 +1,4 @@
+import type { RegionLimits } from '@core/theme/manifest';
 import type { Knex } from 'knex';
 
 /** What holds for the whole site. */
@@ -8,6 +9,10 @@ export interface SiteSettings {
   /** BCP 47 tag of the locale every field has words in. */
   readonly baseLocale: string;
   readonly localeName: string;
+  /** All locales in which the site is read, the base one first. */
+  readonly locales: readonly { readonly tag: string; readonly name: string }[];
+  /** What regions may hold, by name, over what the theme declares. */
+  readonly limits: Readonly<Record<string, RegionLimits>>;
   readonly memberships: readonly { readonly name: string; readonly label: string }[];
   /** The longest, in seconds, that a cache may keep a page. */
   readonly cacheCapSeconds: number;
@@ -19,6 +24,8 @@ export const initialSettings: SiteSettings = {
   zone: 'Europe/London',
   baseLocale: 'en-GB',
   localeName: 'English (UK)',
+  locales: [{ tag: 'en-GB', name: 'English (UK)' }],
+  limits: {},
   memberships: [{ name: 'member', label: 'members' }],
   cacheCapSeconds: 300,
 };

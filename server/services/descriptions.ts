@@ -1,12 +1,14 @@
 import type { Comparison } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import { blockTypeNamed } from '@core/block/types';
+import type { ExpectationSubject } from '@core/expectation/expectation';
+import { subjectWords } from '@core/expectation/words';
 import { compareValues, plainText } from '@core/compare/compare';
 import { writeFullMoment } from '@core/format/moment';
 import type { RecordKind } from '@core/ledger/records';
 import type { Target } from '@core/placement/placement';
-import type { Rule, RuleTree, WhoTest } from '@core/rule/rule';
-import { ruleSentence, whoPhrase } from '@core/rule/sentence';
+import type { Rule, RuleTree, WhenTest, WhereTest, WhoTest } from '@core/rule/rule';
+import { ruleSentence, whenPhrase, whereSummary, whoPhrase } from '@core/rule/sentence';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { labelOfTarget } from '@core/theme/manifest';
@@ -37,6 +39,12 @@ const labels: Readonly<Record<string, string>> = {
   align: 'Alignment',
   anchor: 'Anchor',
   reason: 'Because',
+  subject: 'Of what',
+  claim: 'What is expected',
+  count: 'How many',
+  where: 'Where',
+  who: 'To whom',
+  when: 'When',
 };
 
 /** The differences of two values, field by field, in words that people know. */
@@ -77,10 +85,17 @@ function describeValue(site: Site, snapshot: SiteSnapshot, field: string, value:
       return ruleSentence(value as Rule, names, style, null)
         .map(part => part.text)
         .join('');
+    case 'who':
     case 'readers':
       return whoPhrase(value as RuleTree<WhoTest>, names);
+    case 'where':
+      return whereSummary(value as RuleTree<WhereTest>, names, null);
+    case 'when':
+      return whenPhrase(value as RuleTree<WhenTest>, style);
+    case 'subject':
+      return subjectWords({ subject: value as ExpectationSubject, claim: 'shows' }, names);
     case 'target':
-      return describeTarget(snapshot, value as Target);
+      return labelOfTarget(snapshot.manifest, value as Target);
     case 'parentId':
     case 'fields.beneath':
     case 'fields.start':
@@ -99,12 +114,6 @@ function describeValue(site: Site, snapshot: SiteSnapshot, field: string, value:
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.length === 0 ? 'none' : value.join(', ');
   return typeof value === 'object' ? JSON.stringify(value) : plainText(String(value as string | number));
-}
-
-/** "Main", "Before the content", "in place of the aside". */
-export function describeTarget(snapshot: SiteSnapshot, target: Target): string {
-  const label = labelOfTarget(snapshot.manifest, target);
-  return target.kind === 'stand in' ? `in place of ${label.toLowerCase()}` : label;
 }
 
 function describeTitle(title: { show: string; own: string }): string {

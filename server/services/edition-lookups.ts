@@ -4,6 +4,7 @@ import type { MoveFacts } from '@core/workflow/workflow';
 import { Refusal } from '../http/problems';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
+import { pagesBeyond } from './sections';
 
 /** The edition of that id. @throws Refusal when there is none */
 export function editionOf(site: Site, id: string): Edition {
@@ -47,5 +48,6 @@ export function factsOf(site: Site, person: Person, edition: Edition, proposals:
     kinds: proposals.map(each => kindOf(site, each.recordId)),
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
+    reachesBeyond: pagesBeyond(site, person, proposals.map(each => overlayOf(site, each))).length > 0,
   };
 }

@@ -1,5 +1,5 @@
 import type { MoveRequest } from '@contract/messages';
-import { countOf } from '@core/format/moment';
+import { countOf, listOf } from '@core/format/moment';
 import type { Edition, LedgerRecord, Proposal, Revision, Stage } from '@core/ledger/records';
 import type { PlacementValue } from '@core/placement/placement';
 import { instantOf } from '@core/schedule/local-time';
@@ -12,6 +12,9 @@ import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
 import { peopleWithRoles, someOf, titleOf } from './names';
+import { acceptedBreaches } from './expectations';
+import { laterLoopFaults } from './insets';
+import { pagesBeyond } from './sections';
 import { faultsInSite } from './validation';
 
 /** Rows to be written together. */
@@ -38,6 +41,8 @@ export function applyMove(
   person: Person,
   move: MoveRequest,
 ): void {
+  const overlays = overlaysOf(site, batch, proposals);
+  const beyond = pagesBeyond(site, person, overlays);
   const facts: MoveFacts = {
     stage: proposals[0]?.stage ?? 'withdrawn',
     kinds: proposals.map(
@@ -45,16 +50,21 @@ export function applyMove(
     ),
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
+    reachesBeyond: beyond.length > 0,
   };
   const outcome = judgeMove(move.name, facts);
-  if (outcome.kind === 'refused') throw moveRefusal(site, edition, outcome.code, outcome.rolesThatMay, facts.stage);
+  if (outcome.kind === 'refused') throw moveRefusal(site, edition, outcome.code, outcome.rolesThatMay, facts.stage, beyond);
   if (move.name === 'return' && move.remark.trim() === '') refuseInvalid([{ pointer: '/remark', detail: 'Say what should change.' }]);
   const at = site.clocks.running();
   const saved = { ...edition, submittedAt: move.name === 'send for review' ? at : edition.submittedAt };
   batch.editions.splice(0, batch.editions.length, saved);
   batch.proposals.push(...proposals.map(proposal => ({ ...proposal, stage: outcome.to, updatedAt: at })));
-  batch.moves.push({ editionId: edition.id, move: move.name, remark: move.remark, madeAt: at, madeBy: person.id });
-  if (outcome.publishes) batch.entries.push(...publicationsFor(site, batch, proposals, person, move));
+  let broke = '';
+  if (outcome.publishes) {
+    batch.entries.push(...publicationsFor(site, batch, proposals, person, move));
+    broke = acceptedBreaches(site, person, overlays, batch.entries[0]!.from, move.acceptsBroken);
+  }
+  batch.moves.push({ editionId: edition.id, move: move.name, remark: move.remark, broke, madeAt: at, madeBy: person.id });
 }
 
 function publicationsFor(
@@ -101,15 +111,21 @@ function publicationsFor(
   }));
 }
 
-// What was right when it was written may point at something that has gone since.
-function refuseUnfit(site: Site, batch: Batch, proposals: readonly Proposal[], from: number): void {
-  const overlays = proposals.map((proposal): Overlay => {
+/** The changes as they will be, those not yet stored included. */
+function overlaysOf(site: Site, batch: Batch, proposals: readonly Proposal[]): readonly Overlay[] {
+  return proposals.map(proposal => {
     const revision = batch.revisions.find(each => each.id === proposal.headRevisionId) ?? site.ledger.revision(proposal.headRevisionId);
     const kind = site.ledger.records.get(proposal.recordId)?.kind ?? batch.records.find(each => each.id === proposal.recordId)!.kind;
     return { recordId: proposal.recordId, kind, value: proposal.retires ? null : revision.value };
   });
+}
+
+// What was right when it was written may point at something that has gone since.
+function refuseUnfit(site: Site, batch: Batch, proposals: readonly Proposal[], from: number): void {
+  const overlays = overlaysOf(site, batch, proposals);
   const snapshot = site.snapshots.with(overlays, from);
   const faults = overlays.flatMap((overlay, index) => faultsInSite(site, snapshot, overlay, `/changes/${index}/value`));
+  faults.push(...laterLoopFaults(site, overlays, from));
   for (const overlay of overlays) {
     const blockId = overlay.kind === 'placement' && overlay.value ? (overlay.value as PlacementValue).blockId : null;
     if (blockId && !snapshot.blocks.has(blockId))
@@ -126,10 +142,15 @@ const refusalTexts: Readonly<Record<MoveRefusal, string>> = {
   'wrong stage': 'The stage has changed.',
   'role lacks the right': 'Your roles do not allow this move.',
   'only own': 'Only whoever made it can do this.',
+  'beyond sections': 'It reaches pages outside your sections.',
   'only others': 'Somebody else must do this: what one proposes, another approves.',
 };
 
-function moveRefusal(site: Site, edition: Edition, code: MoveRefusal, rolesThatMay: readonly Role[], stage: Stage): Refusal {
+function moveRefusal(site: Site, edition: Edition, code: MoveRefusal, rolesThatMay: readonly Role[], stage: Stage, beyond: readonly string[]): Refusal {
+  if (code === 'beyond sections') {
+    const may = [...site.people.values()].filter(each => each.sections.length === 0 && each.roles.some(role => rolesThatMay.includes(role)));
+    return new Refusal('not-permitted', `${refusalTexts[code]} They are ${listOf(beyond.slice(0, 3))}${beyond.length > 3 ? ` and ${beyond.length - 3} more` : ''}. ${someOf(may.map(each => each.name))} can.`);
+  }
   const who = someOf(peopleWithRoles(site, rolesThatMay, code === 'only others' ? edition.createdBy : ''));
   if (code === 'wrong stage') return new Refusal('move-refused', `It is ${stage} now, so this move cannot be made. Look at it again.`);
   return new Refusal('not-permitted', `${refusalTexts[code]}${who ? ` ${who} can.` : ''}`);

@@ -1,7 +1,7 @@
 import type { EditionDetail, EditionRow } from '@contract/messages';
 import { countOf } from '@core/format/moment';
 import { isOpen } from '@core/ledger/ledger';
-import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
+import { recordKinds, type Edition, type Proposal, type RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
@@ -14,6 +14,7 @@ import { describeChanges } from './descriptions';
 import { editionOf, factsOf, kindOf, liveRevisionId, overlayOf } from './edition-lookups';
 import { effectsOf } from './effects';
 import { nameOfPerson, peopleWithRoles, titleOf } from './names';
+import { governedBy } from './shared-rules';
 
 /** Editions on their way, newest first, or those that have ended. */
 export function listEditions(site: Site, person: Person, which: 'open' | 'ended'): readonly EditionRow[] {
@@ -61,7 +62,7 @@ export async function editionDetail(site: Site, person: Person, editionId: strin
     }),
     history: (await repository.readMoves(site.knex, editionId)).map(each => ({
       move: each.move,
-      remark: each.remark,
+      remark: [each.remark, each.broke].filter(Boolean).join(' '),
       at: each.madeAt,
       by: nameOfPerson(site, each.madeBy),
     })),
@@ -91,7 +92,7 @@ export function editionRow(site: Site, person: Person, edition: Edition): Editio
 function summaryOf(site: Site, proposals: readonly Proposal[]): string {
   const kinds = proposals.map(each => kindOf(site, each.recordId));
   const count = (kind: RecordKind) => kinds.filter(each => each === kind).length;
-  return (['page', 'block', 'placement'] as const)
+  return recordKinds
     .filter(kind => count(kind) > 0)
     .map(kind => countOf(count(kind), kind))
     .join(', ');
@@ -103,7 +104,9 @@ function pageToLookAt(overlays: readonly Overlay[], snapshot: ReturnType<Site['s
       ? [snapshot.pageById.get(overlay.recordId)?.id ?? (overlay.value as PageValue | null)?.parentId ?? '']
       : overlay.kind === 'placement' && overlay.value
         ? pagesReached(snapshot, overlay.value as PlacementValue)
-        : pagesShowingBlock(snapshot, overlay.recordId),
+        : overlay.kind === 'shared rule'
+          ? governedBy(snapshot, overlay.recordId).flatMap(each => pagesReached(snapshot, each.value))
+          : pagesShowingBlock(snapshot, overlay.recordId),
   );
   return candidates.find(id => snapshot.pageById.has(id)) ?? snapshot.front?.id ?? null;
 }

@@ -13,7 +13,7 @@ import type { Site } from '../site/site';
 import { editionOf, kindOf, liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { applyMove, emptyBatch, type Batch } from './edition-moves';
 import { momentStyle, nameOfPerson, someOf } from './names';
-import { faultsInSite, validateValue } from './validation';
+import { faultsInSite, roleFaults, validateValue } from './validation';
 
 /** Saves changes as one edition, and makes a move with it in the same transaction when asked. */
 export function createEdition(site: Site, person: Person, input: NewEdition): Promise<string> {
@@ -26,7 +26,7 @@ async function storeEdition(site: Site, person: Person, input: NewEdition): Prom
     person,
   );
   if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', 'This edition has been saved already.');
-  const values = validateChanges(site, input.changes);
+  const values = validateChanges(site, person, input.changes);
   input.changes.forEach((change, index) => refuseStale(site, change, values[index]));
   const at = site.clocks.running();
   const edition: Edition = {
@@ -81,7 +81,8 @@ async function storeRevision(
   const overlays = overlaysOfEdition(site, proposal.editionId).map(each =>
     each.recordId === proposal.recordId ? { ...each, value: checked.value } : each,
   );
-  const faults = faultsInSite(site, site.snapshots.with(overlays), { recordId: proposal.recordId, kind, value: checked.value }, '/value');
+  const change = { recordId: proposal.recordId, kind, value: checked.value };
+  const faults = [...faultsInSite(site, site.snapshots.with(overlays), change, '/value'), ...roleFaults(site, person, change, '/value')];
   if (faults.length > 0) refuseInvalid(faults);
   const revision = newRevision(site, proposal.recordId, proposal.headRevisionId, checked.value, person, note);
   await write(site, {
@@ -102,7 +103,7 @@ export function moveEdition(site: Site, person: Person, editionId: string, move:
   });
 }
 
-function validateChanges(site: Site, changes: readonly Change[]): readonly unknown[] {
+function validateChanges(site: Site, person: Person, changes: readonly Change[]): readonly unknown[] {
   const faults: Fault[] = [];
   const twice = changes.findIndex((change, index) => changes.findIndex(each => each.recordId === change.recordId) !== index);
   if (twice >= 0) faults.push({ pointer: `/changes/${twice}/recordId`, detail: 'This record is changed twice.' });
@@ -116,7 +117,10 @@ function validateChanges(site: Site, changes: readonly Change[]): readonly unkno
   if (faults.length === 0) {
     const overlays = changes.map((change, index): Overlay => ({ recordId: change.recordId, kind: change.kind, value: values[index] }));
     const snapshot = site.snapshots.with(overlays);
-    overlays.forEach((overlay, index) => faults.push(...faultsInSite(site, snapshot, overlay, `/changes/${index}/value`)));
+    overlays.forEach((overlay, index) => {
+      const prefix = `/changes/${index}/value`;
+      faults.push(...faultsInSite(site, snapshot, overlay, prefix), ...roleFaults(site, person, overlay, prefix));
+    });
   }
   if (faults.length > 0) refuseInvalid(faults);
   return values;

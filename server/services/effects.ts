@@ -5,12 +5,14 @@ import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { labelOfEffect } from '@core/reach/effect-label';
 import { effectOfPlacement, pagesReached, pagesShowingBlock } from '@core/reach/reach';
+import { effectiveRule } from '@core/rule/shared-rule';
 import { compileWhere } from '@core/rule/where';
 import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { descendants } from '@core/listing/listing';
 import { labelOfTarget } from '@core/theme/manifest';
 import type { Site } from '../site/site';
 import { momentStyle } from './names';
+import { governedBy } from './shared-rules';
 
 /** A page as lists name it. */
 export interface NamedPage {
@@ -39,6 +41,10 @@ function effectOfChange(site: Site, before: SiteSnapshot, after: SiteSnapshot, c
       return blockEffect(before, after, change);
     case 'page':
       return pageEffect(before, after, change);
+    case 'shared rule':
+      return sharedRuleEffect(before, after, change);
+    case 'expectation':
+      return { ...nothing, recordId: change.recordId, label: change.value === null ? 'No longer checked' : 'Checked on every change' };
   }
 }
 
@@ -61,7 +67,7 @@ function placementEffect(site: Site, before: SiteSnapshot, after: SiteSnapshot, 
 function placementWarnings(after: SiteSnapshot, value: PlacementValue): string[] {
   const warnings: string[] = [];
   if (!after.blocks.has(value.blockId)) warnings.push('Its block is not live, so nothing shows until that is published too.');
-  const holds = compileWhere(value.rule.where);
+  const holds = compileWhere(effectiveRule(value.rule, after.sharedRules).where);
   const named = after.pages.filter(page => holds(page.facts));
   const reached = pagesReached(after, value).length;
   if (named.length > reached) {
@@ -96,6 +102,39 @@ function blockEffect(before: SiteSnapshot, after: SiteSnapshot, change: Overlay)
     lost: change.value === null ? shownBefore : shownBefore.filter(page => !afterIds.has(page.id)),
     opens: null,
     warnings: (change.value as BlockValue | null)?.readers ? ['It has readers of its own, besides the page’s and the placement’s.'] : [],
+  };
+}
+
+const nothing: Omit<Effect, 'recordId' | 'label'> = { pages: [], gained: [], lost: [], opens: null, warnings: [] };
+
+/** What an edit of a shared rule does over all the placements that follow it. */
+function sharedRuleEffect(before: SiteSnapshot, after: SiteSnapshot, change: Overlay): Effect {
+  const governed = governedBy(after, change.recordId);
+  const gained = new Map<string, NamedPage>();
+  const lost = new Map<string, NamedPage>();
+  const pages = new Map<string, NamedPage>();
+  let timesDiffer = 0;
+  for (const { id, value } of governed) {
+    const old = before.placementById.get(id);
+    const effect = effectOfPlacement(old ? { snapshot: before, value: old.value } : null, { snapshot: after, value });
+    for (const each of effect.gained) gained.set(each, namedPage(after.pageById.get(each)!));
+    for (const each of effect.lost) lost.set(each, namedPage(before.pageById.get(each)!));
+    for (const each of effect.after?.pages ?? []) pages.set(each, namedPage(after.pageById.get(each)!));
+    if (effect.timesDiffer || effect.readersDiffer) timesDiffer += 1;
+  }
+  const parts = [
+    ...(gained.size > 0 ? [`gains ${countOf(gained.size, 'page')}`] : []),
+    ...(lost.size > 0 ? [`loses ${countOf(lost.size, 'page')}`] : []),
+    ...(timesDiffer > 0 ? [`other times or readers for ${countOf(timesDiffer, 'placement')}`] : []),
+  ];
+  const what = governed.length === 0 ? 'Governs nothing yet' : `Governs ${countOf(governed.length, 'placement')}`;
+  return {
+    ...nothing,
+    recordId: change.recordId,
+    label: governed.length === 0 ? what : `${what}: ${parts.length === 0 ? 'nothing changes for readers' : parts.join(', ')}`,
+    pages: [...pages.values()],
+    gained: [...gained.values()],
+    lost: [...lost.values()],
   };
 }
 

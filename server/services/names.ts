@@ -3,8 +3,12 @@ import { listOf, type MomentStyle } from '@core/format/moment';
 import { publicationsKnown } from '@core/ledger/in-force';
 import type { RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
-import type { ExplanationNames } from '@core/placement/explain';
+import { blockTypeNamed } from '@core/block/types';
+import type { ExpectationValue } from '@core/expectation/expectation';
+import { expectationSentence, type ExpectationNames } from '@core/expectation/words';
+import type { FindingNames } from '@core/health/words';
 import type { PlacementValue } from '@core/placement/placement';
+import type { SharedRuleValue } from '@core/rule/shared-rule';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import type { Site } from '../site/site';
 
@@ -25,7 +29,7 @@ export function momentStyle(site: Site): MomentStyle {
 }
 
 /** What records and theme parts are called, looked up in a snapshot first and else in the ledger. */
-export function namesFor(site: Site, snapshot: SiteSnapshot): ExplanationNames {
+export function namesFor(site: Site, snapshot: SiteSnapshot): ExpectationNames {
   const { manifest } = site.theme;
   const block = (id: string) =>
     snapshot.blocks.get(id)?.value.title ?? (bestValueOf(site, id) as BlockValue | null)?.title ?? 'a block that is gone';
@@ -40,13 +44,35 @@ export function namesFor(site: Site, snapshot: SiteSnapshot): ExplanationNames {
       const value = snapshot.placementById.get(id)?.value ?? (bestValueOf(site, id) as PlacementValue | null);
       return value ? block(value.blockId) : 'a placement that is gone';
     },
+    sharedRule: id =>
+      snapshot.sharedRules.get(id)?.title ?? (bestValueOf(site, id) as SharedRuleValue | null)?.title ?? 'a shared rule that is gone',
+    locale: tag => site.settings.locales.find(each => each.tag === tag)?.name ?? tag,
+    blockType: name => blockTypeNamed(name)?.label ?? name,
   };
 }
 
 /** The title of any record, as lists show it. A placement goes by its block's. */
 export function titleOf(site: Site, snapshot: SiteSnapshot, kind: RecordKind, value: unknown): string {
   if (value === null) return 'Without content';
-  return kind === 'placement' ? namesFor(site, snapshot).block((value as PlacementValue).blockId) : (value as BlockValue | PageValue).title;
+  if (kind === 'placement') return namesFor(site, snapshot).block((value as PlacementValue).blockId);
+  if (kind === 'expectation') return expectationWords(site, snapshot, value as ExpectationValue);
+  return (value as BlockValue | PageValue | SharedRuleValue).title;
+}
+
+/** An expectation as a plain sentence. */
+export function expectationWords(site: Site, snapshot: SiteSnapshot, value: ExpectationValue): string {
+  return expectationSentence(value, namesFor(site, snapshot), momentStyle(site))
+    .map(part => part.text)
+    .join('');
+}
+
+/** What findings may call things by. */
+export function findingNames(site: Site, snapshot: SiteSnapshot): FindingNames {
+  const record = (id: string): string => {
+    const kind = site.ledger.records.get(id)?.kind;
+    return kind ? titleOf(site, snapshot, kind, bestValueOf(site, id)) : 'something that is gone';
+  };
+  return { ...namesFor(site, snapshot), record, expectation: record };
 }
 
 /** The name of somebody. */

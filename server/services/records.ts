@@ -4,19 +4,21 @@ import { blockTypeNamed } from '@core/block/types';
 import { plainText } from '@core/compare/compare';
 import { publicationsKnown } from '@core/ledger/in-force';
 import { isOpen } from '@core/ledger/ledger';
-import { statusOf } from '@core/ledger/status';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
-import { whereSummary } from '@core/rule/sentence';
+import { whereSummary, whoPhrase } from '@core/rule/sentence';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { Refusal } from '../http/problems';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { describeChanges, describeTarget } from './descriptions';
+import { labelOfTarget } from '@core/theme/manifest';
+import { describeChanges } from './descriptions';
 import { kindOf, liveRevisionId } from './edition-lookups';
 import { namedPage } from './effects';
+import { holdersOf } from './insets';
 import { bestValueOf, nameOfPerson, namesFor, titleOf } from './names';
+import { isDiscarded, lastChange, statusFields } from './record-facts';
 
 /** The page tree in reading order; pages that are not live follow their parent's live ones. */
 export function listPages(site: Site, moment: number | null): readonly PageRow[] {
@@ -49,6 +51,7 @@ export function listPages(site: Site, moment: number | null): readonly PageRow[]
 /** The stock: every block, what it says and where it is used. */
 export function listBlocks(site: Site): readonly BlockRow[] {
   const snapshot = site.snapshots.at();
+  const names = namesFor(site, snapshot);
   const counts = new Map<string, number>();
   for (const placement of snapshot.placements) counts.set(placement.value.blockId, (counts.get(placement.value.blockId) ?? 0) + 1);
   return site.ledger
@@ -65,6 +68,9 @@ export function listBlocks(site: Site): readonly BlockRow[] {
         ...statusFields(site, record.id, null),
         ...lastChange(site, record.id),
         placementCount: counts.get(record.id) ?? 0,
+        insetCount: holdersOf(site, record.id).length,
+        readers: value.readers ? whoPhrase(value.readers, names) : '',
+        targets: [...new Set(snapshot.placements.filter(each => each.value.blockId === record.id).map(each => each.value.target.name))],
         pages: pagesShowingBlock(snapshot, record.id).map(id => namedPage(snapshot.pageById.get(id)!)),
       };
     })
@@ -113,6 +119,7 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
       recordedBy: nameOfPerson(site, entry.recordedBy),
     })),
     usedOn: kind === 'block' ? usesOf(site, snapshot, id) : [],
+    insetIn: kind === 'block' ? [...holdersOf(site, id)] : [],
     pagesChanged: (kind === 'block' ? pagesShowingBlock(snapshot, id) : kind === 'page' ? [id] : []).flatMap(each => {
       const page = snapshot.pageById.get(each);
       return page ? [namedPage(page)] : [];
@@ -147,28 +154,6 @@ function pageRow(site: Site, id: string, value: PageValue, path: string, depth: 
   };
 }
 
-function statusFields(site: Site, id: string, moment: number | null): Pick<PageRow, 'status' | 'waiting' | 'nextChange'> {
-  const now = site.clocks.content();
-  const { status, waiting, nextChange } = statusOf(site.ledger, id, site.settings.baseLocale, moment ?? now, now);
-  return { status, waiting, nextChange };
-}
-
-function lastChange(site: Site, id: string): { changedAt: number; changedBy: string } {
-  const revisions = site.ledger.revisionsOf(id, site.settings.baseLocale);
-  const last = revisions[revisions.length - 1]!;
-  return { changedAt: last.createdAt, changedBy: nameOfPerson(site, last.createdBy) };
-}
-
-// Proposed once and then withdrawn, never live: nothing that a list should still show.
-function isDiscarded(site: Site, id: string): boolean {
-  const proposals = site.ledger.proposalsOf(id);
-  return (
-    site.ledger.entriesOf(id, site.settings.baseLocale).length === 0 &&
-    proposals.length > 0 &&
-    proposals.every(each => each.stage === 'withdrawn')
-  );
-}
-
 function excerptOf(block: BlockValue): string {
   const text = [block.fields['heading'], block.fields['text'], block.fields['body']].find(each => typeof each === 'string' && each !== '');
   return plainText(String(text ?? ''))
@@ -185,7 +170,7 @@ function usesOf(site: Site, snapshot: SiteSnapshot, blockId: string): RecordDeta
     return [
       {
         placementId: record.id,
-        target: describeTarget(snapshot, value.target),
+        target: labelOfTarget(snapshot.manifest, value.target),
         where: whereSummary(value.rule.where, names, null),
         status: statusFields(site, record.id, null).status,
         pageCount: value.off ? 0 : pages.length,

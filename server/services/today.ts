@@ -2,16 +2,15 @@ import type { Today } from '@contract/messages';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { changesWithin, type PlannedChange } from '@core/plan/changes';
-import { pagesReached, pagesShowingBlock, reachOf, effectHorizon } from '@core/reach/reach';
-import { testsOf } from '@core/rule/rule';
-import type { SiteSnapshot } from '@core/site/snapshot';
+import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
 import { localTimeAt, instantOf } from '@core/schedule/local-time';
+import { labelOfTarget } from '@core/theme/manifest';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { describeTarget } from './descriptions';
+import { healthOf } from './health';
 import { listEditions } from './edition-views';
 import { titleOf } from './names';
-import { pageExists } from './validation';
+import { governedBy } from './shared-rules';
 
 /** How many days ahead the list of changes looks. */
 const daysAhead = 14;
@@ -22,6 +21,7 @@ export function todayFor(site: Site, person: Person): Today {
   const snapshot = site.snapshots.at();
   const { zone } = site.settings;
   const midnight = instantOf({ local: `${localTimeAt(now, zone).slice(0, 10)}T00:00`, zone });
+  const health = healthOf(site);
   const open = listEditions(site, person, 'open');
   const changes = changesWithin(site.ledger, site.settings.baseLocale, { from: midnight, until: midnight + daysAhead * 86_400_000 });
   return {
@@ -33,7 +33,8 @@ export function todayFor(site: Site, person: Person): Today {
       .slice(0, 5),
     mine: open.filter(edition => edition.author.id === person.id),
     counts: { pages: snapshot.pages.length, blocks: snapshot.blocks.size, placements: snapshot.placements.length },
-    faults: faultsOf(site, snapshot),
+    faults: [...health.findings],
+    isPartial: health.isPartial,
   };
 }
 
@@ -46,7 +47,11 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
       ? pagesReached(snapshot, change.value as PlacementValue)
       : change.kind === 'block'
         ? pagesShowingBlock(snapshot, change.recordId)
-        : [change.recordId];
+        : change.kind === 'shared rule'
+          ? governedBy(snapshot, change.recordId).flatMap(each => pagesReached(snapshot, each.value))
+          : change.kind === 'page'
+            ? [change.recordId]
+            : [];
   // A block that comes or goes with its placement is told of once, by the placement.
   const isToldOfAlready =
     change.kind === 'block' &&
@@ -61,40 +66,12 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
     what: change.what,
     target:
       change.kind === 'placement'
-        ? describeTarget(snapshot, (change.value as PlacementValue).target)
+        ? labelOfTarget(snapshot.manifest, (change.value as PlacementValue).target)
         : change.kind === 'page'
           ? (change.value as PageValue).type
-          : 'block',
+          : change.kind,
     pageCount: pages.length,
     pageId: first,
     pageTitle: first ? snapshot.pageById.get(first)!.value.title : '',
   };
-}
-
-/** What is wrong with the live site: placements that can show nowhere or never, and blocks that are gone. */
-function faultsOf(site: Site, snapshot: SiteSnapshot): Today['faults'] {
-  const faults: Today['faults'] = [];
-  for (const { id, value } of snapshot.placements) {
-    if (value.off) continue;
-    const title = titleOf(site, snapshot, 'placement', value);
-    const add = (sentence: string, remedy: string, pageId: string | null) =>
-      faults.push({ sentence, remedy, recordId: id, kind: 'placement', pageId });
-    const reach = reachOf(snapshot, value, effectHorizon);
-    const pages = pagesReached(snapshot, value);
-    const front = pages[0] ?? snapshot.front?.id ?? null;
-    const gone = testsOf(value.rule.where).filter(
-      test => (test.test === 'page' || test.test === 'within') && !pageExists(site, snapshot, test.page),
-    );
-    if (gone.length > 0) add(`The rule of “${title}” names a page that is gone.`, 'Take the page out of the rule.', front);
-    else if (reach.openTime.length === 0) add(`“${title}” is placed, but its time is over.`, 'Move its end, or take it off.', front);
-    else if (pages.length === 0 && testsOf(value.rule.where).every(test => test.test !== 'service page'))
-      add(`“${title}” is placed, but no page shows it.`, 'Widen its rule, or take it off.', front);
-    if (!snapshot.blocks.has(value.blockId))
-      add(
-        `A placement in ${describeTarget(snapshot, value.target).toLowerCase()} holds “${title}”, which is not live.`,
-        'Publish the block, or take the placement off.',
-        front,
-      );
-  }
-  return faults;
 }

@@ -1,14 +1,22 @@
 import { valueOfKind } from '@contract/values';
 import type { BlockValue } from '@core/block/block';
 import { blockTypeNamed } from '@core/block/types';
+import type { ExpectationValue } from '@core/expectation/expectation';
+import { listOf } from '@core/format/moment';
 import type { RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
-import { isTest, type RuleTree, type WhereTest } from '@core/rule/rule';
+import { isTest, type Rule, type RuleTree, type WhereTest } from '@core/rule/rule';
+import { loopFrom, type SharedRuleValue } from '@core/rule/shared-rule';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import { faultsFromIssues, refuseInvalid, type Fault } from '../http/problems';
+import { labelOfTarget, limitsOf } from '@core/theme/manifest';
+import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { sanitizeRichText } from '../text/sanitize';
+import { insetFaults } from './insets';
+import { namesFor } from './names';
+import { followerFaults } from './shared-rules';
 
 /** A value that is fit to be stored, or what is wrong with it. */
 export type ValidatedValue =
@@ -26,14 +34,47 @@ export function validateValue(kind: RecordKind, raw: unknown, prefix: readonly P
  * @param snapshot - the site with all changes of the same edition laid over it
  */
 export function faultsInSite(site: Site, snapshot: SiteSnapshot, change: Overlay, prefix: string): readonly Fault[] {
-  if (change.value === null) return [];
-  const faults =
-    change.kind === 'page'
-      ? pageFaults(snapshot, change, change.value as PageValue)
-      : change.kind === 'placement'
-        ? placementFaults(site, snapshot, change.value as PlacementValue)
-        : blockFaults(site, snapshot, change.value as BlockValue);
+  if (change.value === null) return followerFaults(site, snapshot, change, prefix.replace(/\/value$/, ''));
+  const faults = [...faultsOfKind(site, snapshot, change), ...insetFaults(site, snapshot, change)];
   return faults.map(fault => ({ ...fault, pointer: `${prefix}${fault.pointer}` }));
+}
+
+function faultsOfKind(site: Site, snapshot: SiteSnapshot, change: Overlay): readonly Fault[] {
+  switch (change.kind) {
+    case 'page':
+      return pageFaults(snapshot, change, change.value as PageValue);
+    case 'placement':
+      return placementFaults(site, snapshot, change.value as PlacementValue);
+    case 'block':
+      return blockFaults(site, snapshot, change.value as BlockValue);
+    case 'shared rule':
+      return ruleFaults(site, snapshot, (change.value as SharedRuleValue).rule, '/rule');
+    case 'expectation':
+      return expectationFaults(site, snapshot, change.value as ExpectationValue);
+  }
+}
+
+function ruleFaults(site: Site, snapshot: SiteSnapshot, rule: Rule, pointer: string): readonly Fault[] {
+  const missing = rule.follows.findIndex(id => !snapshot.sharedRules.has(id) && site.ledger.records.get(id)?.kind !== 'shared rule');
+  if (missing >= 0) return [{ pointer: `${pointer}/follows/${missing}`, detail: 'There is no such shared rule.' }];
+  const loop = loopFrom(rule, snapshot.sharedRules);
+  const names = namesFor(site, snapshot);
+  return [
+    ...whereFaults(site, snapshot, rule.where, `${pointer}/where`),
+    ...(loop ? [{ pointer: `${pointer}/follows`, detail: `This makes a loop: ${loop.map(id => `“${names.sharedRule(id)}”`).join(' follows ')}.` }] : []),
+  ];
+}
+
+function expectationFaults(site: Site, snapshot: SiteSnapshot, { subject, where }: ExpectationValue): readonly Fault[] {
+  const faults = [...whereFaults(site, snapshot, where, '/where')];
+  if (subject.kind === 'blocks') {
+    const gone = subject.blockIds.findIndex(id => !snapshot.blocks.has(id) && site.ledger.records.get(id)?.kind !== 'block');
+    if (gone >= 0) faults.push({ pointer: `/subject/blockIds/${gone}`, detail: 'That block is gone.' });
+  }
+  const { manifest } = snapshot;
+  if (subject.kind === 'region' && ![...manifest.regions, ...manifest.insertionPoints].some(each => each.name === subject.name))
+    faults.push({ pointer: '/subject/name', detail: 'The theme has no region of this name.' });
+  return faults;
 }
 
 function sanitizeValue(kind: RecordKind, value: unknown): unknown {
@@ -96,14 +137,36 @@ function placementFaults(site: Site, snapshot: SiteSnapshot, placement: Placemen
     faults.push({ pointer: '/look', detail: 'The theme has no such look.' });
   if (!snapshot.blocks.has(placement.blockId) && !site.ledger.records.has(placement.blockId))
     faults.push({ pointer: '/blockId', detail: 'That block is gone.' });
-  faults.push(...whereFaults(site, snapshot, placement.rule.where, '/rule/where'));
+  faults.push(...ruleFaults(site, snapshot, placement.rule, '/rule'), ...typeFaults(snapshot, placement));
   return faults;
+}
+
+// A region may be kept for some types of block, on every layout or on some.
+function typeFaults(snapshot: SiteSnapshot, { blockId, target }: PlacementValue): readonly Fault[] {
+  const type = snapshot.blocks.get(blockId)?.value.type;
+  const { types } = limitsOf(snapshot.manifest, null, target.name);
+  if (type === undefined || types === undefined || types.includes(type)) return [];
+  const label = labelOfTarget(snapshot.manifest, target);
+  return [{ pointer: '/target/name', detail: `${label} holds ${listOf(types.map(each => blockTypeNamed(each)?.label.toLowerCase() ?? each), 'or')} only.` }];
+}
+
+/** Refuses placements where none of a person's roles may place, unless they stand there already. */
+export function roleFaults(site: Site, person: Person, change: Overlay, prefix: string): readonly Fault[] {
+  if (change.kind !== 'placement' || change.value === null) return [];
+  const { target } = change.value as PlacementValue;
+  const { manifest, placementById } = site.snapshots.at();
+  const { roles } = limitsOf(manifest, null, target.name);
+  const stands = placementById.get(change.recordId)?.value.target.name === target.name;
+  if (roles === undefined || stands || person.roles.some(role => roles.includes(role))) return [];
+  return [{ pointer: `${prefix}/target/name`, detail: `Only ${listOf(roles, 'or')} may place in ${labelOfTarget(manifest, target).toLowerCase()}.` }];
 }
 
 function whereFaults(site: Site, snapshot: SiteSnapshot, tree: RuleTree<WhereTest>, pointer: string): readonly Fault[] {
   if (isTest(tree)) {
-    if ((tree.test === 'page' || tree.test === 'within') && !pageExists(site, snapshot, tree.page))
+    if ((tree.test === 'page' || tree.test === 'within' || tree.test === 'menu item') && !pageExists(site, snapshot, tree.page))
       return [{ pointer: `${pointer}/page`, detail: 'That page is gone.' }];
+    if (tree.test === 'locale' && !site.settings.locales.some(each => each.tag === tree.locale))
+      return [{ pointer: `${pointer}/locale`, detail: 'The site is not read in this locale.' }];
     if (tree.test === 'layout' && !snapshot.manifest.layouts.some(layout => layout.name === tree.layout))
       return [{ pointer: `${pointer}/layout`, detail: 'The theme has no such layout.' }];
     return [];

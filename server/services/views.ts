@@ -7,6 +7,8 @@ import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached } from '@core/reach/reach';
 import { pageModel } from '@core/render/page-model';
 import { decidingTests, traceTree } from '@core/rule/evaluate';
+import type { Rule } from '@core/rule/rule';
+import { effectiveRule } from '@core/rule/shared-rule';
 import { phraseWhereTest, ruleSentence, whenPhrase, whereSummary, whoPhrase } from '@core/rule/sentence';
 import { compileWhereTest, type PageFacts } from '@core/rule/where';
 import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
@@ -23,8 +25,8 @@ import { momentStyle, namesFor } from './names';
 export function viewPage(site: Site, request: ViewRequest): View {
   const { vantage } = request;
   const overlays = overlaysFor(site, request.withEditions, request.changes);
-  const snapshot = site.snapshots.with(overlays, vantage.moment);
-  const { page, facts } = findPage(site, snapshot, vantage.page);
+  const snapshot = snapshotFor(site, vantage, overlays);
+  const { page, facts } = findPage(site, snapshot, vantage);
   const resolution = resolvePage(snapshot, facts, vantage.reader, true);
   const style = momentStyle(site);
   const { model, validUntil } = pageModel(snapshot, page, resolution, { siteName: site.settings.name, reader: vantage.reader, style });
@@ -54,9 +56,9 @@ export function ribbonOf(site: Site, pageId: string, from: number, until: number
   if (until - from > 800 * 86_400_000 || until <= from)
     throw new Refusal('invalid', 'A ribbon spans up to 800 days.', [{ pointer: '/until', detail: 'Up to 800 days after the beginning.' }]);
   const snapshot = site.snapshots.at();
-  const { facts } = findPage(site, snapshot, pageId);
+  const { facts } = findPage(site, snapshot, { page: pageId, locale: null, query: {} });
   const names = namesFor(site, snapshot);
-  const meant = [...snapshot.placements, ...snapshot.dormantPlacements.map(each => compilePlacement(each.id, each.value))].filter(each =>
+  const meant = [...snapshot.placements, ...snapshot.dormantPlacements.map(each => compilePlacement(each.id, each.value, snapshot.sharedRules))].filter(each =>
     each.whereHolds(facts),
   );
   const order = site.theme.manifest.readingOrder;
@@ -87,12 +89,26 @@ export function overlaysFor(site: Site, editionIds: readonly string[], changes: 
   ];
 }
 
-function findPage(site: Site, snapshot: SiteSnapshot, id: string): { page: PageNode | null; facts: PageFacts } {
-  if (id.startsWith('service:')) return { page: null, facts: serviceFacts(site, id.slice('service:'.length) as ServicePage, '/…') };
+/** The site from a vantage: at its moment, read in its locale. */
+export function snapshotFor(site: Site, vantage: ViewRequest['vantage'], overlays: readonly Overlay[]): SiteSnapshot {
+  return site.snapshots.readIn(vantage.locale ?? site.settings.baseLocale, overlays, vantage.moment);
+}
+
+/** The page of a vantage and what rules may know of it. @throws Refusal when it is not live at that moment */
+export function findPage(
+  site: Site,
+  snapshot: SiteSnapshot,
+  vantage: Pick<ViewRequest['vantage'], 'page' | 'locale' | 'query'>,
+): { page: PageNode | null; facts: PageFacts } {
+  const { page: id, query } = vantage;
+  if (id.startsWith('service:')) {
+    const service = id.slice('service:'.length) as ServicePage;
+    return { page: null, facts: serviceFacts(site, service, '/…', vantage.locale ?? site.settings.baseLocale, query) };
+  }
   const page = snapshot.pageById.get(id);
   if (!page)
     throw new Refusal('not-found', 'This page is not live at that moment. Choose another moment, or look at it with its proposal.');
-  return { page, facts: page.facts };
+  return { page, facts: { ...page.facts, query } };
 }
 
 function orderRow(
@@ -124,7 +140,7 @@ function orderRow(
     sentence: [...ruleSentence(value.rule, names, style, facts.id)],
     pageCount: value.off ? 0 : pagesReached(snapshot, value).length,
     away: explanation && { ...explanation, step: reason.step },
-    why: reason ? [] : whyShown(value, facts, names, style),
+    why: reason ? [] : whyShown(value, effectiveRule(value.rule, snapshot.sharedRules), facts, names, style),
     value,
     revisionId: overlays.some(each => each.recordId === id) ? null : liveRevisionId(site, id, snapshot.moment),
     nextChange: status.nextChange,
@@ -134,11 +150,12 @@ function orderRow(
 /** The tests that let a placement show, in the order they are made. */
 function whyShown(
   value: PlacementValue,
+  rule: Rule,
   facts: PageFacts,
   words: ReturnType<typeof namesFor>,
   style: ReturnType<typeof momentStyle>,
 ): string[] {
-  const held = decidingTests(traceTree(value.rule.where, test => compileWhereTest(test)(facts))).filter(each => each.holds);
+  const held = decidingTests(traceTree(rule.where, test => compileWhereTest(test)(facts))).filter(each => each.holds);
   const names = held.map(each => phraseWhereTest(each.test, words, facts.id));
   const where =
     held.length === 0
@@ -148,8 +165,8 @@ function whyShown(
         : `Its rule takes in this page by “${names.join('” and “')}”.`;
   return [
     where,
-    `It shows to ${whoPhrase(value.rule.who, words)}.`,
-    `Its time is ${whenPhrase(value.rule.when, style)}.`,
+    `It shows to ${whoPhrase(rule.who, words)}.`,
+    `Its time is ${whenPhrase(rule.when, style)}.`,
     ...(value.reason ? [`Because: ${value.reason}`] : []),
   ];
 }

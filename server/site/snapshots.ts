@@ -45,7 +45,14 @@ export class Snapshots {
     return this.#take(moment ?? now, now, overlays);
   }
 
-  #take(moment: Instant, now: Instant, overlays: readonly Overlay[]): SiteSnapshot {
-    return takeSnapshot(this.ledger, { moment, now, locale: this.settings.baseLocale, manifest: this.theme.manifest, overlays });
+  /** The site as read in a locale, with changes laid over it. */
+  readIn(locale: string, overlays: readonly Overlay[], moment: Instant | null = null): SiteSnapshot {
+    if (locale === this.settings.baseLocale) return this.with(overlays, moment);
+    const now = this.clocks.content();
+    return this.#take(moment ?? now, now, overlays, locale);
+  }
+
+  #take(moment: Instant, now: Instant, overlays: readonly Overlay[], readIn?: string): SiteSnapshot {
+    return takeSnapshot(this.ledger, { moment, now, locale: this.settings.baseLocale, readIn, manifest: this.theme.manifest, overlays });
   }
 }

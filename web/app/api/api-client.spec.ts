@@ -26,7 +26,7 @@ describe('ApiClient', () => {
 
   it('names the field at fault, and what lies beneath it', () => {
     let problem: ApiProblem | undefined;
-    api.createEdition({}).subscribe({ error: (error: ApiProblem) => (problem = error) });
+    api.createEdition({ id: '', title: '', changes: [] }).subscribe({ error: (error: ApiProblem) => (problem = error) });
     const errors = [{ pointer: '/changes/0/value/rule/when/all/0/until', detail: 'The end must lie after the beginning.' }];
     server
       .expectOne('/api/editions')

@@ -2,6 +2,8 @@ import { HttpClient, HttpErrorResponse, type HttpParams } from '@angular/common/
 import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
 import type * as messages from '@contract/messages';
+import type { SiteFacts } from '@core/reach/site-facts';
+import type { RegionLimits } from '@core/theme/manifest';
 import { catchError, throwError, type Observable } from 'rxjs';
 
 type Query = HttpParams | Record<string, string | number>;
@@ -32,14 +34,31 @@ export class ApiClient {
   listBlocks = () => this.#get<messages.BlockRow[]>('blocks');
   readRecord = (id: string) => this.#get<messages.RecordDetail>(`records/${id}`);
   compareRevisions = (before: string, after: string) => this.#get<messages.Comparison>('compare', { before, after });
-  createEdition = (edition: Partial<messages.NewEdition>) => this.#post<messages.EditionDetail>('editions', edition);
+  createEdition = (edition: messages.EditionDraft) => this.#post<messages.EditionDetail>('editions', edition);
   readEdition = (id: string) => this.#get<messages.EditionDetail>(`editions/${id}`);
-  moveEdition = (id: string, move: Partial<messages.MoveRequest>) => this.#post<messages.EditionDetail>(`editions/${id}/moves`, move);
+  moveEdition = (id: string, move: messages.MoveWish) => this.#post<messages.EditionDetail>(`editions/${id}/moves`, move);
   listEditions = (stage: 'open' | 'ended') => this.#get<messages.EditionRow[]>('editions', { stage });
   saveProposal = (id: string, body: { value: unknown; parentRevisionId: string; note: string }) =>
     this.#refine(this.#http.put<messages.RecordDetail>(`/api/proposals/${id}`, body));
-  view = (request: messages.ViewRequest) => this.#post<messages.View>('view', request);
+  view = (request: messages.ViewQuestion) => this.#post<messages.View>('view', request);
   effect = (request: Partial<messages.EffectRequest>) => this.#post<messages.Effect[]>('effect', request);
+  readSiteFacts = (request: messages.SiteFactsQuestion) => this.#post<SiteFacts>('site-facts', request);
+  why = (request: messages.WhyQuestion) => this.#post<messages.Why>('why', request);
+  reachCsv = (request: messages.ReachQuestion) =>
+    this.#refine(this.#http.post('/api/reach', request, { headers: { accept: 'text/csv' }, responseType: 'text' }));
+  listSharedRules = () => this.#get<messages.SharedRuleRow[]>('shared-rules');
+  listExpectations = () => this.#get<messages.ExpectationRow[]>('expectations');
+  checkExpectations = (request: messages.CheckQuestion) => this.#post<messages.Check>('expectations/check', request);
+  listPlacements = () => this.#get<messages.PlacementRow[]>('placements');
+  find = (q: string) => this.#get<messages.Found[]>('find', { q });
+  listSavedFilters = () => this.#get<messages.SavedFilter[]>('saved-filters');
+  saveFilter = (filter: messages.SavedFilter) => this.#refine(this.#http.put<messages.SavedFilter[]>('/api/saved-filters', filter));
+  dropFilter = (list: string, name: string) =>
+    this.#refine(this.#http.delete<messages.SavedFilter[]>('/api/saved-filters', { params: { list, name } }));
+  saveLimits = (limits: Readonly<Record<string, RegionLimits>>) => this.#refine(this.#http.put<messages.Session>('/api/limits', limits));
+  lookAs = (as: string | null) => this.#refine(this.#http.put<messages.Session>('/api/session/look-as', { as }));
+  readDeletion = (id: string) => this.#get<messages.Deletion>(`records/${id}/deletion`);
+  deleteRecord = (id: string) => this.#refine(this.#http.delete<void>(`/api/records/${id}`));
   readRibbon = (page: string, from: number, until: number) => this.#get<messages.Ribbon>('ribbon', { page, from, until });
   readToday = () => this.#get<messages.Today>('today');
 

@@ -1,7 +1,7 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
-import type { Effect, OrderRow, View, ViewRequest } from '@contract/messages';
+import type { Effect, OrderRow, View, ViewQuestion } from '@contract/messages';
 import {
   BehaviorSubject,
   catchError,
@@ -48,7 +48,7 @@ export class ArrangeService {
   );
   readonly vantage = toSignal(this.vantage$, { initialValue: vantageOf({}, this.#session.site.zone) });
 
-  readonly #request$: Observable<ViewRequest> = combineLatest([
+  readonly #request$: Observable<ViewQuestion> = combineLatest([
     this.vantage$,
     this.#pages.pages$,
     this.#working.changes$,
@@ -58,7 +58,7 @@ export class ArrangeService {
     debounceTime(0),
     map(([vantage, pages, changes, provisional, again]) => ({
       again,
-      request: requestFor(vantage, pages[0]?.id ?? '', [...changes, ...provisional]),
+      request: questionFor(vantage, pages[0]?.id ?? '', [...changes, ...provisional]),
     })),
     // Selecting a row changes the address but not the question.
     distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
@@ -150,13 +150,15 @@ export class ArrangeService {
   }
 }
 
-function requestFor(vantage: Vantage, frontPage: string, changes: readonly WorkingChange[]): ViewRequest {
+/** The question that a vantage asks, with unsaved changes. */
+export function questionFor(vantage: Vantage, frontPage: string, changes: readonly WorkingChange[]): ViewQuestion {
   const { signedIn, roles, memberships } = readerOf(vantage.as);
   return {
     vantage: {
       page: vantage.page || frontPage,
       reader: { signedIn, roles: [...roles], memberships: [...memberships] },
       moment: vantage.moment,
+      locale: vantage.locale || null,
     },
     withEditions: [...vantage.withEditions],
     changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),

@@ -5,6 +5,7 @@ import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { NgbTypeaheadModule, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap/typeahead';
 import { NgbDatepickerModule, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
 import type { PageRow } from '@contract/messages';
+import { servicePages } from '@core/page/page';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
 import { roles } from '@core/workflow/workflow';
 import { map, type Observable } from 'rxjs';
@@ -43,7 +44,16 @@ import type { Vantage } from '../state/vantage';
           }
         </span>
       </span>
-      in <b>{{ localeName }}</b> on
+      in
+      <span ngbDropdown class="as">
+        <button class="word" ngbDropdownToggle [attr.aria-label]="'Locale: ' + localeName()">{{ localeName() }}</button>
+        <span ngbDropdownMenu>
+          @for (each of locales; track each.tag) {
+            <button ngbDropdownItem (click)="look.emit({ locale: each.tag === baseLocale ? '' : each.tag })">{{ each.name }}</button>
+          }
+        </span>
+      </span>
+      on
       <button
         class="word"
         [class.time]="vantage().moment !== null"
@@ -79,7 +89,12 @@ import type { Vantage } from '../state/vantage';
         ><span [style.padding-left.px]="page.depth * 10">{{ page.title }}</span>
         <span class="quiet code">{{ page.path }}</span></ng-template
       >
-      <p class="form-help">Titles and paths are both searched.</p>
+      <p class="form-help">
+        Or a page that nobody wrote:
+        @for (each of services; track each) {
+          <button class="btn-word" (click)="look.emit({ page: 'service:' + each, selected: '' }); pagePopover.close()">{{ each }}</button>
+        }
+      </p>
     </ng-template>
     <ng-template #momentChoice>
       <ngb-datepicker
@@ -143,7 +158,12 @@ export class VantageSentence {
   readonly pages = input.required<readonly PageRow[]>();
   readonly pageTitle = input.required<string>();
   readonly look = output<Partial<Vantage>>();
-  protected readonly localeName = this.#session.site.localeName;
+  protected readonly locales = this.#session.site.locales;
+  protected readonly baseLocale = this.#session.site.locale;
+  protected readonly localeName = computed(
+    () => this.locales.find(each => each.tag === (this.vantage().locale || this.baseLocale))?.name ?? this.vantage().locale,
+  );
+  protected readonly services = servicePages;
   protected readonly readers = [
     { as: 'anyone', word: 'anyone' },
     { as: 'signed-in', word: 'a signed-in reader' },

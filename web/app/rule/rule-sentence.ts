@@ -1,9 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import type { PageRow } from '@contract/messages';
+import { picksOf, whoChoiceOf } from '@core/rule/picks';
 import type { Rule } from '@core/rule/rule';
 import { ruleSentence } from '@core/rule/sentence';
 import { SessionService } from '../state/session.service';
+import { SharedRulesService } from '../state/shared-rules.service';
+import { FollowsControl } from './follows-control';
+import { TreeEditor } from './tree-editor';
+import { whenChoiceOf } from './when-choice';
 import { WhenControl } from './when-control';
 import { WhereControl } from './where-control';
 import { WhoControl } from './who-control';
@@ -11,7 +16,7 @@ import { WhoControl } from './who-control';
 /** A rule as a sentence whose words are its controls. */
 @Component({
   selector: 'almanac-rule-sentence',
-  imports: [NgbPopoverModule, WhereControl, WhoControl, WhenControl],
+  imports: [NgbPopoverModule, WhereControl, WhoControl, WhenControl, FollowsControl, TreeEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="sentence title-face">
@@ -20,7 +25,7 @@ import { WhoControl } from './who-control';
           <button
             type="button"
             class="word"
-            [ngbPopover]="part.edits === 'where' ? where : part.edits === 'who' ? who : when"
+            [ngbPopover]="part.edits === 'where' ? where : part.edits === 'who' ? who : part.edits === 'when' ? when : follows"
             autoClose="outside"
             container="body"
             placement="bottom-start bottom top"
@@ -35,29 +40,63 @@ import { WhoControl } from './who-control';
           <span>{{ part.text }}</span>
         }
       }
+      @if (!isReadOnly() && rule().follows.length === 0) {
+        <button
+          type="button"
+          class="btn-word also"
+          [ngbPopover]="follows"
+          autoClose="outside"
+          container="body"
+          placement="bottom-start bottom top"
+          popoverClass="rule-popover"
+        >
+          Follow a shared rule
+        </button>
+      }
     </p>
-    <ng-template #where
-      ><almanac-where-control
-        [tree]="rule().where"
-        [pages]="pages()"
-        (treeChange)="ruleChange.emit({ version: 1, where: $event, who: rule().who, when: rule().when })"
-      />
-      <p class="reach" aria-live="polite">{{ effect() }}</p></ng-template
-    >
-    <ng-template #who
-      ><almanac-who-control
-        [tree]="rule().who"
-        (treeChange)="ruleChange.emit({ version: 1, where: rule().where, who: $event, when: rule().when })"
-      />
-      <p class="reach" aria-live="polite">{{ effect() }}</p></ng-template
-    >
-    <ng-template #when
-      ><almanac-when-control
-        [tree]="rule().when"
-        (treeChange)="ruleChange.emit({ version: 1, where: rule().where, who: rule().who, when: $event })"
-      />
-      <p class="reach" aria-live="polite">{{ effect() }}</p></ng-template
-    >
+    <ng-template #where>
+      @if (asTree() || !isPlain().where) {
+        <almanac-tree-editor part="where" [tree]="rule().where" [pages]="pages()" (treeChange)="set({ where: $any($event) })" />
+      } @else {
+        <almanac-where-control [tree]="rule().where" [pages]="pages()" (treeChange)="set({ where: $event })" />
+      }
+      <div class="foot">
+        <p class="reach" aria-live="polite">{{ effect() }}</p>
+        @if (isPlain().where) {
+          <button class="btn-word" (click)="asTree.set(!asTree())">{{ asTree() ? 'As picks' : 'As a tree' }}</button>
+        }
+      </div>
+    </ng-template>
+    <ng-template #who>
+      @if (asTree() || !isPlain().who) {
+        <almanac-tree-editor part="who" [tree]="rule().who" (treeChange)="set({ who: $any($event) })" />
+      } @else {
+        <almanac-who-control [tree]="rule().who" (treeChange)="set({ who: $event })" />
+      }
+      <div class="foot">
+        <p class="reach" aria-live="polite">{{ effect() }}</p>
+        @if (isPlain().who) {
+          <button class="btn-word" (click)="asTree.set(!asTree())">{{ asTree() ? 'As choices' : 'As a tree' }}</button>
+        }
+      </div>
+    </ng-template>
+    <ng-template #when>
+      @if (asTree() || !isPlain().when) {
+        <almanac-tree-editor part="when" [tree]="rule().when" (treeChange)="set({ when: $any($event) })" />
+      } @else {
+        <almanac-when-control [tree]="rule().when" (treeChange)="set({ when: $event })" />
+      }
+      <div class="foot">
+        <p class="reach" aria-live="polite">{{ effect() }}</p>
+        @if (isPlain().when) {
+          <button class="btn-word" (click)="asTree.set(!asTree())">{{ asTree() ? 'As choices' : 'As a tree' }}</button>
+        }
+      </div>
+    </ng-template>
+    <ng-template #follows>
+      <almanac-follows-control [rule]="rule()" [own]="own()" (ruleChange)="ruleChange.emit($event)" />
+      <p class="reach" aria-live="polite">{{ effect() }}</p>
+    </ng-template>
   `,
   styles: `
     .sentence {
@@ -65,6 +104,16 @@ import { WhoControl } from './who-control';
       line-height: 1.6;
       margin: 0 0 4px;
       overflow-wrap: anywhere;
+    }
+    .also {
+      font: 12px var(--text);
+      margin-left: 6px;
+    }
+    .foot {
+      display: flex;
+      justify-content: space-between;
+      align-items: baseline;
+      gap: 10px;
     }
     .reach {
       color: var(--tide);
@@ -76,27 +125,34 @@ import { WhoControl } from './who-control';
 })
 export class RuleSentence {
   readonly #session = inject(SessionService);
+  readonly #shared = inject(SharedRulesService);
   readonly rule = input.required<Rule>();
   readonly pages = input.required<readonly PageRow[]>();
   readonly currentPage = input<string | null>(null);
   readonly isReadOnly = input(false);
+  /** The shared rule whose rule this is, if it is one. */
+  readonly own = input('');
   /** What the rule as it stands would do, shown while it is edited. */
   readonly effect = input('');
   readonly ruleChange = output<Rule>();
-  protected readonly labels = { where: 'On which pages', who: 'To whom', when: 'When' } as const;
+  protected readonly labels = { where: 'On which pages', who: 'To whom', when: 'When', follows: 'Shared rules' } as const;
+  /** Whether a part is shown as a tree although simpler controls could show it. */
+  protected readonly asTree = signal(false);
+  protected readonly isPlain = computed(() => ({
+    where: picksOf(this.rule().where) !== null,
+    who: whoChoiceOf(this.rule().who) !== null,
+    when: whenChoiceOf(this.rule().when) !== null,
+  }));
   protected readonly parts = computed(() => {
     const titles = new Map(this.pages().map(page => [page.id, page.title]));
-    const { theme, memberships } = this.#session.site;
-    return ruleSentence(
-      this.rule(),
-      {
-        page: id => titles.get(id) ?? 'a page that is gone',
-        layout: name => theme.layouts.find(each => each.name === name)?.label ?? name,
-        membership: name => memberships.find(each => each.name === name)?.label ?? name,
-        role: name => name,
-      },
-      this.#session.style,
-      this.currentPage(),
+    const names = this.#session.names(
+      id => titles.get(id) ?? 'a page that is gone',
+      id => this.#shared.titleOf(id),
     );
+    return ruleSentence(this.rule(), names, this.#session.style, this.currentPage());
   });
+
+  protected set(part: Partial<Rule>): void {
+    this.ruleChange.emit({ ...this.rule(), ...part });
+  }
 }

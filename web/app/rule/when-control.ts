@@ -1,27 +1,53 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { isTest, testsOf, type RuleTree, type WhenTest } from '@core/rule/rule';
+import { writeFullMoment } from '@core/format/moment';
+import { isTest, type RuleTree, type WhenTest } from '@core/rule/rule';
+import { openTimeWithin } from '@core/rule/when';
 import { localTimeAt, type LocalTime } from '@core/schedule/local-time';
 import { DateTime } from 'luxon';
 import { MomentField } from '../shared/moment-field';
 import { SessionService } from '../state/session.service';
+import { whenChoiceOf, type WhenChoice } from './when-choice';
 
-/** In which time: a window, or a season that returns each year. */
+const weekdays = [
+  { code: 'MO', label: 'Mon' },
+  { code: 'TU', label: 'Tue' },
+  { code: 'WE', label: 'Wed' },
+  { code: 'TH', label: 'Thu' },
+  { code: 'FR', label: 'Fri' },
+  { code: 'SA', label: 'Sat' },
+  { code: 'SU', label: 'Sun' },
+] as const;
+
+/** In which time: from and until, and within that a season each year, some weekdays, or some hours each day. */
 @Component({
   selector: 'almanac-when-control',
   imports: [MomentField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (isPlain()) {
+    @if (choice(); as now) {
+      <almanac-moment-field
+        label="From"
+        emptyMeans="Empty shows it from the moment it goes live."
+        [value]="now.window?.from ?? null"
+        (valueChange)="setWindow($event, now.window?.until ?? null)"
+      />
+      <almanac-moment-field
+        label="Until"
+        emptyMeans="Empty shows it until further notice."
+        [value]="now.window?.until ?? null"
+        [fault]="fault()"
+        (valueChange)="setWindow(now.window?.from ?? null, $event)"
+      />
       <fieldset class="kinds">
-        <legend class="visually-hidden">When</legend>
-        <label
-          ><input type="radio" class="form-check-input" name="when-kind" [checked]="!season()" (change)="treeChange.emit({})" /> Once</label
-        >
-        <label
-          ><input type="radio" class="form-check-input" name="when-kind" [checked]="season()" (change)="startSeason()" /> Every year</label
-        >
+        <legend>Within that</legend>
+        @for (each of kinds; track each.kind) {
+          <label
+            ><input type="radio" class="form-check-input" name="when-kind" [checked]="now.kind === each.kind" (change)="begin(each.kind)" />
+            {{ each.label }}</label
+          >
+        }
       </fieldset>
-      @if (season(); as each) {
+      @if (now.kind === 'season' && now.again; as each) {
         <div class="row-line">
           <div>
             <label class="form-label" for="season-from">First day</label
@@ -44,44 +70,59 @@ import { SessionService } from '../state/session.service';
             />
           </div>
         </div>
-        <p class="form-help">Returns on the same days each year, whole days in the site’s time ({{ zone }}).</p>
-        @if (isBackwards()) {
+        @if (each.end <= each.start) {
           <p class="form-fault" role="alert">The last day must lie after the first.</p>
         }
-      } @else {
-        <almanac-moment-field
-          label="From"
-          emptyMeans="Empty shows it from the moment it goes live."
-          [value]="window()?.from ?? null"
-          (valueChange)="setWindow($event, window()?.until ?? null)"
-        />
-        <almanac-moment-field
-          label="Until"
-          emptyMeans="Empty shows it until further notice."
-          [value]="window()?.until ?? null"
-          [fault]="fault()"
-          (valueChange)="setWindow(window()?.from ?? null, $event)"
-        />
       }
-    } @else {
-      <p class="notice-line">Its times are set by a deeper rule; its sentence says which.</p>
-      <button class="btn btn-plain" (click)="treeChange.emit({})">Begin again with no times</button>
+      @if (now.kind === 'weekdays' && now.again; as each) {
+        <div class="days" role="group" aria-label="Weekdays">
+          @for (day of weekdays; track day.code) {
+            <label><input type="checkbox" class="form-check-input" [checked]="days().includes(day.code)" (change)="toggleDay(day.code)" /> {{ day.label }}</label>
+          }
+        </div>
+        <div class="row-line">
+          <label>from <input class="form-control" type="time" aria-label="Opens" [value]="each.start.slice(11)" (change)="setHours($any($event.target).value, closing())" /></label>
+          <label>to <input class="form-control" type="time" aria-label="Closes" [value]="closing()" (change)="setHours(each.start.slice(11), $any($event.target).value)" /></label>
+        </div>
+      }
+      @if (now.daily; as each) {
+        <div class="row-line">
+          <label>from <input class="form-control" type="time" aria-label="Opens" [value]="each.from" (change)="setDaily($any($event.target).value, each.until)" /></label>
+          <label>to <input class="form-control" type="time" aria-label="Closes" [value]="each.until" (change)="setDaily(each.from, $any($event.target).value)" /></label>
+        </div>
+      }
+      @if (next().length > 0) {
+        <p class="form-help">Next: {{ next().join('; ') }}. All in the site’s time ({{ zone }}).</p>
+      }
     }
   `,
   styles: `
     :host {
       display: block;
-      width: 330px;
+      width: 340px;
     }
     .kinds {
       display: flex;
-      gap: 14px;
-      margin-bottom: 8px;
+      flex-wrap: wrap;
+      gap: 2px 14px;
+      margin: 4px 0 8px;
+    }
+    legend {
+      font-size: 12px;
+      font-weight: 600;
+      margin: 0;
     }
     label {
       display: inline-flex;
       gap: 6px;
       align-items: center;
+      min-height: 24px;
+    }
+    .days {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 10px;
+      margin-bottom: 6px;
     }
     .form-check-input {
       margin: 0;
@@ -93,45 +134,80 @@ export class WhenControl {
   protected readonly zone = this.#session.site.zone;
   readonly tree = input.required<RuleTree<WhenTest>>();
   readonly treeChange = output<RuleTree<WhenTest>>();
-  readonly #only = computed((): WhenTest | null => {
-    const tests = testsOf(this.tree());
-    return tests.length === 1 ? tests[0]! : null;
-  });
-  protected readonly window = computed(() => {
-    const test = this.#only();
-    return test?.test === 'window' ? test : null;
-  });
-  protected readonly season = computed(() => {
-    const test = this.#only();
-    return test?.test === 'recurring' && test.rule === 'FREQ=YEARLY' ? test : null;
-  });
-  protected readonly isPlain = computed(() => {
-    const tree = this.tree();
-    const tests = testsOf(tree);
-    const hasNone = !isTest(tree) && (tree.none ?? []).length > 0;
-    return !hasNone && (tests.length === 0 || this.window() !== null || this.season() !== null);
-  });
-  protected readonly lastDay = computed(() => shiftDay(this.season()?.end.slice(0, 10) ?? '', -1));
-  protected readonly isBackwards = computed(() => (this.season() ? this.season()!.end <= this.season()!.start : false));
+  protected readonly weekdays = weekdays;
+  protected readonly kinds: readonly { kind: WhenChoice['kind']; label: string }[] = [
+    { kind: 'always', label: 'all the time' },
+    { kind: 'season', label: 'every year' },
+    { kind: 'weekdays', label: 'on weekdays' },
+    { kind: 'daily', label: 'hours each day' },
+  ];
+  /** Null when the tree holds more than these controls can say. */
+  protected readonly choice = computed(() => whenChoiceOf(this.tree()));
+  protected readonly lastDay = computed(() => shiftDay(this.choice()?.again?.end.slice(0, 10) ?? '', -1));
+  protected readonly days = computed(() => /BYDAY=([A-Z,]+)/.exec(this.choice()?.again?.rule ?? '')?.[1]?.split(',') ?? []);
+  protected readonly closing = computed(() => this.choice()?.again?.end.slice(11) ?? '');
   protected readonly fault = computed(() => {
-    const test = this.window();
-    return test?.from && test.until && test.until.local <= test.from.local ? 'The end must lie after the beginning.' : null;
+    const window = this.choice()?.window;
+    return window?.from && window.until && window.until.local <= window.from.local ? 'The end must lie after the beginning.' : null;
+  });
+  /** When it next opens, for whatever comes again. */
+  protected readonly next = computed((): readonly string[] => {
+    const tree = this.tree();
+    const choice = this.choice();
+    if (!choice || choice.kind === 'always' || isTest(tree)) return [];
+    const style = this.#session.style;
+    const open = openTimeWithin(tree, { from: style.now, until: style.now + 800 * 86_400_000 });
+    return open.slice(0, 3).map(each => `${each.from <= style.now ? 'now' : writeFullMoment(each.from, style)} to ${writeFullMoment(each.until, style)}`);
   });
 
   protected setWindow(from: LocalTime | null, until: LocalTime | null): void {
-    this.treeChange.emit(from === null && until === null ? {} : { all: [{ test: 'window', from, until }] });
+    this.#emit({ ...this.choice()!, window: from === null && until === null ? null : { test: 'window', from, until } });
   }
 
-  protected startSeason(): void {
+  protected begin(kind: WhenChoice['kind']): void {
     const today = localTimeAt(this.#session.site.now, this.zone).slice(0, 10);
-    this.setSeason(today, shiftDay(today, 30));
+    const { window } = this.choice()!;
+    if (kind === 'always') this.#emit({ kind, window, again: null, daily: null });
+    else if (kind === 'season') this.setSeason(today, shiftDay(today, 30));
+    else if (kind === 'daily') this.setDaily('09:00', '17:00');
+    else this.#setWeekly(['MO', 'TU', 'WE', 'TH', 'FR'], '09:00', '17:00');
   }
 
   protected setSeason(first: string, last: string): void {
     if (!first || !last) return;
-    this.treeChange.emit({
-      all: [{ test: 'recurring', start: `${first}T00:00`, end: `${shiftDay(last, 1)}T00:00`, zone: this.zone, rule: 'FREQ=YEARLY' }],
-    });
+    const again = { test: 'recurring', start: `${first}T00:00`, end: `${shiftDay(last, 1)}T00:00`, zone: this.zone, rule: 'FREQ=YEARLY' } as const;
+    this.#emit({ kind: 'season', window: this.choice()!.window, again, daily: null });
+  }
+
+  protected toggleDay(code: string): void {
+    const days = this.days().includes(code) ? this.days().filter(each => each !== code) : [...this.days(), code];
+    if (days.length > 0) this.#setWeekly(days, this.choice()!.again!.start.slice(11), this.closing());
+  }
+
+  protected setHours(from: string, until: string): void {
+    if (from && until && from !== until) this.#setWeekly(this.days(), from, until);
+  }
+
+  protected setDaily(from: string, until: string): void {
+    if (!from || !until || from === until) return;
+    const daily = { test: 'time of day', from, until, zone: this.zone } as const;
+    this.#emit({ kind: 'daily', window: this.choice()!.window, again: null, daily });
+  }
+
+  #setWeekly(days: readonly string[], from: string, until: string): void {
+    const sorted = weekdays.filter(day => days.includes(day.code));
+    // The first opening lies on one of the days, in the past, so that every opening of the rule counts.
+    const monday = DateTime.fromISO('2024-01-01', { zone: 'utc' });
+    const first = monday.plus({ days: weekdays.findIndex(day => day.code === sorted[0]!.code) }).toISODate()!;
+    const rule = `FREQ=WEEKLY;BYDAY=${sorted.map(day => day.code).join(',')}`;
+    const end = `${until > from ? first : shiftDay(first, 1)}T${until}`;
+    const again = { test: 'recurring', start: `${first}T${from}`, end, zone: this.zone, rule } as const;
+    this.#emit({ kind: 'weekdays', window: this.choice()!.window, again, daily: null });
+  }
+
+  #emit({ window, again, daily }: WhenChoice): void {
+    const all = [window, again, daily].filter(test => test !== null);
+    this.treeChange.emit(all.length === 0 ? {} : { all });
   }
 }
 

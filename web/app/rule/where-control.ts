@@ -1,10 +1,11 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { PageRow } from '@contract/messages';
-import { pageTypes } from '@core/page/page';
 import { picksOf, switchMode, treeOfPicks, type PickExtent, type WherePicks } from '@core/rule/picks';
 import type { RuleTree, WhereTest } from '@core/rule/rule';
 import { phraseWhereTest } from '@core/rule/sentence';
+import { SessionService } from '../state/session.service';
+import { TestForm } from './test-form';
 
 interface Row {
   readonly page: PageRow;
@@ -17,7 +18,7 @@ interface Row {
 /** Which pages: a mode, and a tree to pick in. */
 @Component({
   selector: 'almanac-where-control',
-  imports: [ScrollingModule],
+  imports: [ScrollingModule, TestForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (picks(); as now) {
@@ -80,30 +81,26 @@ interface Row {
                 class="extent"
                 [attr.aria-pressed]="row.exception !== null"
                 [class.no]="row.exception !== null"
-                (click)="toggleException(row)"
+                (click)="turnException(row)"
               >
-                {{ row.exception ? 'left out' : 'leave out' }}
+                {{ row.exception === 'beneath' ? 'left out, with all beneath' : row.exception ? 'left out' : 'leave out' }}
               </button>
             }
           </div>
         </cdk-virtual-scroll-viewport>
       }
       @if (now.mode === 'only') {
-        <label class="row-line also">
-          And also
-          <select class="form-select" (change)="addOther($any($event.target))">
-            <option value="">nothing more</option>
-            @for (type of pageTypes; track type) {
-              <option [value]="type">every page of type {{ type }}</option>
-            }
-            <option value="service">pages nobody wrote (sign-in, not found)</option>
-          </select>
-        </label>
+        @if (adding(); as test) {
+          <div class="also">
+            <almanac-test-form [test]="test" [pages]="pages()" (testChange)="adding.set($event)" />
+            <button class="btn btn-plain" (click)="addOther(test)">Add</button>
+            <button class="btn-word" (click)="adding.set(null)">Leave it</button>
+          </div>
+        } @else {
+          <button class="btn-word also" (click)="adding.set({ test: 'type', type: 'page' })">And also pages of a type, topic, layout…</button>
+        }
       }
       <p class="form-help">“And all beneath” takes in pages that are added there later.</p>
-    } @else {
-      <p class="notice-line">This rule is nested more deeply than the tree can show. Its sentence says what it holds.</p>
-      <button class="btn btn-plain" (click)="restart()">Begin again with no page picked</button>
     }
   `,
   styles: `
@@ -181,15 +178,13 @@ interface Row {
     .also {
       margin-top: 6px;
     }
-    .also .form-select {
-      width: auto;
-    }
     .other {
       margin: 0 0 4px;
     }
   `,
 })
 export class WhereControl {
+  readonly #session = inject(SessionService);
   readonly tree = input.required<RuleTree<WhereTest>>();
   readonly pages = input.required<readonly PageRow[]>();
   readonly treeChange = output<RuleTree<WhereTest>>();
@@ -198,7 +193,8 @@ export class WhereControl {
     { name: 'only', label: 'Only these' },
     { name: 'except', label: 'Every page but these' },
   ] as const;
-  protected readonly pageTypes = pageTypes;
+  /** A test on its way to be added to what is picked. */
+  protected readonly adding = signal<WhereTest | null>(null);
   protected readonly search = signal('');
   // Kept beside the rule, so that a switch to "every page" and back loses no pick.
   readonly #remembered = signal<WherePicks | null>(null);
@@ -236,9 +232,11 @@ export class WhereControl {
     this.#emit({ ...this.picks()!, picks: new Map(this.picks()!.picks).set(row.page.id, extent) });
   }
 
-  protected toggleException(row: Row): void {
+  /** From meant to left out, to left out with all beneath, and back. */
+  protected turnException(row: Row): void {
     const exceptions = new Map(this.picks()!.exceptions);
     if (row.exception === null) exceptions.set(row.page.id, 'this');
+    else if (row.exception === 'this') exceptions.set(row.page.id, 'beneath');
     else exceptions.delete(row.page.id);
     this.#emit({ ...this.picks()!, exceptions });
   }
@@ -263,23 +261,21 @@ export class WhereControl {
   }
 
   protected describe(test: WhereTest): string {
-    return phraseWhereTest(test, { page: id => id, layout: name => name, membership: name => name, role: name => name });
+    return phraseWhereTest(
+      test,
+      this.#session.names(id => this.pages().find(page => page.id === id)?.title ?? 'a page that is gone'),
+    );
   }
 
-  /** Adds every page of a type, or the service pages, to what is picked. */
-  protected addOther(select: HTMLSelectElement): void {
-    const test: WhereTest = select.value === 'service' ? { test: 'service page' } : { test: 'type', type: select.value };
+  /** Adds what a test asks for to what is picked. */
+  protected addOther(test: WhereTest): void {
     const others = this.picks()!.others.filter(each => JSON.stringify(each) !== JSON.stringify(test));
-    if (select.value !== '') this.#emit({ ...this.picks()!, others: [...others, test] });
-    select.value = '';
+    this.adding.set(null);
+    this.#emit({ ...this.picks()!, others: [...others, test] });
   }
 
   protected dropOther(test: WhereTest): void {
     this.#emit({ ...this.picks()!, others: this.picks()!.others.filter(each => each !== test) });
-  }
-
-  protected restart(): void {
-    this.#emit({ mode: 'only', picks: new Map(), exceptions: new Map(), others: [] });
   }
 
   #emit(picks: WherePicks): void {

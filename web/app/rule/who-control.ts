@@ -48,9 +48,6 @@ import { SessionService } from '../state/session.service';
           }
         </div>
       }
-    } @else {
-      <p class="notice-line">These readers are chosen by a deeper rule; its sentence says whom it takes.</p>
-      <button class="btn btn-plain" (click)="treeChange.emit({})">Begin again with anyone</button>
     }
   `,
   styles: `

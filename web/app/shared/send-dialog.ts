@@ -155,7 +155,7 @@ export class SendDialog implements OnInit {
   ngOnInit(): void {
     const roles = (this.#session.session()?.person?.roles ?? []) as readonly Role[];
     this.mayPublish.set(
-      judgeMove('publish', { stage: 'draft', kinds: this.changes.map(change => change.kind), roles, isOwn: true }).kind === 'moved',
+      judgeMove('publish', { stage: 'draft', kinds: this.changes.map(change => change.kind), roles, isOwn: true, reachesBeyond: false }).kind === 'moved',
     );
     this.title ||=
       this.changes.length > 0 ? `${this.changes[0]!.title}, ${this.changes[0]!.did}${this.changes.length > 2 ? ' and more' : ''}` : '';

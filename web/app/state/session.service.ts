@@ -2,6 +2,8 @@ import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Session } from '@contract/messages';
 import type { MomentStyle } from '@core/format/moment';
+import type { RuleNames } from '@core/rule/sentence';
+import type { RegionLimits } from '@core/theme/manifest';
 import { BehaviorSubject, filter, map, of, tap, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 
@@ -45,6 +47,29 @@ export class SessionService {
   /** How times are written. */
   get style(): MomentStyle {
     return { zone: this.site.zone, locale: this.site.locale, now: this.site.now };
+  }
+
+  /** What rules call layouts, memberships and locales; pages and shared rules are called by whoever knows them. */
+  names(page: RuleNames['page'], sharedRule: RuleNames['sharedRule'] = () => 'a shared rule'): RuleNames {
+    const { theme, memberships, locales } = this.site;
+    return {
+      page,
+      sharedRule,
+      layout: name => theme.layouts.find(each => each.name === name)?.label ?? name,
+      membership: name => memberships.find(each => each.name === name)?.label ?? name,
+      role: name => name,
+      locale: tag => locales.find(each => each.tag === tag)?.name ?? tag,
+    };
+  }
+
+  /** Looks at the product as a role or somebody else; null as oneself again. */
+  lookAs(as: string | null): Observable<Session> {
+    return this.#api.lookAs(as).pipe(tap(session => this.#keep(session)));
+  }
+
+  /** Sets what regions may hold. */
+  saveLimits(limits: Readonly<Record<string, RegionLimits>>): Observable<Session> {
+    return this.#api.saveLimits(limits).pipe(tap(session => this.#keep(session)));
   }
 
   /** Whether the person holds one of the roles. */

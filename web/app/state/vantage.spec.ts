@@ -7,6 +7,7 @@ describe('the vantage in the address', () => {
     const vantage = {
       page: 'p',
       as: 'membership:member',
+      locale: 'cy',
       moment: Date.parse('2027-04-01T05:00Z'),
       withEditions: ['e', 'f'],
       selected: 's',
@@ -17,7 +18,7 @@ describe('the vantage in the address', () => {
   it('leaves out what is usual', () =>
     expect(queryOf({ as: 'anyone', moment: null, selected: '' }, zone)).toEqual({ as: null, at: null, sel: null }));
   it('takes nonsense for now and anyone', () =>
-    expect(vantageOf({ at: 'soon' }, zone)).toEqual({ page: '', as: 'anyone', moment: null, withEditions: [], selected: '' }));
+    expect(vantageOf({ at: 'soon' }, zone)).toEqual({ page: '', as: 'anyone', locale: '', moment: null, withEditions: [], selected: '' }));
   it('names the reader', () => {
     expect(readerOf('membership:member')).toEqual({ signedIn: true, roles: [], memberships: ['member'] });
     expect(readerOf('anyone').signedIn).toBeFalse();

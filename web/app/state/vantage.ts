@@ -5,10 +5,12 @@ import { instantOf, isLocalDateTime, localTimeAt } from '@core/schedule/local-ti
 
 /** From where one looks, as the address holds it. */
 export interface Vantage {
-  /** Page id, or empty for the front page. */
+  /** Page id, "service:" and the name of a page that nobody wrote, or empty for the front page. */
   readonly page: string;
   /** "anyone", "signed-in", "membership:NAME" or "role:NAME". */
   readonly as: string;
+  /** BCP 47 tag of another locale than the base one, or empty. */
+  readonly locale: string;
   /** UTC milliseconds; null is now. */
   readonly moment: number | null;
   /** Editions that are laid over the site. */
@@ -24,6 +26,7 @@ export function vantageOf(query: Params, zone: string): Vantage {
   return {
     page: text('page'),
     as: text('as') || 'anyone',
+    locale: text('in'),
     moment: isLocalDateTime(at) ? instantOf({ local: at, zone }) : null,
     withEditions: text('with').split(',').filter(Boolean),
     selected: text('sel'),
@@ -35,6 +38,7 @@ export function queryOf(part: Partial<Vantage>, zone: string): Params {
   return {
     ...(part.page !== undefined ? { page: part.page || null } : {}),
     ...(part.as !== undefined ? { as: part.as === 'anyone' ? null : part.as } : {}),
+    ...(part.locale !== undefined ? { in: part.locale || null } : {}),
     ...(part.moment !== undefined ? { at: part.moment === null ? null : localTimeAt(part.moment, zone) } : {}),
     ...(part.withEditions !== undefined ? { with: part.withEditions.join(',') || null } : {}),
     ...(part.selected !== undefined ? { sel: part.selected || null } : {}),

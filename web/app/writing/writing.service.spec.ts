@@ -28,6 +28,7 @@ const record = (part: Partial<RecordDetail> = {}): RecordDetail => ({
   id: 'page',
   kind: 'page',
   title: 'T',
+  insetIn: [],
   status: 'live',
   waiting: null,
   nextChange: null,

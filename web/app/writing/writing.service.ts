@@ -85,8 +85,13 @@ export class WritingService<Value extends { readonly title: string }> {
   mayMove(name: MoveName): boolean {
     const proposal = this.proposal();
     return (
-      judgeMove(name, { stage: proposal?.stage ?? 'draft', kinds: [this.#kind], roles: this.#roles, isOwn: proposal?.isOwn ?? true })
-        .kind === 'moved'
+      judgeMove(name, {
+        stage: proposal?.stage ?? 'draft',
+        kinds: [this.#kind],
+        roles: this.#roles,
+        isOwn: proposal?.isOwn ?? true,
+        reachesBeyond: false,
+      }).kind === 'moved'
     );
   }
 

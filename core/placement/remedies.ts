@@ -1,0 +1,101 @@
+import { isTest, type Rule, type RuleGroup, type RuleTree, type WhereTest } from '../rule/rule';
+import { keepingCopy, type SharedRules } from '../rule/shared-rule';
+import { compileWhere, type PageFacts } from '../rule/where';
+import { compileWhen } from '../rule/when';
+import { compileWho, type ReaderFacts } from '../rule/who';
+import type { Instant } from '../schedule/local-time';
+import type { PlacementValue } from './placement';
+import type { OwnStep } from './resolve';
+
+/** A change of a placement that would turn how it comes out, and how much of it changes. */
+export interface Remedy {
+  readonly kind:
+    | 'switch on'
+    | 'switch off'
+    | 'add the page'
+    | 'take the exception out'
+    | 'except the page'
+    | 'show to anyone'
+    | 'show at any time'
+    | 'leave the shared rule';
+  /** How many tests, or settings, change. */
+  readonly size: number;
+  readonly value: PlacementValue;
+}
+
+/** From where a remedy is looked for. */
+export interface RemedyContext {
+  readonly facts: PageFacts;
+  readonly reader: ReaderFacts;
+  readonly moment: Instant;
+  readonly sharedRules: SharedRules;
+}
+
+/** The changes that would lift a placement over one step, the smallest first. Steps that are not its own have none. */
+export function remediesFor(step: OwnStep, value: PlacementValue, context: RemedyContext): readonly Remedy[] {
+  const withRule = (rule: Rule): PlacementValue => ({ ...value, rule });
+  const { rule } = value;
+  const copy = keepingCopy(rule, context.sharedRules);
+  const followed = rule.follows.length;
+  switch (step) {
+    case 'off':
+      return [{ kind: 'switch on', size: 1, value: { ...value, off: false } }];
+    case 'where': {
+      if (!compileWhere(rule.where)(context.facts)) return [takingIn(value, rule, context.facts)];
+      const changed = takingIn(value, copy, context.facts);
+      return [{ ...changed, kind: 'leave the shared rule', size: changed.size + followed }];
+    }
+    case 'who':
+      return compileWho(rule.who)(context.reader)
+        ? [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, who: rule.who }) }]
+        : [{ kind: 'show to anyone', size: countOfTests(rule.who), value: withRule({ ...rule, who: {} }) }];
+    case 'when':
+      return compileWhen(rule.when)(context.moment)
+        ? [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, when: rule.when }) }]
+        : [{ kind: 'show at any time', size: countOfTests(rule.when), value: withRule({ ...rule, when: {} }) }];
+    case 'shared rule':
+      return [{ kind: 'leave the shared rule', size: followed, value: withRule({ ...rule, follows: [] }) }];
+    case 'block':
+    case 'block readers':
+    case 'layout':
+      return [];
+  }
+}
+
+/** The changes that would take a showing placement off one page, the smallest first. */
+export function waysOff(value: PlacementValue, facts: PageFacts): readonly Remedy[] {
+  const { where } = value.rule;
+  const own = { test: 'page', page: facts.id } as const;
+  const group: RuleGroup<WhereTest> = isTest(where) ? { any: [where] } : where;
+  const narrowed: RuleTree<WhereTest> = { ...group, none: [...(group.none ?? []), own] };
+  const named = group.any ?? [];
+  const fewer = named.filter(part => !(isTest(part) && part.test === 'page' && part.page === facts.id));
+  const isNamedAlone = named.length > fewer.length && fewer.length > 0 && !compileWhere({ ...group, any: fewer })(facts);
+  return [
+    {
+      kind: 'except the page',
+      size: 1,
+      value: { ...value, rule: { ...value.rule, where: isNamedAlone ? { ...group, any: fewer } : narrowed } },
+    },
+    { kind: 'switch off', size: 1, value: { ...value, off: true } },
+  ];
+}
+
+// Exceptions that hold are taken out; where that is not enough, the page is named.
+function takingIn(value: PlacementValue, rule: Rule, facts: PageFacts): Remedy {
+  const group: RuleGroup<WhereTest> = isTest(rule.where) ? { any: [rule.where] } : rule.where;
+  const kept = (group.none ?? []).filter(part => !compileWhere(part)(facts));
+  const without: RuleGroup<WhereTest> = { ...group, none: kept };
+  const removed = (group.none ?? []).length - kept.length;
+  const set = (where: RuleTree<WhereTest>) => ({ ...value, rule: { ...rule, where } });
+  if (removed > 0 && compileWhere(without)(facts)) return { kind: 'take the exception out', size: removed, value: set(without) };
+  const page = { test: 'page', page: facts.id } as const;
+  const asksAll = (group.all ?? []).length > 0;
+  const named: RuleTree<WhereTest> = asksAll ? { any: [without, page] } : { ...without, any: [...(group.any ?? []), page] };
+  return { kind: 'add the page', size: removed + 1, value: set(named) };
+}
+
+function countOfTests<Test extends { readonly test: string }>(tree: RuleTree<Test>): number {
+  if (isTest(tree)) return 1;
+  return [...(tree.all ?? []), ...(tree.any ?? []), ...(tree.none ?? [])].reduce((sum, part) => sum + countOfTests(part), 0);
+}

@@ -1,0 +1,146 @@
+import type { Change } from '@contract/messages';
+import type { BlockValue } from '@core/block/block';
+import type { ExpectationValue } from '@core/expectation/expectation';
+import type { PlacementValue, Target } from '@core/placement/placement';
+import { everywhere, type Rule } from '@core/rule/rule';
+import type { SharedRuleValue } from '@core/rule/shared-rule';
+import type { RegionLimits } from '@core/theme/manifest';
+import { generateKeyBetween } from 'fractional-indexing';
+import { v7 as uuidv7 } from 'uuid';
+import type { LaidOut } from './lay-out';
+
+/** In which locales the demo site is read. */
+export const demoLocales = [
+  { tag: 'en-GB', name: 'English (UK)' },
+  { tag: 'en-US', name: 'English (US)' },
+  { tag: 'cy', name: 'Welsh' },
+  { tag: 'de', name: 'German' },
+  { tag: 'fr', name: 'French' },
+  { tag: 'ar', name: 'Arabic' },
+];
+
+/** What the regions of the demo site may hold. */
+export const demoLimits: Readonly<Record<string, RegionLimits>> = {
+  'notice-strip': { types: ['notice'], most: 3 },
+  opening: { types: ['hero'], most: 1 },
+  'site-foot': { roles: ['manager', 'administrator'], least: 1 },
+};
+
+/** Changes of the demo that rest on one another: a rule that several placements follow, insets, a stand-in, expectations. */
+export interface Assembly {
+  /** A shared rule, and what follows it in three regions. */
+  readonly nesting: readonly Change[];
+  /** One warning, and the texts that hold it. */
+  readonly causeway: readonly Change[];
+  /** A text that takes the whole foot of one page. */
+  readonly standIn: readonly Change[];
+  /** A strip above the site's header, for a week to come. */
+  readonly strip: readonly Change[];
+  readonly expectations: readonly Change[];
+  /** The inset that texts hold, as they mark it. */
+  readonly causewayInset: string;
+}
+
+/** Lays the assembly out. */
+export function assemble(demo: LaidOut): Assembly {
+  let order = 'c000';
+  const placed = (blockId: string, target: Target, rule: Rule, part: Partial<PlacementValue> = {}): Change => {
+    order = generateKeyBetween(order, null);
+    return added('placement', uuidv7(), {
+      version: 1,
+      blockId,
+      target,
+      order,
+      rule,
+      off: false,
+      look: '',
+      align: 'start',
+      title: { show: 'block', own: '' },
+      anchor: '',
+      reason: '',
+      ...part,
+    } satisfies PlacementValue);
+  };
+  const region = (name: string): Target => ({ kind: 'region', name });
+  const within = (...paths: readonly string[]) => ({ any: paths.map(path => ({ test: 'within' as const, page: demo.pageId(path) })) });
+  const only = (...paths: readonly string[]) => ({ any: paths.map(path => ({ test: 'page' as const, page: demo.pageId(path) })) });
+  const colony = uuidv7();
+  const follows: Rule = { ...everywhere, follows: [colony] };
+  const sharedRule: SharedRuleValue = {
+    version: 1,
+    title: 'Any colony page in nesting season',
+    reason: 'The by-law closes ground-nesting colonies from April to August, and the wardens want one date in one place.',
+    rule: {
+      ...everywhere,
+      where: within('/visit/tern-point', '/visit/quillet-dunes'),
+      when: {
+        all: [{ test: 'recurring', start: '2026-04-01T00:00', end: '2026-09-01T00:00', rule: 'FREQ=YEARLY', zone: demo.time(0, '00:00').zone }],
+      },
+    },
+  };
+  const [leads, nests, ask, causeway, members, hours] = [uuidv7(), uuidv7(), uuidv7(), uuidv7(), uuidv7(), uuidv7()];
+  const causewayInset = `<div data-inset="${causeway}"></div>`;
+  return {
+    nesting: [
+      added('shared rule', colony, sharedRule),
+      added('block', leads, text('Dogs in nesting season', '<p>On leads on every path, and not on the beach at all until September.</p>')),
+      added('block', nests, text('What nests here', '<p>Little terns and ringed plovers lay on open shingle. An egg is easily mistaken for a stone.</p>')),
+      added('block', ask, text('Ask a tern warden', '<p>Somebody stands at the fence from six to dusk, with a telescope that you may use.</p>')),
+      placed(leads, region('aside'), follows, { look: 'card', reason: 'Asked most often at the fence.' }),
+      placed(nests, region('main'), follows, { look: 'tinted' }),
+      placed(ask, region('page-foot'), follows),
+    ],
+    causeway: [
+      added('block', causeway, {
+        version: 1,
+        type: 'notice',
+        title: 'Causeway warning',
+        fields: { tone: 'danger', text: 'The causeway floods fast. Be off it half an hour before the times given.', linkLabel: 'Crossing times', linkTo: '/visit/causeway-crossing' },
+        readers: null,
+      } satisfies BlockValue),
+    ],
+    standIn: [
+      added('block', members, text('A word to those about to join', '<p>Your first year pays for eleven days of a warden. Ask us anything on the way: the lodge answers until six.</p>')),
+      placed(members, { kind: 'stand in', name: 'page-foot' }, { ...everywhere, where: only('/join') }, { reason: 'Nothing else should draw the eye from joining.' }),
+    ],
+    strip: [
+      added('block', hours, {
+        version: 1,
+        type: 'notice',
+        title: 'Summer hours are near',
+        fields: { tone: 'calm', text: 'Summer hours begin this week: hides stay open until eight.', linkLabel: 'All hours', linkTo: '/visit/opening-hours' },
+        readers: null,
+      } satisfies BlockValue),
+      placed(
+        hours,
+        { kind: 'insertion point', name: 'before-header' },
+        { ...everywhere, when: { all: [{ test: 'window', from: demo.time(10, '06:00'), until: demo.time(17, '00:00') }] } },
+        { title: { show: 'none', own: '' }, reason: 'People came for the evening in March and found the hides shut.' },
+      ),
+    ],
+    expectations: [
+      expected({ kind: 'blocks', blockIds: [demo.blockId('crossing times')] }, 'shows', 0, {
+        where: only('/visit/tern-point', '/visit/causeway-crossing'),
+        reason: 'Somebody was cut off in 2019.',
+      }),
+      expected({ kind: 'blocks', blockIds: [demo.blockId('sponsor')] }, 'does not show', 0, {
+        who: { any: [{ test: 'membership', membership: 'member' }] },
+        reason: 'Promised to members when they join.',
+      }),
+      expected({ kind: 'region', name: 'notice-strip' }, 'at most', 1, { reason: 'Of two warnings nobody reads the second.' }),
+    ],
+    causewayInset,
+  };
+}
+
+function expected(subject: ExpectationValue['subject'], claim: ExpectationValue['claim'], count: number, part: Partial<ExpectationValue>): Change {
+  return added('expectation', uuidv7(), { version: 1, subject, claim, count, where: {}, who: {}, when: {}, reason: '', ...part } satisfies ExpectationValue);
+}
+
+function text(title: string, body: string): BlockValue {
+  return { version: 1, type: 'rich text', title, fields: { body }, readers: null };
+}
+
+function added(kind: Change['kind'], recordId: string, value: unknown): Change {
+  return { recordId, kind, value, retires: false, baseRevisionId: null };
+}

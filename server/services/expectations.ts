@@ -1,0 +1,108 @@
+import type { Breach as BreachRow, Check, ExpectationRow } from '@contract/messages';
+import { checkExpectation, type Breach } from '@core/expectation/check';
+import type { ExpectationValue } from '@core/expectation/expectation';
+import { breachWords } from '@core/expectation/words';
+import type { SitePlan } from '@core/plan/pieces';
+import type { Overlay } from '@core/site/snapshot';
+import { Refusal } from '../http/problems';
+import type { Person } from '../repositories/people-repository';
+import type { Site } from '../site/site';
+import { liveRevisionId } from './edition-lookups';
+import { bestValueOf, expectationWords, momentStyle, namesFor, peopleWithRoles, someOf } from './names';
+import { planOf, planWith } from './plan';
+import { isDiscarded, lastChange, statusFields } from './record-facts';
+
+/** Roles that may let a change go ahead although it breaks an expectation. */
+const mayGoOn = ['manager', 'administrator'] as const;
+
+/** How many pages of a breach are named. */
+const mostPages = 50;
+
+/** Every expectation that is live or waits, checked over the year ahead. */
+export function listExpectations(site: Site): readonly ExpectationRow[] {
+  const snapshot = site.snapshots.at();
+  const plan = planOf(site);
+  return site.ledger
+    .recordsOf('expectation')
+    .filter(record => !isDiscarded(site, record.id) && statusFields(site, record.id, null).status !== 'retired')
+    .map(({ id }) => {
+      const value = bestValueOf(site, id) as ExpectationValue;
+      const outcome = site.health.expectation(id, value, plan);
+      return {
+        id,
+        sentence: expectationWords(site, snapshot, value),
+        reason: value.reason,
+        value,
+        revisionId: liveRevisionId(site, id, site.clocks.content()),
+        ...statusFields(site, id, null),
+        ...lastChange(site, id),
+        breaches: outcome.breaches.map(breach => breachRow(site, plan, id, value, breach)),
+        isPartial: outcome.isPartial,
+      };
+    });
+}
+
+/** Which expectations some changes would break that are kept now, and which they would mend. */
+export function checkChanges(site: Site, changes: readonly Overlay[], from: number | null): Check {
+  const before = planOf(site);
+  const start = Math.max(from ?? 0, site.clocks.content());
+  const after = planWith(site, changes, start);
+  const expectations = after.pieces[0]?.snapshot.expectations ?? new Map<string, ExpectationValue>();
+  const broken: BreachRow[] = [];
+  const mended: Check['mended'] = [];
+  let isPartial = before.isPartial || after.isPartial;
+  for (const [id, value] of expectations) {
+    const outcome = checkExpectation(value, after);
+    isPartial ||= outcome.isPartial;
+    const isNew = !before.pieces[0]?.snapshot.expectations.has(id);
+    const known = isNew ? [] : site.health.expectation(id, value, before).breaches.filter(each => each.until === null || each.until > start);
+    const fresh = outcome.breaches.filter(breach => !known.some(each => isTheSame(each, breach)));
+    broken.push(...fresh.map(breach => breachRow(site, after, id, value, breach)));
+    if (known.length > 0 && outcome.breaches.length === 0)
+      mended.push({ expectationId: id, sentence: expectationWords(site, site.snapshots.at(), value) });
+  }
+  return { broken, mended, isPartial };
+}
+
+/**
+ * Refuses a publication that breaks an expectation, unless somebody who may goes on with a reason.
+ * @returns what was broken and why it went ahead all the same, for the history; empty when nothing was broken
+ */
+export function acceptedBreaches(site: Site, person: Person, changes: readonly Overlay[], from: number, reason: string): string {
+  if (site.ledger.recordsOf('expectation').length === 0) return '';
+  const { broken } = checkChanges(site, changes, from);
+  if (broken.length === 0) return '';
+  const said = broken.map(each => each.words).join(' ');
+  const mayAccept = person.roles.some(role => mayGoOn.some(each => each === role));
+  if (mayAccept && reason.trim() !== '') return `${said} Went ahead: ${reason.trim()}`;
+  const how = mayAccept
+    ? 'Go on with a reason, which is kept, or change it.'
+    : `Change it, or ask ${someOf(peopleWithRoles(site, mayGoOn, person.id))}, who can go on with a reason.`;
+  throw new Refusal('expectation-broken', `This breaks what is expected. ${said} ${how}`, [], { broken, mayGoOn: mayAccept });
+}
+
+// What was broken before, on the same pages or more, is nothing that a change brings.
+function isTheSame(known: Breach, breach: Breach): boolean {
+  const pages = new Set(known.pages.map(page => page.id));
+  const blocks = new Set(known.blockIds);
+  return (
+    breach.from >= known.from &&
+    (known.until === null || (breach.until !== null && breach.until <= known.until)) &&
+    breach.pages.every(page => pages.has(page.id)) &&
+    breach.blockIds.every(id => blocks.has(id))
+  );
+}
+
+function breachRow(site: Site, plan: SitePlan, id: string, value: ExpectationValue, breach: Breach): BreachRow {
+  const piece = plan.pieces.find(each => each.from <= breach.from && breach.from < each.until) ?? plan.pieces[0]!;
+  const names = namesFor(site, piece.snapshot);
+  return {
+    expectationId: id,
+    sentence: expectationWords(site, piece.snapshot, value),
+    words: breachWords(value, breach, names, momentStyle(site)),
+    pages: breach.pages.slice(0, mostPages).map(page => ({ id: page.id, title: page.written?.title ?? page.path, path: page.path })),
+    pageCount: breach.pages.length,
+    from: breach.from,
+    until: breach.until,
+  };
+}

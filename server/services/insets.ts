@@ -1,0 +1,62 @@
+import type { BlockValue } from '@core/block/block';
+import { listOf } from '@core/format/moment';
+import { insetIdsOf, insetLoopFrom } from '@core/inset/inset';
+import { publicationBoundaries, publicationsKnown } from '@core/ledger/in-force';
+import type { RecordKind } from '@core/ledger/records';
+import type { PageValue } from '@core/page/page';
+import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
+import type { Fault } from '../http/problems';
+import type { Site } from '../site/site';
+import { bestValueOf, namesFor, titleOf } from './names';
+import { isDiscarded, statusFields } from './record-facts';
+
+/** The pages and blocks whose newest texts hold a block as an inset. */
+export function holdersOf(site: Site, blockId: string): readonly { recordId: string; kind: RecordKind; title: string }[] {
+  const snapshot = site.snapshots.at();
+  return [...site.ledger.recordsOf('page'), ...site.ledger.recordsOf('block')].flatMap(({ id, kind }) => {
+    const value = (snapshot.pageById.get(id)?.value ?? snapshot.blocks.get(id)?.value ?? bestValueOf(site, id)) as PageValue | BlockValue | null;
+    if (!value || !insetIdsOf(value).includes(blockId)) return [];
+    if (isDiscarded(site, id) || statusFields(site, id, null).status === 'retired') return [];
+    return [{ recordId: id, kind, title: titleOf(site, snapshot, kind, value) }];
+  });
+}
+
+/** What is wrong with the insets of a text: blocks that are gone, and loops, each named. */
+export function insetFaults(site: Site, snapshot: SiteSnapshot, change: Overlay): readonly Fault[] {
+  if (change.value === null || (change.kind !== 'page' && change.kind !== 'block')) return [];
+  const held = insetIdsOf(change.value as PageValue | BlockValue);
+  if (held.length === 0) return [];
+  const pointer = change.kind === 'page' ? '/body' : '/fields/body';
+  const gone = held.filter(id => !snapshot.blocks.has(id) && site.ledger.records.get(id)?.kind !== 'block');
+  if (gone.length > 0) return [{ pointer, detail: 'It holds a block that is not in the stock. Take it out of the text.' }];
+  const loop = change.kind === 'block' ? loopIn(snapshot, change.recordId) : null;
+  return loop === null ? [] : [{ pointer, detail: loopWords(site, snapshot, loop) }];
+}
+
+/** Loops that changes would form from a moment on, with whatever goes live later. */
+export function laterLoopFaults(site: Site, changes: readonly Overlay[], from: number): readonly Fault[] {
+  const blocks = changes.filter(each => each.kind === 'block' && each.value !== null && insetIdsOf(each.value as BlockValue).length > 0);
+  if (blocks.length === 0) return [];
+  const moments = new Set<number>();
+  for (const { id } of site.ledger.recordsOf('block'))
+    for (const at of publicationBoundaries(publicationsKnown(site.ledger.entriesOf(id, site.settings.baseLocale), Infinity))) if (at > from) moments.add(at);
+  return [...moments].flatMap(moment => {
+    const snapshot = site.snapshots.with(changes, moment);
+    return blocks.flatMap(block => {
+      const loop = loopIn(snapshot, block.recordId);
+      return loop === null ? [] : [{ pointer: '/name', detail: loopWords(site, snapshot, loop) }];
+    });
+  });
+}
+
+function loopIn(snapshot: SiteSnapshot, blockId: string): readonly string[] | null {
+  return insetLoopFrom(blockId, id => {
+    const block = snapshot.blocks.get(id);
+    return block ? insetIdsOf(block.value) : [];
+  });
+}
+
+function loopWords(site: Site, snapshot: SiteSnapshot, loop: readonly string[]): string {
+  const names = loop.map(id => `“${namesFor(site, snapshot).block(id)}”`);
+  return names.length === 2 ? `${names[0]} would hold itself.` : `This makes a loop: ${listOf(names.slice(0, -1))} would hold one another.`;
+}

@@ -1,0 +1,41 @@
+import { roles, type Role } from '@core/workflow/workflow';
+import { Refusal } from '../http/problems';
+import type { Person } from '../repositories/people-repository';
+import type { Site } from '../site/site';
+
+/** Roles that may look at the product as another. */
+const mayLook: readonly Role[] = ['manager', 'administrator'];
+
+/** Whether somebody may look at the product as another. */
+export function mayLookAs(person: Person): boolean {
+  return person.roles.some(role => mayLook.includes(role));
+}
+
+/** The person as whom the product is shown, with the roles and sections of the role or person looked as. */
+export function personSeen(site: Site, person: Person, as: string | undefined): Person {
+  if (as === undefined) return person;
+  if (isRole(as)) return { ...person, roles: [as], memberships: [], sections: [] };
+  const other = site.people.get(as);
+  return other ? { ...person, id: other.id, roles: other.roles, memberships: other.memberships, sections: other.sections } : person;
+}
+
+/** As whom, in words; null as themself. */
+export function labelOfLook(site: Site, as: string | undefined): string | null {
+  if (as === undefined) return null;
+  if (isRole(as)) return /^[aeiou]/.test(as) ? `an ${as}` : `a ${as}`;
+  const other = site.people.get(as);
+  return other ? `${other.name} (${other.roles.join(', ')})` : null;
+}
+
+/** Checks whom somebody wants to look as. @throws Refusal when they may not, or there is no such person on the staff */
+export function checkedLook(site: Site, person: Person, as: string | null): string | undefined {
+  if (as === null) return undefined;
+  if (!mayLookAs(person)) throw new Refusal('not-permitted', 'Looking as somebody else needs a manager or an administrator.');
+  if (!isRole(as) && (site.people.get(as)?.roles.length ?? 0) === 0)
+    throw new Refusal('invalid', 'There is nobody on the staff with this id.', [{ pointer: '/as', detail: 'Nobody on the staff.' }]);
+  return as;
+}
+
+function isRole(as: string): as is Role {
+  return roles.some(role => role === as);
+}

@@ -1,0 +1,126 @@
+import type { Reach, ReachRequest, SiteFactsRequest } from '@contract/messages';
+import { writeFullMoment } from '@core/format/moment';
+import { cellStates, ReachGrid, shownCount, type CellState, type GridColumn } from '@core/reach/grid';
+import { lifeSentence } from '@core/reach/life';
+import { countOfSet, both, has } from '@core/reach/bit-set';
+import { sideOf, slimSide, type SiteFacts, type SiteSide } from '@core/reach/site-facts';
+import type { SiteSnapshot } from '@core/site/snapshot';
+import { labelOfTarget } from '@core/theme/manifest';
+import { stringify } from 'csv-stringify/sync';
+import { allServiceFacts } from '../public/answers';
+import type { Site } from '../site/site';
+import { momentStyle, namesFor } from './names';
+import { overlaysFor } from './views';
+
+/** All that reach is computed from, before and with changes. */
+export function siteFacts(site: Site, request: SiteFactsRequest): SiteFacts {
+  const { before, after, snapshot, snapshotBefore } = sidesOf(site, request);
+  const names = namesFor(site, snapshot);
+  const blockOf = new Map([...before.placements, ...(after?.placements ?? [])].map(each => [each.id, each.value.blockId]));
+  return {
+    before: slimSide(before),
+    // Pages that are the same are sent once.
+    after: after && slimSide(after.pages === before.pages ? { ...after, pages: [] } : after),
+    pageTitles: Object.fromEntries([...snapshotBefore.pages, ...snapshot.pages].map(page => [page.id, page.value.title])),
+    placementTitles: Object.fromEntries([...blockOf].map(([id, blockId]) => [id, names.block(blockId)])),
+  };
+}
+
+/** One letter per way of standing to a page; those away are small letters. */
+export const reachLetters: Readonly<Record<CellState, string>> = {
+  'not meant': '.',
+  shows: 'S',
+  'page readers': 'p',
+  'not live': 'n',
+  off: 'o',
+  'shared rule': 'r',
+  excepted: 'x',
+  who: 'w',
+  over: 'e',
+  later: 'l',
+  block: 'b',
+  'block readers': 'd',
+  layout: 'y',
+  'stand-in': 'i',
+  limit: 'm',
+};
+
+/** Placements against the page tree, before and with changes. */
+export function reachTable(site: Site, request: ReachRequest): Reach {
+  const { before, after, snapshot } = sidesOf(site, request);
+  const now = after ?? before;
+  const ids = new Set([...before.placements, ...now.placements].filter(each => isWanted(each, request)).map(each => each.id));
+  const vantage = { reader: request.reader, moment: snapshot.moment, query: {} };
+  const grid = new ReachGrid(now);
+  const was = new Map(new ReachGrid(before).columns(vantage, ids).map(each => [each.placement.id, each]));
+  const is = new Map(grid.columns(vantage, ids).map(each => [each.placement.id, each]));
+  const names = namesFor(site, snapshot);
+  const style = momentStyle(site);
+  const positionsBefore = new Map(before.pages.map((page, position) => [page.id, position]));
+  return {
+    moment: snapshot.moment,
+    pages: now.pages.map(page => ({ id: page.id, title: page.written?.title ?? page.service ?? page.path, path: page.path })),
+    placements: [...ids].map(id => {
+      const column = is.get(id);
+      const old = was.get(id);
+      const { placement } = (column ?? old)!;
+      const meant = column && placement.value.target.kind !== 'insertion point' ? both(column.meant, grid.universe.withRegion(now.manifest, placement.value.target.name)) : column?.meant;
+      return {
+        placementId: id,
+        title: names.block(placement.value.blockId),
+        target: labelOfTarget(snapshot.manifest, placement.value.target),
+        cells: now.pages.map((page, at) => letterOf(column, at, after ? old : column, after ? positionsBefore.get(page.id) : at)).join(''),
+        shown: column ? shownCount(column) : 0,
+        life: column && meant ? lifeSentence(grid.ruleOf(placement), countOfSet(meant), snapshot.moment, style) : 'taken off',
+      };
+    }),
+    legend: {
+      ...Object.fromEntries(Object.entries(reachLetters).map(([state, letter]) => [letter, state])),
+      '+': 'gains',
+      '-': 'loses',
+    },
+  };
+}
+
+/** A reach as comma-separated values: a line per page, a column per placement. @see RFC 4180 */
+export function reachCsv(site: Site, reach: Reach): string {
+  const style = momentStyle(site);
+  const words = (letter: string) => (letter === '.' ? '' : letter === 'S' ? 'shows' : letter === '+' ? 'gains' : letter === '-' ? 'loses' : `away: ${reach.legend[letter]}`);
+  return stringify(
+    [
+      ['Page', 'Path', ...reach.placements.map(each => `${each.title} (${each.target})`)],
+      ...reach.pages.map((page, at) => [page.title, page.path, ...reach.placements.map(each => words(each.cells.charAt(at)))]),
+      [`Looked at on ${writeFullMoment(reach.moment, style)}`],
+    ],
+    // A cell that a spreadsheet would take for a formula is kept as text.
+    { record_delimiter: '\r\n', escape_formulas: true, relax_column_count: true } as Parameters<typeof stringify>[1],
+  );
+}
+
+function letterOf(column: GridColumn | undefined, at: number, old: GridColumn | undefined, oldAt: number | undefined): string {
+  const shows = column !== undefined && has(column.shown, at);
+  const showed = old !== undefined && oldAt !== undefined && has(old.shown, oldAt);
+  if (shows !== showed) return shows ? '+' : '-';
+  return column ? reachLetters[cellStates[column.cells[at]!]!] : '.';
+}
+
+function isWanted(placement: SiteSide['placements'][number], request: ReachRequest): boolean {
+  return (
+    (request.placements.length === 0 || request.placements.includes(placement.id)) &&
+    (request.target === '' || placement.value.target.name === request.target)
+  );
+}
+
+function sidesOf(
+  site: Site,
+  request: SiteFactsRequest,
+): { before: SiteSide; after: SiteSide | null; snapshot: SiteSnapshot; snapshotBefore: SiteSnapshot } {
+  const locale = request.locale ?? site.settings.baseLocale;
+  const overlays = overlaysFor(site, request.withEditions, request.changes);
+  const services = allServiceFacts(site, locale);
+  const snapshotBefore = site.snapshots.readIn(locale, [], request.moment);
+  const before = sideOf(snapshotBefore, services);
+  if (overlays.length === 0) return { before, after: null, snapshot: snapshotBefore, snapshotBefore };
+  const snapshot = site.snapshots.readIn(locale, overlays, request.moment);
+  return { before, after: sideOf(snapshot, services), snapshot, snapshotBefore };
+}
