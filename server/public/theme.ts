@@ -119,12 +119,13 @@ function renderSlots(
   for (const { name } of [...manifest.regions, ...manifest.insertionPoints]) {
     const blocks = model.targets[name] ?? [];
     const isRegion = regions.includes(name);
-    if (blocks.length === 0 && !(isSheet && isRegion)) {
+    const isPoint = manifest.insertionPoints.some(point => point.name === name);
+    if (blocks.length === 0 && !(isSheet && (isRegion || isPoint))) {
       slots[name] = null;
       continue;
     }
     const html = blocks.map(block => renderBlock(partials, block, model, isSheet, isMarked)).join('\n');
-    slots[name] = new Handlebars.SafeString(isSheet ? `<div class="sheet-target" data-target="${name}">${html}</div>` : html);
+    slots[name] = new Handlebars.SafeString(isSheet ? `<div class="sheet-target${isPoint ? ' sheet-point' : ''}" data-target="${name}">${html}</div>` : html);
   }
   return slots;
 }

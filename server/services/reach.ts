@@ -1,8 +1,7 @@
 import type { Reach, ReachRequest, SiteFactsRequest } from '@contract/messages';
 import { writeFullMoment } from '@core/format/moment';
-import { cellStates, ReachGrid, shownCount, type CellState, type GridColumn } from '@core/reach/grid';
-import { lifeSentence } from '@core/reach/life';
-import { countOfSet, both, has } from '@core/reach/bit-set';
+import { cellStates, type CellState } from '@core/reach/grid';
+import { gains, loses, ReachTable } from '@core/reach/reach-table';
 import { sideOf, slimSide, type SiteFacts, type SiteSide } from '@core/reach/site-facts';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { labelOfTarget } from '@core/theme/manifest';
@@ -48,32 +47,21 @@ export const reachLetters: Readonly<Record<CellState, string>> = {
 /** Placements against the page tree, before and with changes. */
 export function reachTable(site: Site, request: ReachRequest): Reach {
   const { before, after, snapshot } = sidesOf(site, request);
-  const now = after ?? before;
-  const ids = new Set([...before.placements, ...now.placements].filter(each => isWanted(each, request)).map(each => each.id));
-  const vantage = { reader: request.reader, moment: snapshot.moment, query: {} };
-  const grid = new ReachGrid(now);
-  const was = new Map(new ReachGrid(before).columns(vantage, ids).map(each => [each.placement.id, each]));
-  const is = new Map(grid.columns(vantage, ids).map(each => [each.placement.id, each]));
   const names = namesFor(site, snapshot);
-  const style = momentStyle(site);
-  const positionsBefore = new Map(before.pages.map((page, position) => [page.id, position]));
+  const table = new ReachTable({ before, after, pageTitles: {}, placementTitles: {} });
+  const placements = request.placements.length === 0 ? null : new Set(request.placements);
+  const columns = table.columns({ reader: request.reader, moment: snapshot.moment, placements, target: request.target }, momentStyle(site));
   return {
     moment: snapshot.moment,
-    pages: now.pages.map(page => ({ id: page.id, title: page.written?.title ?? page.service ?? page.path, path: page.path })),
-    placements: [...ids].map(id => {
-      const column = is.get(id);
-      const old = was.get(id);
-      const { placement } = (column ?? old)!;
-      const meant = column && placement.value.target.kind !== 'insertion point' ? both(column.meant, grid.universe.withRegion(now.manifest, placement.value.target.name)) : column?.meant;
-      return {
-        placementId: id,
-        title: names.block(placement.value.blockId),
-        target: labelOfTarget(snapshot.manifest, placement.value.target),
-        cells: now.pages.map((page, at) => letterOf(column, at, after ? old : column, after ? positionsBefore.get(page.id) : at)).join(''),
-        shown: column ? shownCount(column) : 0,
-        life: column && meant ? lifeSentence(grid.ruleOf(placement), countOfSet(meant), snapshot.moment, style) : 'taken off',
-      };
-    }),
+    pages: table.side.pages.map(page => ({ id: page.id, title: page.written?.title ?? page.service ?? page.path, path: page.path })),
+    placements: columns.map(column => ({
+      placementId: column.placement.id,
+      title: names.block(column.placement.value.blockId),
+      target: column.target,
+      cells: Array.from(column.cells, letterOf).join(''),
+      shown: column.shown,
+      life: column.life,
+    })),
     legend: {
       ...Object.fromEntries(Object.entries(reachLetters).map(([state, letter]) => [letter, state])),
       '+': 'gains',
@@ -97,18 +85,9 @@ export function reachCsv(site: Site, reach: Reach): string {
   );
 }
 
-function letterOf(column: GridColumn | undefined, at: number, old: GridColumn | undefined, oldAt: number | undefined): string {
-  const shows = column !== undefined && has(column.shown, at);
-  const showed = old !== undefined && oldAt !== undefined && has(old.shown, oldAt);
-  if (shows !== showed) return shows ? '+' : '-';
-  return column ? reachLetters[cellStates[column.cells[at]!]!] : '.';
-}
-
-function isWanted(placement: SiteSide['placements'][number], request: ReachRequest): boolean {
-  return (
-    (request.placements.length === 0 || request.placements.includes(placement.id)) &&
-    (request.target === '' || placement.value.target.name === request.target)
-  );
+function letterOf(cell: number): string {
+  if (cell >= loses) return '-';
+  return cell >= gains ? '+' : reachLetters[cellStates[cell]!];
 }
 
 function sidesOf(

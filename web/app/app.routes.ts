@@ -35,6 +35,14 @@ export const routes: Routes = [
         title: 'Arrange · Lucid Almanac',
         loadComponent: () => import('./arrange/arrange').then(module => module.ArrangeWorkspace),
       },
+      { path: 'reach', title: 'Reach · Lucid Almanac', loadComponent: () => import('./reach/reach').then(module => module.ReachWorkspace) },
+      {
+        path: 'placements',
+        title: 'Placements · Lucid Almanac',
+        loadComponent: () => import('./placements/placements').then(module => module.PlacementsWorkspace),
+      },
+      { path: 'rules', title: 'Rules · Lucid Almanac', loadComponent: () => import('./rules/rules').then(module => module.RulesWorkspace) },
+      { path: 'set-up', title: 'Set-up · Lucid Almanac', loadComponent: () => import('./set-up/limits').then(module => module.LimitsSetUp) },
       {
         path: 'blocks',
         title: 'Blocks · Lucid Almanac',

@@ -4,7 +4,9 @@ import { NgbDropdownModule } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import { Finder } from './shared/finder';
 import { KeysHelp } from './shared/keys-help';
 import { MessageLine } from './shared/message-line';
+import { MessageService } from './state/message.service';
 import { SessionService } from './state/session.service';
+import { roles } from '@core/workflow/workflow';
 
 /** The frame around every workspace: masthead, the line that says what happened, and the workspace itself. */
 @Component({
@@ -30,12 +32,31 @@ import { SessionService } from './state/session.service';
             <p class="who">
               <b>{{ person.name }}</b><br /><span class="quiet">{{ person.roles.join(', ') }}</span>
             </p>
+            @if (staff().length > 0) {
+              <p class="who"><b>Look as somebody else</b></p>
+              @for (role of roles; track role) {
+                <button ngbDropdownItem (click)="lookAs(role)">{{ /^[aeiou]/.test(role) ? 'an' : 'a' }} {{ role }}</button>
+              }
+              @for (each of staff(); track each.id) {
+                <button ngbDropdownItem (click)="lookAs(each.id)">
+                  {{ each.name }} <span class="quiet">{{ each.roles.join(', ') }}</span>
+                </button>
+              }
+            }
             <button ngbDropdownItem (click)="signOut()">Sign out</button>
           </div>
         </div>
       </header>
     }
-    <almanac-message-line />
+    <div class="notes">
+      @if (lookingAs(); as looking) {
+        <p class="looking" role="status">
+          You are looking as {{ looking.label }}. You have no right that you did not have, and nothing can be changed like this.
+          <button class="btn btn-plain" (click)="lookAs(null)">Be myself again</button>
+        </p>
+      }
+      <almanac-message-line />
+    </div>
     <main id="workspace" tabindex="-1" #workspace><router-outlet /></main>
     <almanac-keys-help />
   `,
@@ -59,7 +80,7 @@ import { SessionService } from './state/session.service';
     header {
       display: flex;
       align-items: center;
-      gap: 26px;
+      gap: 20px;
       height: 46px;
       padding: 0 20px;
       border-bottom: 3px double var(--hair);
@@ -74,7 +95,7 @@ import { SessionService } from './state/session.service';
     }
     nav {
       display: flex;
-      gap: 20px;
+      gap: 16px;
       font-size: 13.5px;
       height: 100%;
     }
@@ -120,8 +141,18 @@ import { SessionService } from './state/session.service';
       outline: none;
       overflow: auto;
     }
-    almanac-message-line {
+    .notes {
       grid-row: 2;
+    }
+    .looking {
+      background: #f1e8f4;
+      border-bottom: 1px solid var(--plum);
+      color: #4a2f5c;
+      margin: 0;
+      padding: 4px 20px;
+      display: flex;
+      gap: 12px;
+      align-items: center;
     }
     @media (max-width: 900px) {
       header {
@@ -145,12 +176,17 @@ import { SessionService } from './state/session.service';
 export class App {
   readonly #session = inject(SessionService);
   readonly #router = inject(Router);
+  readonly #messages = inject(MessageService);
   protected readonly workspaces = [
     { path: '/today', label: 'Today' },
     { path: '/pages', label: 'Pages' },
     { path: '/arrange', label: 'Arrange' },
+    { path: '/reach', label: 'Reach' },
     { path: '/blocks', label: 'Blocks' },
+    { path: '/placements', label: 'Placements' },
+    { path: '/rules', label: 'Rules' },
     { path: '/reviews', label: 'Reviews' },
+    { path: '/set-up', label: 'Set-up' },
   ];
   protected readonly person = computed(() => {
     const person = this.#session.session()?.person ?? null;
@@ -163,6 +199,19 @@ export class App {
       .join('')
       .slice(0, 2),
   );
+
+  protected readonly roles = roles;
+  protected readonly staff = computed(() => this.#session.session()?.staff ?? []);
+  protected readonly lookingAs = computed(() => this.#session.session()?.lookingAs ?? null);
+
+  /** Looks at the product as a role or somebody else, from the start; null as oneself again. */
+  protected lookAs(as: string | null): void {
+    this.#session.lookAs(as).subscribe({
+      // Everything on screen was computed for another person.
+      next: () => location.assign('/almanac/today'),
+      error: (error: unknown) => this.#messages.problem(error),
+    });
+  }
 
   protected signOut(): void {
     this.#session.signOut().subscribe(() => void this.#router.navigate(['/sign-in']));

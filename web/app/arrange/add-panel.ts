@@ -1,9 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, type OnInit, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, type OnInit, output, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { BlockRow, Effect, View } from '@contract/messages';
 import { initialFields, type BlockFields, type BlockType, type BlockValue } from '@core/block/block';
 import { blockTypeNamed, blockTypes } from '@core/block/types';
-import type { PlacementValue } from '@core/placement/placement';
+import type { PlacementValue, Target } from '@core/placement/placement';
+import { labelOfTarget, type ThemeManifest } from '@core/theme/manifest';
+import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { thisPageOnly, type Rule } from '@core/rule/rule';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
 import { v7 as uuidv7 } from 'uuid';
@@ -15,6 +17,7 @@ import { SessionService } from '../state/session.service';
 import type { WorkingChange } from '../state/working-changes.service';
 import { ArrangeService } from './arrange.service';
 import { orderAt } from './placement-changes';
+import { TargetPicker } from './target-picker';
 
 /** What the panel begins with. */
 export type AddStart =
@@ -30,7 +33,7 @@ interface Answer {
 /** Adds something to the page: what it is, where it stands, when and to whom it shows. The sheet shows it while it is made. */
 @Component({
   selector: 'almanac-add-panel',
-  imports: [FieldsForm, RuleSentence],
+  imports: [FieldsForm, RuleSentence, NgbPopoverModule, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -93,11 +96,21 @@ interface Answer {
       }
       <h3 class="group">Where it stands</h3>
       <p class="dress title-face">
-        In
-        <select class="word" aria-label="Region" (change)="target.set($any($event.target).value); index.set(-1)">
-          @for (each of targets; track each.name) {
-            <option [value]="each.name" [selected]="each.name === target()">{{ each.label.toLowerCase() }}</option>
-          }</select
+        {{ target().kind === 'stand in' ? 'It stands' : 'In' }}
+        <button
+          type="button"
+          class="word"
+          [ngbPopover]="targetChoice"
+          #targetPopover="ngbPopover"
+          autoClose="outside"
+          container="body"
+          placement="bottom-start bottom top"
+          popoverClass="rule-popover"
+          [attr.aria-label]="'Region: ' + targetWord()"
+        >
+          {{ targetWord() }}</button
+        ><ng-template #targetChoice
+          ><almanac-target-picker [target]="target()" (chosen)="settle($event); targetPopover.close()" /></ng-template
         >,
         <select class="word" aria-label="Place in the order" (change)="index.set(+$any($event.target).value)">
           <option value="-1" [selected]="index() === -1">last</option>
@@ -208,6 +221,8 @@ export class AddPanel implements OnInit {
   readonly start = input.required<AddStart>();
   readonly page = input.required<string>();
   readonly view = input.required<View>();
+  /** A place pointed at on the sheet while the panel is open. */
+  readonly pointed = input('');
   readonly closed = output();
   readonly placed = output<string>();
   readonly pagesWanted = output<Effect>();
@@ -216,11 +231,11 @@ export class AddPanel implements OnInit {
     types: blockTypes.filter(type => type.purpose === purpose),
   }));
   protected readonly looks = this.#theme.looks;
-  protected readonly targets = [...this.#theme.regions, ...this.#theme.insertionPoints];
   protected readonly type = signal<BlockType | null>(null);
   protected readonly title = signal('');
   protected readonly fields = signal<BlockFields>({});
-  protected readonly target = signal('main');
+  protected readonly target = signal<Target>({ kind: 'region', name: 'main' });
+  protected readonly targetWord = computed(() => labelOfTarget(this.#theme, this.target()).toLowerCase());
   protected readonly index = signal(-1);
   protected readonly look = signal('');
   protected readonly showsTitle = signal(true);
@@ -235,7 +250,7 @@ export class AddPanel implements OnInit {
       ? `One more place for “${this.title()}”`
       : this.type()
         ? `New: ${this.type()!.label.toLowerCase()}`
-        : `Add to ${this.targets.find(each => each.name === this.target())?.label.toLowerCase() ?? ''}`,
+        : `Add to ${this.targetWord()}`,
   );
   protected readonly stock = computed(() => {
     const text = this.search().trim().toLowerCase();
@@ -244,7 +259,7 @@ export class AddPanel implements OnInit {
       .slice(0, text === '' ? 6 : 20);
   });
   protected readonly rowsThere = computed(() =>
-    (this.view().targets.find(each => each.name === this.target())?.rows ?? []).filter(row => row.placementId !== this.#placementId),
+    (this.view().targets.find(each => each.name === this.target().name)?.rows ?? []).filter(row => row.placementId !== this.#placementId),
   );
   protected readonly isComplete = computed(() => {
     const type = this.type();
@@ -286,6 +301,10 @@ export class AddPanel implements OnInit {
   });
 
   constructor() {
+    effect(() => {
+      const name = this.pointed();
+      if (name !== '') this.settle(targetNamed(this.#theme, name));
+    });
     toObservable(this.answer)
       .pipe(takeUntilDestroyed())
       .subscribe(answer => this.#arrange.preview(answer.fault ? [] : this.#changes()));
@@ -294,7 +313,7 @@ export class AddPanel implements OnInit {
 
   ngOnInit(): void {
     const start = this.start();
-    this.target.set(start.target);
+    this.settle(targetNamed(this.#theme, start.target));
     this.rule.set(thisPageOnly(this.page()));
     if (start.kind === 'again') this.#share(start.blockId, start.title);
     if (start.kind === 'copy') this.#copy(start.blockId, start.title);
@@ -302,6 +321,11 @@ export class AddPanel implements OnInit {
 
   protected faultOf(field: string): string | null {
     return this.answer().fault?.faultAt(`/changes/0/value/${field}`) ?? null;
+  }
+
+  protected settle(target: Target): void {
+    this.target.set(target);
+    this.index.set(-1);
   }
 
   protected choose(type: BlockType): void {
@@ -353,12 +377,11 @@ export class AddPanel implements OnInit {
 
   #compose(): readonly WorkingChange[] {
     const shared = this.#sharedBlockId();
-    const kind = this.#theme.regions.some(each => each.name === this.target()) ? 'region' : 'insertion point';
     const rows = this.rowsThere();
     const placement: PlacementValue = {
       version: 1,
       blockId: shared ?? this.#blockId,
-      target: { kind, name: this.target() },
+      target: this.target(),
       order: orderAt(rows, this.index() < 0 ? rows.length : this.index()),
       rule: this.rule(),
       off: false,
@@ -384,6 +407,11 @@ export class AddPanel implements OnInit {
       placed,
     ];
   }
+}
+
+/** The region or insertion point of a name, as a target. */
+function targetNamed(theme: ThemeManifest, name: string): Target {
+  return { kind: theme.regions.some(each => each.name === name) ? 'region' : 'insertion point', name };
 }
 
 /** A readable title that no other block has: a copy of a copy counts on rather than piling up. */

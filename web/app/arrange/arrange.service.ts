@@ -97,6 +97,25 @@ export class ArrangeService {
     { initialValue: [] as Effect[] },
   );
 
+  /** Which expectations the unsaved changes would break. */
+  readonly check = toSignal(
+    this.#working.changes$.pipe(
+      debounceTime(250),
+      switchMap(changes =>
+        changes.length === 0
+          ? of(null)
+          : this.#api
+              .checkExpectations({
+                changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),
+                withEditions: [...this.vantage().withEditions],
+              })
+              .pipe(catchError(() => of(null))),
+      ),
+      takeUntilDestroyed(inject(DestroyRef)),
+    ),
+    { initialValue: null },
+  );
+
   /** Asks what changes would do, beside those unsaved already. */
   effectOf(changes: readonly WorkingChange[]): Observable<Effect[]> {
     return this.#api.effect({

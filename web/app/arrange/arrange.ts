@@ -1,8 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
 import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import type { EditionDetail, Effect, OrderRow } from '@contract/messages';
-import type { PlacementValue } from '@core/placement/placement';
+import type { EditionDetail, Effect, OrderRow, WhyQuestion } from '@contract/messages';
+import type { PlacementValue, Target } from '@core/placement/placement';
+import { everywhere } from '@core/rule/rule';
+import type { SharedRuleValue } from '@core/rule/shared-rule';
+import { labelOfTarget } from '@core/theme/manifest';
+import { v7 as uuidv7 } from 'uuid';
 import { ApiClient } from '../api/api-client';
 import { KeysService } from '../state/keys.service';
 import { MessageService } from '../state/message.service';
@@ -11,20 +15,25 @@ import { SessionService } from '../state/session.service';
 import { WorkingChangesService } from '../state/working-changes.service';
 import { EffectDialog } from '../shared/effect-dialog';
 import { saySaved } from '../shared/say-saved';
+import { Breaches } from '../shared/breaches';
 import { SendDialog } from '../shared/send-dialog';
 import { AddPanel, type AddStart } from './add-panel';
-import { ArrangeService } from './arrange.service';
-import { changeOf, moveTo } from './placement-changes';
+import { openDeletion } from '../shared/deletion-dialog';
+import { SharedRuleDialog } from '../rule/shared-rule-dialog';
+import { ArrangeService, questionFor } from './arrange.service';
+import { openCopies } from './copies-dialog';
+import { changeOf, moveTo, orderAt } from './placement-changes';
 import { TimeRibbon } from './ribbon';
 import { RunningOrder, type OrderMove } from './running-order';
 import { Sheet } from './sheet';
 import { Slip, type SlipWish } from './slip';
 import { VantageSentence } from './vantage-sentence';
+import { WhyPanel, type WhyRemedy } from './why-panel';
 
 /** The real page beside its running order, from a vantage. */
 @Component({
   selector: 'almanac-arrange',
-  imports: [VantageSentence, Sheet, RunningOrder, Slip, AddPanel, TimeRibbon],
+  imports: [VantageSentence, Sheet, RunningOrder, Slip, AddPanel, TimeRibbon, WhyPanel, Breaches],
   providers: [ArrangeService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -77,7 +86,8 @@ import { VantageSentence } from './vantage-sentence';
             [titles]="titles()"
             [selected]="arrange.previewed() || arrange.vantage().selected"
             (placementChosen)="arrange.select($event)"
-            (targetChosen)="add($event)"
+            [points]="adding() ? points : []"
+            (targetChosen)="point($event)"
             (scaled)="scale.set($event)"
           />
         } @else if (!arrange.fault()) {
@@ -98,16 +108,20 @@ import { VantageSentence } from './vantage-sentence';
       </div>
       <aside aria-label="Running order" tabindex="-1">
         @if (arrange.view(); as view) {
-          @if (adding(); as start) {
+          @if (whyQuestion(); as question) {
+            <almanac-why-panel [question]="question" [mayChange]="mayPlace" (closed)="asked.set('')" (wanted)="apply($event)" />
+          } @else if (adding(); as start) {
             <almanac-add-panel
               [start]="start"
               [page]="view.page.id"
               [view]="view"
+              [pointed]="pointed()"
               (closed)="adding.set(null)"
               (placed)="placed($event)"
               (pagesWanted)="showPages($event, 'Which pages')"
             />
           } @else {
+            <almanac-breaches class="breaches" [check]="arrange.check()" />
             <almanac-running-order
               [view]="view"
               [selected]="arrange.vantage().selected"
@@ -127,7 +141,7 @@ import { VantageSentence } from './vantage-sentence';
                   [effect]="effectOf(row.placementId)"
                   (ruleChange)="change(row, { rule: $event }, 'new rule')"
                   (valueChange)="change(row, $event, 'changed')"
-                  (regionChange)="moveToRegion(row, $event)"
+                  (targetChange)="moveToTarget(row, $event)"
                   (placeChange)="move({ row, target: row.target.name, index: $event })"
                   (wish)="fulfil($event, row)"
                 />
@@ -186,6 +200,9 @@ import { VantageSentence } from './vantage-sentence';
       background: var(--sheet);
       overflow: auto;
       min-height: 0;
+    }
+    .breaches {
+      margin: 8px 18px 0;
     }
     .widths {
       position: absolute;
@@ -273,7 +290,16 @@ export class ArrangeWorkspace {
   protected readonly scale = signal(1);
   protected readonly percent = computed(() => Math.round(this.scale() * 100));
   protected readonly adding = signal<AddStart | null>(null);
+  protected readonly points = this.#session.site.theme.insertionPoints;
+  protected readonly pointed = signal('');
   protected readonly savedCount = signal(0);
+  /** The placement of which is asked why it shows or not. */
+  protected readonly asked = signal('');
+  protected readonly whyQuestion = computed((): WhyQuestion | null => {
+    const view = this.arrange.view();
+    if (this.asked() === '' || !view) return null;
+    return { ...questionFor(this.arrange.vantage(), view.page.id, this.working.changes()), placementId: this.asked() };
+  });
   protected readonly changedIds = computed(
     () =>
       new Set(
@@ -317,7 +343,7 @@ export class ArrangeWorkspace {
       { key: 't', does: 'Back to now', run: () => this.arrange.look({ moment: null }) },
       { key: 'm', does: 'Move the selected placement elsewhere', run: () => this.#focusRegion() },
       { key: 'u', does: 'Undo', run: () => this.working.undo() },
-      { key: 'Escape', does: 'Close the panel or the slip', run: () => (this.adding() ? this.adding.set(null) : this.arrange.select('')) },
+      { key: 'Escape', does: 'Close the panel or the slip', run: () => this.#closeFront() },
       { key: 'Alt+ArrowUp', does: 'On a row: one place up', run: () => undefined },
       { key: 'Alt+ArrowDown', does: 'On a row: one place down', run: () => undefined },
     ]);
@@ -354,7 +380,14 @@ export class ArrangeWorkspace {
     this.arrange.select(placementId === this.arrange.vantage().selected ? '' : placementId);
   }
 
+  /** A place on the sheet: where what is being added goes, or where something new begins. */
+  protected point(target: string): void {
+    if (this.adding()) this.pointed.set(target);
+    else this.add(target);
+  }
+
   protected add(target: string): void {
+    this.pointed.set('');
     if (this.mayPlace) this.adding.set({ kind: 'new', target });
     else
       this.#messages.done(
@@ -381,12 +414,12 @@ export class ArrangeWorkspace {
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.placementId)}"]`)?.focus());
   }
 
-  protected moveToRegion(row: OrderRow, target: string): void {
-    const view = this.arrange.view();
-    const rows = view?.targets.find(each => each.name === target)?.rows;
-    if (view && rows) return this.move({ row, target, index: rows.length });
-    const kind = this.#session.site.theme.regions.some(each => each.name === target) ? 'region' : 'insertion point';
-    this.change(row, { target: { kind, name: target } }, 'moved');
+  protected moveToTarget(row: OrderRow, target: Target): void {
+    const rows = this.arrange.view()?.targets.find(each => each.name === target.name)?.rows ?? [];
+    const others = rows.filter(each => each.placementId !== row.placementId);
+    const label = labelOfTarget(this.#session.site.theme, target).toLowerCase();
+    const order = target.name === row.target.name ? row.value.order : orderAt(others, others.length);
+    this.change(row, { target, order }, `moved to ${label}`);
   }
 
   protected fulfil(wish: SlipWish, row: OrderRow): void {
@@ -413,6 +446,21 @@ export class ArrangeWorkspace {
         break;
       case 'take off':
         this.#takeOff(row);
+        break;
+      case 'why':
+        this.asked.set(row.placementId);
+        break;
+      case 'shared rule':
+        this.#makeShared(row);
+        break;
+      case 'several copies':
+        this.#openCopies([row.blockId]);
+        break;
+      case 'delete':
+        openDeletion(this.#modal, row.placementId).then(
+          () => this.arrange.refresh(),
+          () => undefined,
+        );
         break;
     }
   }
@@ -456,13 +504,47 @@ export class ArrangeWorkspace {
     this.arrange.select('');
   }
 
+  /** Makes a remedy of the why panel an unsaved change. */
+  protected apply({ why, value, words }: WhyRemedy): void {
+    this.arrange.make([
+      { recordId: why.placementId, kind: 'placement', value, retires: false, baseRevisionId: why.revisionId, title: why.title, did: words.toLowerCase() },
+    ]);
+  }
+
+  #closeFront(): void {
+    if (this.asked()) this.asked.set('');
+    else if (this.adding()) this.adding.set(null);
+    else this.arrange.select('');
+  }
+
+  #makeShared(row: OrderRow): void {
+    this.#modal.open(SharedRuleDialog).result.then(
+      ({ title, reason }: Pick<SharedRuleValue, 'title' | 'reason'>) => {
+        const id = uuidv7();
+        const shared: SharedRuleValue = { version: 1, title, reason, rule: row.value.rule };
+        this.arrange.make([
+          { recordId: id, kind: 'shared rule', value: shared, retires: false, baseRevisionId: null, title, did: 'new' },
+          changeOf(row, { rule: { ...everywhere, follows: [id] } }, 'follows a shared rule'),
+        ]);
+      },
+      () => undefined,
+    );
+  }
+
+  #openCopies(blockIds: readonly string[]): void {
+    openCopies(this.#modal, blockIds, this.pages.pages()).then(
+      changes => changes.length > 0 && this.arrange.make(changes),
+      () => undefined,
+    );
+  }
+
   #step(direction: 1 | -1): void {
     const at = this.ribbon()?.neighbour(direction);
     if (at !== null && at !== undefined) this.arrange.look({ moment: at });
   }
 
   #focusRegion(): void {
-    document.querySelector<HTMLElement>('almanac-slip select[aria-label="Region"]')?.focus();
+    document.querySelector<HTMLElement>('almanac-slip .region')?.click();
   }
 
   #rows(): readonly OrderRow[] {

@@ -74,6 +74,17 @@ interface Bracket {
             [style.transform]="'scale(' + scale() + ')'"
             (load)="loaded()"
           ></iframe>
+          @for (point of pointBoxes(); track point.name) {
+            <button
+              class="point"
+              [style.top.px]="point.top * scale() - 12"
+              [style.left.px]="point.left * scale()"
+              [style.width.px]="point.width * scale()"
+              (click)="targetChosen.emit(point.name)"
+            >
+              <span>{{ point.label.toLowerCase() }}</span>
+            </button>
+          }
           @for (box of boxes(); track box.name) {
             <button
               class="spot"
@@ -170,6 +181,27 @@ interface Bracket {
         inset 0 0 0 1px #fff;
       z-index: 2;
     }
+    /* Where something can be put in between, while something is being added. */
+    .point {
+      position: absolute;
+      z-index: 3;
+      height: 24px;
+      border: 0;
+      padding: 0;
+      background: linear-gradient(var(--tide), var(--tide)) center / 100% 2px no-repeat;
+      opacity: 0.75;
+    }
+    .point:hover,
+    .point:focus-visible {
+      opacity: 1;
+    }
+    .point span {
+      background: var(--tide);
+      color: #fff;
+      font: 600 11px var(--text);
+      padding: 3px 9px;
+      border-radius: 3px;
+    }
     .number {
       position: absolute;
       left: -10px;
@@ -204,6 +236,14 @@ export class Sheet {
   readonly numbers = input.required<ReadonlyMap<string, number>>();
   readonly titles = input<ReadonlyMap<string, string>>(new Map());
   readonly selected = input('');
+  /** Insertion points that can be pointed at. */
+  readonly points = input<readonly { readonly name: string; readonly label: string }[]>([]);
+  protected readonly pointBoxes = computed(() =>
+    this.points().flatMap(point => {
+      const box = this.#targetBoxes().find(each => each.name === point.name);
+      return box ? [{ ...box, label: point.label }] : [];
+    }),
+  );
   /** Room for the names of regions, in CSS pixels. */
   readonly margin = input(108);
   readonly placementChosen = output<string>();

@@ -1,18 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Effect, OrderRow, PageRow, View } from '@contract/messages';
-import type { PlacementValue } from '@core/placement/placement';
+import type { PlacementValue, Target } from '@core/placement/placement';
+import { labelOfTarget } from '@core/theme/manifest';
+import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import type { Rule } from '@core/rule/rule';
 import { RuleSentence } from '../rule/rule-sentence';
 import { SessionService } from '../state/session.service';
+import { TargetPicker } from './target-picker';
 
 /** What is asked of a placement from its slip. */
-export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take off' | 'switch off' | 'switch on' | 'put back';
+export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take off' | 'switch off' | 'switch on' | 'put back' | 'why' | 'shared rule' | 'several copies' | 'delete';
 
 /** The selected placement: its rule as a sentence whose words are the controls, why it shows or stays away, and what can be done with it. */
 @Component({
   selector: 'almanac-slip',
-  imports: [RuleSentence, RouterLink],
+  imports: [RuleSentence, RouterLink, NgbPopoverModule, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="slip">
@@ -30,17 +33,22 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
         (ruleChange)="ruleChange.emit($event)"
       />
       <p class="dress title-face">
-        Stands in
-        <select
-          class="word"
-          aria-label="Region"
-          [value]="row().target.name"
+        {{ row().value.target.kind === 'stand in' ? 'Stands' : 'Stands in' }}
+        <button
+          type="button"
+          class="word region"
           [disabled]="!mayChange()"
-          (change)="regionChange.emit($any($event.target).value)"
+          [ngbPopover]="targetChoice"
+          #targetPopover="ngbPopover"
+          autoClose="outside"
+          container="body"
+          placement="bottom-start bottom top"
+          popoverClass="rule-popover"
+          [attr.aria-label]="'Region: ' + targetWord()"
         >
-          @for (target of allTargets(); track target.name) {
-            <option [value]="target.name" [selected]="target.name === row().target.name">{{ target.label.toLowerCase() }}</option>
-          }</select
+          {{ targetWord() }}</button
+        ><ng-template #targetChoice
+          ><almanac-target-picker [target]="row().value.target" (chosen)="targetChange.emit($event); targetPopover.close()" /></ng-template
         >,
         <select
           class="word"
@@ -119,14 +127,22 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
       }
       <div class="acts">
         <a class="btn-word" [routerLink]="['/blocks', row().blockId]" [queryParams]="{ page: page() }">Edit words</a>
+        <button class="btn-word" (click)="wish.emit('why')">Why?</button>
         <button class="btn-word" (click)="wish.emit('its pages')">
           Its {{ row().pageCount }} {{ row().pageCount === 1 ? 'page' : 'pages' }}
         </button>
         @if (mayChange()) {
           <button class="btn-word" (click)="wish.emit('one more place')">One more place</button>
           <button class="btn-word" (click)="wish.emit('separate copy')">Separate copy</button>
+          <button class="btn-word" (click)="wish.emit('several copies')">Several copies</button>
+          @if (maySharedRule && row().value.rule.follows.length === 0) {
+            <button class="btn-word" (click)="wish.emit('shared rule')">Make its rule shared</button>
+          }
           @if (row().status === 'retired' || row().status === 'expired') {
             <button class="btn-word" (click)="wish.emit('put back')">Put back</button>
+            @if (maySharedRule) {
+              <button class="btn-word danger" (click)="wish.emit('delete')">Delete for good</button>
+            }
           } @else {
             <button class="btn-word" (click)="wish.emit(row().value.off ? 'switch on' : 'switch off')">
               {{ row().value.off ? 'Switch on' : 'Switch off' }}
@@ -203,7 +219,8 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
   `,
 })
 export class Slip {
-  readonly #site = inject(SessionService).site;
+  readonly #session = inject(SessionService);
+  readonly #site = this.#session.site;
   readonly row = input.required<OrderRow>();
   readonly view = input.required<View>();
   readonly pages = input.required<readonly PageRow[]>();
@@ -212,11 +229,12 @@ export class Slip {
   readonly effect = input<Effect | null>(null);
   readonly ruleChange = output<Rule>();
   readonly valueChange = output<Partial<PlacementValue>>();
-  readonly regionChange = output<string>();
+  readonly targetChange = output<Target>();
   readonly placeChange = output<number>();
   readonly wish = output<SlipWish>();
   protected readonly looks = this.#site.theme.looks;
-  protected readonly allTargets = computed(() => [...this.#site.theme.regions, ...this.#site.theme.insertionPoints]);
+  protected readonly maySharedRule = this.#session.holds('manager', 'administrator');
+  protected readonly targetWord = computed(() => labelOfTarget(this.#site.theme, this.row().value.target).toLowerCase());
   protected readonly places = computed(() => {
     const rows = this.view().targets.find(target => target.name === this.row().target.name)?.rows ?? [];
     const here = rows.findIndex(row => row.placementId === this.row().placementId);

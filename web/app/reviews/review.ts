@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { EditionDetail, MoveRequest, View } from '@contract/messages';
+import type { Check, EditionDetail, MoveRequest, View } from '@contract/messages';
 import type { LocalTime } from '@core/schedule/local-time';
 import { localTimeAt } from '@core/schedule/local-time';
 import { catchError, of } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { Sheet } from '../arrange/sheet';
+import { Breaches } from '../shared/breaches';
 import { ComparisonView } from '../shared/comparison-view';
 import { EffectList } from '../shared/effect-list';
 import { MomentField } from '../shared/moment-field';
@@ -20,7 +21,7 @@ import { SessionService } from '../state/session.service';
 /** One edition under review: what it changes in words, how the page will look, what it does to readers, and the decision. */
 @Component({
   selector: 'almanac-review',
-  imports: [FormsModule, RouterLink, ComparisonView, EffectList, MomentField, PhaseMark, Sheet, WhenPipe],
+  imports: [FormsModule, RouterLink, Breaches, ComparisonView, EffectList, MomentField, PhaseMark, Sheet, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (edition(); as edition) {
@@ -57,7 +58,7 @@ import { SessionService } from '../state/session.service';
               <summary>Which pages</summary>
               <almanac-effect-list [effect]="change.effect" />
             </details>
-            @if (change.kind !== 'placement' && edition.moves.length > 0 && !change.retires) {
+            @if ((change.kind === 'page' || change.kind === 'block') && edition.moves.length > 0 && !change.retires) {
               <p class="touch">
                 <a
                   [routerLink]="[change.kind === 'page' ? '/pages' : '/blocks', change.recordId]"
@@ -129,6 +130,15 @@ import { SessionService } from '../state/session.service';
                 ><input type="checkbox" class="form-check-input" [(ngModel)]="accepts" /> I have compared them; put this version over the
                 live one.</label
               >
+            }
+            <almanac-breaches [check]="check()" />
+            @if ((check()?.broken ?? []).length > 0) {
+              @if (mayGoOn) {
+                <label class="form-label" for="review-accepts">Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label>
+                <input class="form-control" id="review-accepts" [(ngModel)]="acceptsBroken" />
+              } @else {
+                <p class="form-help">A manager or an administrator can let it go ahead, with a reason.</p>
+              }
             }
             <div class="acts">
               @if (has('approve')) {
@@ -326,6 +336,10 @@ export class ReviewOne {
   protected readonly isBusy = signal(false);
   protected remark = '';
   protected accepts = false;
+  protected acceptsBroken = '';
+  /** Which expectations it would break, were it approved. */
+  protected readonly check = signal<Check | null>(null);
+  protected readonly mayGoOn = this.#session.holds('manager', 'administrator');
   protected readonly canDecide = computed(() => this.edition()?.moves.some(move => move === 'approve' || move === 'publish') ?? false);
   protected readonly isOpen = computed(() => this.edition()?.stage === 'draft' || this.edition()?.stage === 'in review');
   protected readonly needsAcceptance = computed(
@@ -386,6 +400,7 @@ export class ReviewOne {
         name,
         remark: this.remark,
         acceptsMovedBase: this.accepts,
+        acceptsBroken: this.acceptsBroken,
         ...(publishes ? { times: { from: this.from(), until: this.until(), afterwards: 'earlier' as const } } : {}),
       })
       .subscribe({
@@ -433,10 +448,19 @@ export class ReviewOne {
     this.#api.readEdition(id).subscribe({
       next: edition => {
         this.edition.set(edition);
+        this.#checkExpectations(edition);
         if (edition.lookAt) this.#look(edition.lookAt, edition);
       },
       error: (error: unknown) => this.#messages.problem(error),
     });
+  }
+
+  #checkExpectations(edition: EditionDetail): void {
+    if (edition.stage !== 'draft' && edition.stage !== 'in review') return this.check.set(null);
+    this.#api
+      .checkExpectations({ withEditions: [edition.id], from: edition.wishedFrom })
+      .pipe(catchError(() => of(null)))
+      .subscribe(check => this.check.set(check));
   }
 
   #look(page: string, edition: EditionDetail): void {

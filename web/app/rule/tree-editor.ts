@@ -50,7 +50,7 @@ const headings: Readonly<Record<Part, string>> = { all: 'All of these', any: 'An
               <almanac-test-form class="grow" [test]="$any(line.test)" [pages]="pages()" (testChange)="replace(line, $event)" />
               <button class="btn-word" (click)="open.set('')">Done</button>
             } @else if (open() === line.way.join() && part() === 'who') {
-              <select class="form-select" aria-label="Reader" (change)="replace(line, readerTests()[$any($event.target).selectedIndex].test)">
+              <select class="form-select" aria-label="Reader" (change)="chooseReader(line, $any($event.target).selectedIndex)">
                 @for (each of readerTests(); track each.words) {
                   <option [selected]="each.words === line.words">{{ each.words }}</option>
                 }
@@ -157,6 +157,11 @@ export class TreeEditor {
 
   protected replace(line: Line, test: AnyTest): void {
     this.treeChange.emit(changed(this.tree(), line.way, () => test));
+  }
+
+  protected chooseReader(line: Line, index: number): void {
+    const chosen = this.readerTests()[index];
+    if (chosen) this.replace(line, chosen.test);
   }
 
   protected takeOut(line: Line): void {

@@ -1,18 +1,12 @@
 import { ChangeDetectionStrategy, Component, type ElementRef, inject, viewChild } from '@angular/core';
 import { Router } from '@angular/router';
 import { NgbTypeaheadModule, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap/typeahead';
-import { combineLatest, debounceTime, distinctUntilChanged, map, of, switchMap, type Observable } from 'rxjs';
+import type { Found } from '@contract/messages';
+import { catchError, debounceTime, distinctUntilChanged, of, switchMap, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { KeysService } from '../state/keys.service';
 
-interface Found {
-  readonly kind: 'page' | 'block';
-  readonly id: string;
-  readonly title: string;
-  readonly detail: string;
-}
-
-/** Finds a page or a block by title or path, from anywhere. */
+/** Finds pages, blocks, placements and rules by title, text or path, from anywhere. */
 @Component({
   selector: 'almanac-finder',
   imports: [NgbTypeaheadModule],
@@ -23,8 +17,8 @@ interface Found {
         #input
         type="search"
         class="form-control"
-        placeholder="Find a page or block"
-        aria-label="Find a page or block"
+        placeholder="Find anything"
+        aria-label="Find pages, blocks, placements and rules"
         [ngbTypeahead]="search"
         [resultTemplate]="row"
         [inputFormatter]="blank"
@@ -34,13 +28,13 @@ interface Found {
       <span class="key" aria-hidden="true">/</span>
     </div>
     <ng-template #row let-found="result">
-      <span>{{ found.title }}</span> <span class="quiet small">{{ found.detail }}</span>
+      <span class="kind quiet">{{ found.kind }}</span> <span>{{ found.title }}</span> <span class="quiet small detail">{{ found.detail }}</span>
     </ng-template>
   `,
   styles: `
     .box {
       position: relative;
-      width: 210px;
+      width: 170px;
     }
     .key {
       position: absolute;
@@ -53,6 +47,19 @@ interface Found {
       color: var(--ink-2);
       pointer-events: none;
     }
+    .kind {
+      display: inline-block;
+      width: 78px;
+      font-size: 11.5px;
+    }
+    .detail {
+      display: inline-block;
+      max-width: 300px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      vertical-align: bottom;
+    }
     input:focus + .key {
       display: none;
     }
@@ -64,14 +71,14 @@ export class Finder {
   private readonly input = viewChild.required<ElementRef<HTMLInputElement>>('input');
 
   constructor() {
-    inject(KeysService).bind([{ key: '/', does: 'Find a page or block', run: () => this.input().nativeElement.focus() }]);
+    inject(KeysService).bind([{ key: '/', does: 'Find pages, blocks, placements and rules', run: () => this.input().nativeElement.focus() }]);
   }
 
   protected readonly search = (text$: Observable<string>): Observable<readonly Found[]> =>
     text$.pipe(
       debounceTime(120),
       distinctUntilChanged(),
-      switchMap(text => (text.trim() === '' ? of([]) : this.#everything().pipe(map(all => matching(all, text.trim().toLowerCase()))))),
+      switchMap(text => (text.trim() === '' ? of([]) : this.#api.find(text.trim()).pipe(catchError(() => of([]))))),
     );
 
   protected readonly blank = (): string => '';
@@ -79,24 +86,20 @@ export class Finder {
   protected go(event: NgbTypeaheadSelectItemEvent<Found>): void {
     event.preventDefault();
     this.input().nativeElement.value = '';
-    const { kind, id } = event.item;
-    if (kind === 'page') void this.#router.navigate(['/arrange'], { queryParams: { page: id } });
-    else void this.#router.navigate(['/blocks', id]);
+    const { kind, id, pageId } = event.item;
+    switch (kind) {
+      case 'page':
+        void this.#router.navigate(pageId ? ['/arrange'] : ['/pages', id], pageId ? { queryParams: { page: id } } : {});
+        break;
+      case 'block':
+        void this.#router.navigate(['/blocks', id]);
+        break;
+      case 'placement':
+        void this.#router.navigate(['/arrange'], { queryParams: { page: pageId, sel: id } });
+        break;
+      case 'shared rule':
+      case 'expectation':
+        void this.#router.navigate(['/rules'], { queryParams: { sel: id } });
+    }
   }
-
-  #everything(): Observable<readonly Found[]> {
-    return combineLatest([this.#api.listPages(), this.#api.listBlocks()]).pipe(
-      map(([pages, blocks]) => [
-        ...pages.map((page): Found => ({ kind: 'page', id: page.id, title: page.title, detail: page.path })),
-        ...blocks.map((block): Found => ({ kind: 'block', id: block.id, title: block.title, detail: block.typeLabel })),
-      ]),
-    );
-  }
-}
-
-function matching(all: readonly Found[], text: string): readonly Found[] {
-  return all
-    .filter(each => each.title.toLowerCase().includes(text) || each.detail.toLowerCase().includes(text))
-    .sort((a, b) => Number(b.title.toLowerCase().startsWith(text)) - Number(a.title.toLowerCase().startsWith(text)))
-    .slice(0, 12);
 }

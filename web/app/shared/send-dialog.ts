@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, type OnInit, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import type { EditionDetail, Effect } from '@contract/messages';
+import type { Check, EditionDetail, Effect } from '@contract/messages';
 import type { LocalTime } from '@core/schedule/local-time';
 import { judgeMove, type MoveName, type Role } from '@core/workflow/workflow';
 import { catchError, of } from 'rxjs';
@@ -9,13 +9,14 @@ import { v7 as uuidv7 } from 'uuid';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { SessionService } from '../state/session.service';
 import type { WorkingChange } from '../state/working-changes.service';
+import { Breaches } from './breaches';
 import { EffectList } from './effect-list';
 import { MomentField } from './moment-field';
 
 /** Says what changes would do, and saves them: as a draft, for review, or live where one may. */
 @Component({
   selector: 'almanac-send-dialog',
-  imports: [FormsModule, MomentField, EffectList],
+  imports: [FormsModule, MomentField, EffectList, Breaches],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
@@ -41,6 +42,13 @@ import { MomentField } from './moment-field';
             }
           }
         </details>
+      }
+      <almanac-breaches [check]="check()" />
+      @if (!isAsking && mayGoOn && mayPublish() && (check()?.broken ?? []).length > 0) {
+        <div class="field">
+          <label class="form-label" for="edition-accepts">Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label
+          ><input class="form-control" id="edition-accepts" [(ngModel)]="acceptsBroken" />
+        </div>
       }
       @if (!isAsking) {
         <div class="field">
@@ -139,6 +147,9 @@ export class SendDialog implements OnInit {
   isAsking = false;
   title = '';
   protected remark = '';
+  protected acceptsBroken = '';
+  protected readonly check = signal<Check | null>(null);
+  protected readonly mayGoOn = this.#session.holds('manager', 'administrator');
   protected readonly from = signal<LocalTime | null>(null);
   protected readonly until = signal<LocalTime | null>(null);
   protected readonly effects = signal<readonly Effect[]>([]);
@@ -168,6 +179,10 @@ export class SendDialog implements OnInit {
         }),
       )
       .subscribe(effects => this.effects.set(effects));
+    this.#api
+      .checkExpectations({ changes: this.changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })) })
+      .pipe(catchError(() => of(null)))
+      .subscribe(check => this.check.set(check));
   }
 
   protected effectOf(change: WorkingChange): Effect | undefined {
@@ -198,7 +213,7 @@ export class SendDialog implements OnInit {
           retires,
           baseRevisionId,
         })),
-        ...(move ? { move: { name: move, times, remark: '', acceptsMovedBase: false } } : {}),
+        ...(move ? { move: { name: move, times, remark: '', acceptsMovedBase: false, acceptsBroken: this.acceptsBroken } } : {}),
       })
       .subscribe({
         next: (edition: EditionDetail) => this.modal.close(edition),

@@ -1,0 +1,272 @@
+import { ChangeDetectionStrategy, Component, computed, inject, type OnInit, signal } from '@angular/core';
+import { NgbActiveModal, type NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import type { PageRow, RecordDetail } from '@contract/messages';
+import type { BlockValue } from '@core/block/block';
+import type { PlacementValue } from '@core/placement/placement';
+import { everywhere, type Rule } from '@core/rule/rule';
+import { generateNKeysBetween } from 'fractional-indexing';
+import { forkJoin } from 'rxjs';
+import { v7 as uuidv7 } from 'uuid';
+import { ApiClient } from '../api/api-client';
+import { RuleSentence } from '../rule/rule-sentence';
+import { SessionService } from '../state/session.service';
+import type { WorkingChange } from '../state/working-changes.service';
+import { uniqueTitle } from './add-panel';
+
+interface Copy {
+  readonly value: BlockValue;
+  readonly title: string;
+  readonly target: string;
+  readonly rule: Rule;
+  readonly look: string;
+  readonly titleShown: PlacementValue['title'];
+}
+
+/** Copies of one or several blocks, each given its title, region and pages in one table. */
+@Component({
+  selector: 'almanac-copies-dialog',
+  imports: [NgbPopoverModule, RuleSentence],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="modal-header">
+      <h2 class="modal-title">Copies, each in its place</h2>
+      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+    </div>
+    <div class="modal-body">
+      <p class="quiet">Each is a block of its own from now on: an edit to one changes no other.</p>
+      <div class="row-line">
+        <label class="row-line" for="copies-count"
+          >How many of each
+          <input
+            id="copies-count"
+            class="form-control count"
+            type="number"
+            min="1"
+            max="50"
+            [value]="count()"
+            (change)="setCount(+$any($event.target).value)"
+          /></label>
+        <button class="btn-word" (click)="onePerPage()">One for each page beneath…</button>
+        @if (isChoosingSection()) {
+          <select class="form-select" aria-label="Section" (change)="perChild($any($event.target).value)">
+            <option value="">a section</option>
+            @for (page of sections(); track page.id) {
+              <option [value]="page.id">{{ page.title }}</option>
+            }
+          </select>
+        }
+      </div>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Title</th>
+            <th scope="col">Region</th>
+            <th scope="col">Pages and readers</th>
+            <th scope="col"><span class="visually-hidden">Leave out</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (copy of copies(); track $index) {
+            <tr>
+              <td>
+                <input
+                  class="form-control"
+                  [attr.aria-label]="'Title of copy ' + ($index + 1)"
+                  [class.is-invalid]="isTaken($index)"
+                  [value]="copy.title"
+                  (input)="set($index, { title: $any($event.target).value })"
+                />
+              </td>
+              <td>
+                <select
+                  class="form-select"
+                  [attr.aria-label]="'Region of copy ' + ($index + 1)"
+                  (change)="set($index, { target: $any($event.target).value })"
+                >
+                  @for (each of targets; track each.name) {
+                    <option [value]="each.name" [selected]="each.name === copy.target">{{ each.label }}</option>
+                  }
+                </select>
+              </td>
+              <td><almanac-rule-sentence [rule]="copy.rule" [pages]="pages" (ruleChange)="set($index, { rule: $event })" /></td>
+              <td><button class="btn-word" [attr.aria-label]="'Leave out copy ' + ($index + 1)" (click)="drop($index)">Leave out</button></td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      @if (fault()) {
+        <p class="notice-line ember" role="alert">{{ fault() }}</p>
+      }
+    </div>
+    <div class="foot">
+      <span class="quiet grow">They are unsaved until you send them, and can be undone.</span>
+      <button class="btn btn-primary" [disabled]="copies().length === 0 || hasFault()" (click)="make()">
+        Make {{ copies().length }} {{ copies().length === 1 ? 'copy' : 'copies' }}
+      </button>
+    </div>
+  `,
+  styles: `
+    .count {
+      width: 70px;
+    }
+    table {
+      width: 100%;
+      margin-top: 8px;
+    }
+    th {
+      text-align: start;
+      font-size: 12px;
+      color: var(--ink-2);
+      border-bottom: 1px solid var(--hair);
+    }
+    td {
+      padding: 4px 8px 4px 0;
+      border-bottom: 1px solid #ece6d9;
+      vertical-align: top;
+    }
+    td:first-child {
+      width: 34%;
+    }
+    .form-select {
+      width: auto;
+    }
+    .foot {
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      padding: 12px 20px;
+      border-top: 3px double var(--hair);
+    }
+  `,
+})
+export class CopiesDialog implements OnInit {
+  protected readonly modal = inject(NgbActiveModal);
+  readonly #api = inject(ApiClient);
+  readonly #theme = inject(SessionService).site.theme;
+  /** Set by whoever opens the dialog. */
+  blockIds: readonly string[] = [];
+  pages: readonly PageRow[] = [];
+  protected readonly targets = [...this.#theme.regions, ...this.#theme.insertionPoints];
+  protected readonly count = signal(1);
+  protected readonly copies = signal<readonly Copy[]>([]);
+  protected readonly isChoosingSection = signal(false);
+  protected readonly fault = signal('');
+  readonly #sources = signal<readonly Copy[]>([]);
+  readonly #taken = signal<readonly string[]>([]);
+  protected readonly sections = signal<readonly PageRow[]>([]);
+  protected readonly hasFault = computed(() => this.copies().some((copy, index) => copy.title.trim() === '' || this.isTaken(index)));
+
+  ngOnInit(): void {
+    this.sections.set(this.pages.filter(page => this.pages.some(each => each.parentId === page.id)));
+    forkJoin([this.#api.listBlocks(), this.#api.listPlacements(), ...this.blockIds.map(id => this.#api.readRecord(id))]).subscribe({
+      next: ([blocks, placements, ...records]) => {
+        this.#taken.set(blocks.map(block => block.title));
+        this.#sources.set(
+          (records as readonly RecordDetail[]).map(record => {
+            const value = (record.live?.value ?? record.revisions[0]!.value) as BlockValue;
+            const placed = placements.find(each => each.blockId === record.id && each.status !== 'retired')?.value;
+            return {
+              value,
+              title: value.title,
+              target: placed?.target.name ?? 'main',
+              rule: placed?.rule ?? everywhere,
+              look: placed?.look ?? '',
+              titleShown: placed?.title ?? { show: 'block', own: '' },
+            };
+          }),
+        );
+        this.setCount(1);
+      },
+      error: (error: unknown) => this.fault.set(error instanceof Error ? error.message : ''),
+    });
+  }
+
+  protected setCount(count: number): void {
+    const many = Math.min(50, Math.max(1, Math.round(count) || 1));
+    this.count.set(many);
+    this.#lay(this.#sources().flatMap(source => Array.from({ length: many }, () => source)));
+  }
+
+  protected onePerPage(): void {
+    this.isChoosingSection.set(true);
+  }
+
+  /** One copy of each for every page directly beneath a section, named after it and standing there and beneath. */
+  protected perChild(sectionId: string): void {
+    const children = this.pages.filter(page => page.parentId === sectionId && page.status === 'live');
+    if (children.length === 0) return;
+    this.isChoosingSection.set(false);
+    this.#lay(
+      this.#sources().flatMap(source =>
+        children.map(page => ({ ...source, rule: { ...source.rule, where: { any: [{ test: 'within' as const, page: page.id }] }, follows: [] } })),
+      ),
+      children.map(page => page.title),
+    );
+  }
+
+  protected set(index: number, part: Partial<Copy>): void {
+    this.copies.update(copies => copies.map((copy, at) => (at === index ? { ...copy, ...part } : copy)));
+  }
+
+  protected drop(index: number): void {
+    this.copies.update(copies => copies.filter((_, at) => at !== index));
+  }
+
+  /** Whether the title is another's, in the stock or in the table. */
+  protected isTaken(index: number): boolean {
+    const title = this.copies()[index]!.title.trim();
+    return this.#taken().includes(title) || this.copies().some((copy, at) => at !== index && copy.title.trim() === title);
+  }
+
+  protected make(): void {
+    const orders = generateNKeysBetween('b00', null, this.copies().length);
+    this.modal.close(
+      this.copies().flatMap((copy, index): readonly WorkingChange[] => {
+        const blockId = uuidv7();
+        const kind = this.#theme.regions.some(each => each.name === copy.target) ? 'region' : 'insertion point';
+        const title = copy.title.trim();
+        const placement: PlacementValue = {
+          version: 1,
+          blockId,
+          target: { kind, name: copy.target },
+          order: orders[index]!,
+          rule: copy.rule,
+          off: false,
+          look: copy.look,
+          align: 'start',
+          title: copy.titleShown,
+          anchor: '',
+          reason: '',
+        };
+        const fresh = { retires: false, baseRevisionId: null, title };
+        return [
+          { ...fresh, recordId: blockId, kind: 'block', value: { ...copy.value, title }, did: 'copied' },
+          { ...fresh, recordId: uuidv7(), kind: 'placement', value: placement, did: 'placed' },
+        ];
+      }),
+    );
+  }
+
+  #lay(copies: readonly Copy[], names: readonly string[] = []): void {
+    const taken = [...this.#taken()];
+    this.copies.set(
+      copies.map((copy, index) => {
+        const name = names[index % Math.max(1, names.length)];
+        const wished = name ? `${copy.value.title}, ${name}` : '';
+        const title = wished && !taken.includes(wished) ? wished : uniqueTitle(copy.value.title, taken);
+        taken.push(title);
+        return { ...copy, title };
+      }),
+    );
+  }
+}
+
+/** Opens the table of copies; resolves with what is to be made. */
+export function openCopies(modal: NgbModal, blockIds: readonly string[], pages: readonly PageRow[]): Promise<readonly WorkingChange[]> {
+  const opened = modal.open(CopiesDialog, { size: 'xl', scrollable: true });
+  const dialog = opened.componentInstance as CopiesDialog;
+  dialog.blockIds = blockIds;
+  dialog.pages = pages;
+  return opened.result as Promise<readonly WorkingChange[]>;
+}

@@ -1,0 +1,81 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import type { Target } from '@core/placement/placement';
+import { SessionService } from '../state/session.service';
+
+interface Choice {
+  readonly target: Target;
+  readonly label: string;
+  readonly help: string;
+}
+
+/** Where something goes: a region, an insertion point, or in place of a whole region; searched by name. */
+@Component({
+  selector: 'almanac-target-picker',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <input class="form-control" type="search" placeholder="Search places" aria-label="Search places" (input)="search.set($any($event.target).value)" />
+    @for (group of groups(); track group.label) {
+      <h3>{{ group.label }}</h3>
+      @for (choice of group.choices; track choice.label) {
+        <button type="button" [attr.aria-pressed]="isChosen(choice)" [class.on]="isChosen(choice)" (click)="chosen.emit(choice.target)">
+          <b>{{ choice.label }}</b> <span class="quiet">{{ choice.help }}</span>
+        </button>
+      }
+    } @empty {
+      <p class="quiet">No place has this in its name.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      width: 340px;
+      max-width: 100%;
+      max-height: 380px;
+      overflow: auto;
+    }
+    h3 {
+      margin: 8px 0 2px;
+    }
+    button {
+      display: block;
+      width: 100%;
+      border: 0;
+      background: none;
+      text-align: start;
+      padding: 3px 6px;
+      min-height: 26px;
+      color: var(--ink);
+      border-radius: 2px;
+    }
+    button:hover,
+    .on {
+      background: var(--tide-wash);
+    }
+  `,
+})
+export class TargetPicker {
+  readonly #theme = inject(SessionService).site.theme;
+  readonly target = input.required<Target>();
+  readonly chosen = output<Target>();
+  protected readonly search = signal('');
+  protected readonly groups = computed(() => {
+    const text = this.search().trim().toLowerCase();
+    const choices = (kind: Target['kind'], list: readonly { name: string; label: string; help: string }[]): readonly Choice[] =>
+      list
+        .map(each => ({
+          target: { kind, name: each.name },
+          label: kind === 'stand in' ? `Instead of ${each.label.toLowerCase()}` : each.label,
+          help: kind === 'stand in' ? 'Takes its place, and all in it stays away.' : each.help,
+        }))
+        .filter(each => text === '' || `${each.label} ${each.help}`.toLowerCase().includes(text));
+    return [
+      { label: 'Regions', choices: choices('region', this.#theme.regions) },
+      { label: 'Insertion points', choices: choices('insertion point', this.#theme.insertionPoints) },
+      { label: 'In place of a whole region', choices: choices('stand in', this.#theme.regions) },
+    ].filter(group => group.choices.length > 0);
+  });
+
+  protected isChosen({ target }: Choice): boolean {
+    return target.kind === this.target().kind && target.name === this.target().name;
+  }
+}

@@ -1,0 +1,287 @@
+import { ScrollingModule } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import type { EditionDetail, PlacementRow } from '@contract/messages';
+import { blockTypes } from '@core/block/types';
+import type { PlacementValue } from '@core/placement/placement';
+import { ApiClient } from '../api/api-client';
+import { FilterBar, type FilterField } from '../shared/filter-bar';
+import { PhaseMark } from '../shared/phase-mark';
+import { saySaved } from '../shared/say-saved';
+import { SendDialog } from '../shared/send-dialog';
+import { MessageService } from '../state/message.service';
+import { SessionService } from '../state/session.service';
+import { SharedRulesService } from '../state/shared-rules.service';
+import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
+
+/** Every placement of the site, filtered, and acted on many at once. */
+@Component({
+  selector: 'almanac-placements',
+  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="head">
+      <h1>Placements</h1>
+      <p class="quiet">{{ shown().length }} of {{ placements().length }}</p>
+      <almanac-filter-bar list="placements" [fields]="fields()" />
+    </div>
+    <div class="acts" role="toolbar" aria-label="With the chosen ones">
+      <label class="row-line"
+        ><input type="checkbox" class="form-check-input" [checked]="isAllChosen()" (change)="chooseAll()" />
+        {{ chosen().size === 0 ? 'Choose all in sight' : chosen().size + ' chosen' }}</label
+      >
+      @if (chosen().size > 0 && mayPlace) {
+        <button class="btn btn-plain" (click)="act({ off: false }, 'switched on')">Switch on</button>
+        <button class="btn btn-plain" (click)="act({ off: true }, 'switched off')">Switch off</button>
+        <select class="form-select" aria-label="Move to" (change)="moveTo($any($event.target))">
+          <option value="">Move to…</option>
+          @for (each of targets; track each.name) {
+            <option [value]="each.name">{{ each.label }}</option>
+          }
+        </select>
+        <select class="form-select" aria-label="Follow a shared rule" (change)="follow($any($event.target))">
+          <option value="">Follow a shared rule…</option>
+          @for (each of shared.rules(); track each.id) {
+            <option [value]="each.id">{{ each.title }}</option>
+          }
+        </select>
+        <button class="btn btn-plain danger" (click)="takeOff()">Take off</button>
+      }
+      <span class="grow"></span>
+      @if (working.state().earlier.length > 0) {
+        <button class="btn btn-plain" (click)="working.undo()">Undo</button>
+      }
+      @if (working.changes().length > 0) {
+        <button class="btn btn-primary" (click)="send()">
+          Save {{ working.changes().length }} {{ working.changes().length === 1 ? 'change' : 'changes' }}…
+        </button>
+      }
+    </div>
+    <div class="titles" aria-hidden="true">
+      <span></span><span></span><span>Block</span><span>Region</span><span>Where</span><span>To whom</span><span>When</span><span class="count">Pages</span>
+    </div>
+    <cdk-virtual-scroll-viewport itemSize="34" class="rows panel" tabindex="0" role="list" aria-label="Placements">
+      <div *cdkVirtualFor="let row of shown(); trackBy: byId" role="listitem" class="line" [class.off]="row.off" [class.on]="chosen().has(row.id)">
+        <input
+          type="checkbox"
+          class="form-check-input"
+          [attr.aria-label]="'Choose ' + row.title + ', ' + row.targetLabel"
+          [checked]="chosen().has(row.id)"
+          (change)="toggle(row.id)"
+        />
+        <almanac-phase [status]="row.status" />
+        <span class="cut"
+          ><a routerLink="/arrange" [queryParams]="{ page: row.pageId, sel: row.id }">{{ row.title }}</a>
+          @if (changedIds().has(row.id)) {
+            <span class="chip ochre">unsaved</span>
+          } @else if (row.waiting) {
+            <span class="chip ochre">{{ row.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
+          }
+          @if (row.off) {
+            <span class="chip">off</span>
+          }</span
+        >
+        <span class="cut">{{ row.targetLabel }}</span>
+        <span class="cut" [title]="row.where">{{ row.where }}{{ row.follows.length > 0 ? ', by “' + row.follows.join('”, “') + '”' : '' }}</span>
+        <span class="cut" [title]="row.who">{{ row.who }}</span>
+        <span class="cut" [title]="row.when">{{ row.when }}</span>
+        <span class="count">{{ row.pageCount }}</span>
+      </div>
+    </cdk-virtual-scroll-viewport>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-rows: auto auto auto minmax(0, 1fr);
+      height: 100%;
+      padding: 12px 20px 14px;
+    }
+    .head {
+      display: grid;
+      grid-template-columns: auto auto minmax(0, 1fr);
+      gap: 4px 14px;
+      align-items: baseline;
+    }
+    .head p,
+    h1 {
+      margin: 0;
+    }
+    .acts {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      min-height: 42px;
+      flex-wrap: wrap;
+    }
+    .acts .form-select {
+      width: auto;
+      max-width: 190px;
+    }
+    .titles,
+    .line {
+      display: grid;
+      grid-template-columns: 18px 18px minmax(150px, 1.3fr) minmax(100px, 0.8fr) minmax(150px, 1.5fr) minmax(90px, 0.8fr) minmax(110px, 1fr) 46px;
+      gap: 10px;
+      align-items: center;
+      padding: 0 12px;
+    }
+    .titles {
+      font-size: 12px;
+      color: var(--ink-2);
+      height: 22px;
+    }
+    .rows {
+      height: 100%;
+    }
+    .line {
+      height: 34px;
+      border-bottom: 1px solid #ece6d9;
+    }
+    .line.on {
+      background: var(--tide-wash);
+    }
+    .off .cut {
+      color: var(--ink-2);
+    }
+    .cut {
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .count {
+      text-align: end;
+    }
+    .form-check-input {
+      margin: 0;
+    }
+  `,
+})
+export class PlacementsWorkspace {
+  readonly #api = inject(ApiClient);
+  readonly #session = inject(SessionService);
+  readonly #messages = inject(MessageService);
+  readonly #modal = inject(NgbModal);
+  protected readonly working = inject(WorkingChangesService);
+  protected readonly shared = inject(SharedRulesService);
+  protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
+  protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
+  readonly find = input<string>();
+  readonly region = input<string>();
+  readonly status = input<string>();
+  readonly type = input<string>();
+  readonly readers = input<string>();
+  readonly by = input<string>();
+  readonly switch = input<string>();
+  protected readonly placements = signal<readonly PlacementRow[]>([]);
+  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
+  protected readonly changedIds = computed(() => new Set(this.working.changes().map(change => change.recordId)));
+  protected readonly fields = computed((): readonly FilterField[] => {
+    const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
+    return [
+      { name: 'find', label: 'Title or where' },
+      { name: 'region', label: 'Region', choices: this.targets.map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
+      { name: 'status', label: 'Status', choices: plain(['live', 'scheduled', 'draft', 'in review', 'expired', 'retired']) },
+      { name: 'type', label: 'Type', choices: blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
+      { name: 'readers', label: 'Readers', choices: plain(this.placements().map(each => each.who)) },
+      { name: 'by', label: 'Changed by', choices: plain(this.placements().map(each => each.changedBy)) },
+      { name: 'switch', label: 'Switch', choices: plain(['on', 'off']) },
+    ];
+  });
+  protected readonly shown = computed(() => {
+    const text = (this.find() ?? '').toLowerCase();
+    return this.placements().filter(
+      row =>
+        (text === '' || `${row.title} ${row.where} ${row.follows.join(' ')}`.toLowerCase().includes(text)) &&
+        (!this.region() || row.target.name === this.region()) &&
+        (this.status() ? row.status === this.status() : row.status !== 'retired') &&
+        (!this.type() || row.blockType === this.type()) &&
+        (!this.readers() || row.who === this.readers()) &&
+        (!this.by() || row.changedBy === this.by()) &&
+        (!this.switch() || row.off === (this.switch() === 'off')),
+    );
+  });
+  protected readonly isAllChosen = computed(() => this.shown().length > 0 && this.shown().every(row => this.chosen().has(row.id)));
+
+  constructor() {
+    this.#load();
+  }
+
+  protected readonly byId = (_index: number, row: PlacementRow): string => row.id;
+
+  protected toggle(id: string): void {
+    this.chosen.update(chosen => {
+      const next = new Set(chosen);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  }
+
+  protected chooseAll(): void {
+    this.chosen.set(this.isAllChosen() ? new Set() : new Set(this.shown().map(row => row.id)));
+  }
+
+  /** Changes all that are chosen in one step, which can be undone in one. */
+  protected act(part: Partial<PlacementValue>, did: string): void {
+    this.#make(row => ({ value: { ...this.#valueOf(row), ...part }, did, retires: false }));
+  }
+
+  protected moveTo(select: HTMLSelectElement): void {
+    const name = select.value;
+    select.value = '';
+    const target = this.targets.find(each => each.name === name);
+    if (!target) return;
+    const kind = this.#session.site.theme.regions.some(each => each.name === name) ? 'region' : 'insertion point';
+    this.act({ target: { kind, name } }, `moved to ${target.label.toLowerCase()}`);
+  }
+
+  protected follow(select: HTMLSelectElement): void {
+    const id = select.value;
+    select.value = '';
+    if (id === '') return;
+    this.#make(row => {
+      const value = this.#valueOf(row);
+      const follows = value.rule.follows.includes(id) ? value.rule.follows : [...value.rule.follows, id];
+      return { value: { ...value, rule: { ...value.rule, follows } }, did: 'follows a shared rule', retires: false };
+    });
+  }
+
+  protected takeOff(): void {
+    this.#make(() => ({ value: null, did: 'taken off', retires: true }));
+  }
+
+  protected send(): void {
+    const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
+    (opened.componentInstance as SendDialog).changes = this.working.changes();
+    opened.result.then(
+      (edition: EditionDetail) => {
+        this.working.clear();
+        this.chosen.set(new Set());
+        this.#load();
+        const { text, next } = saySaved(edition, this.#session.style);
+        this.#messages.done(text, next);
+      },
+      () => undefined,
+    );
+  }
+
+  #make(change: (row: PlacementRow) => Pick<WorkingChange, 'value' | 'did' | 'retires'>): void {
+    this.working.make(
+      this.placements()
+        .filter(row => this.chosen().has(row.id))
+        .map(row => ({ recordId: row.id, kind: 'placement', baseRevisionId: row.revisionId, title: row.title, ...change(row) })),
+    );
+  }
+
+  // What was changed before and is not saved yet is changed further.
+  #valueOf(row: PlacementRow): PlacementValue {
+    const change = this.working.changes().find(each => each.recordId === row.id && !each.retires);
+    return (change?.value as PlacementValue | undefined) ?? row.value;
+  }
+
+  #load(): void {
+    this.#api
+      .listPlacements()
+      .subscribe({ next: placements => this.placements.set(placements), error: (error: unknown) => this.#messages.problem(error) });
+  }
+}

@@ -1,0 +1,228 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import type { BlockRow, PageRow } from '@contract/messages';
+import { blockTypes } from '@core/block/types';
+import type { ExpectationValue } from '@core/expectation/expectation';
+import { expectationSentence } from '@core/expectation/words';
+import { picksOf, whoChoiceOf } from '@core/rule/picks';
+import { TreeEditor } from '../rule/tree-editor';
+import { whenChoiceOf } from '../rule/when-choice';
+import { WhenControl } from '../rule/when-control';
+import { WhereControl } from '../rule/where-control';
+import { WhoControl } from '../rule/who-control';
+import { SessionService } from '../state/session.service';
+
+/** What is expected, as a sentence whose words are its controls. */
+@Component({
+  selector: 'almanac-expectation-sentence',
+  imports: [NgbPopoverModule, WhereControl, WhoControl, WhenControl, TreeEditor],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="sentence title-face">
+      @for (part of parts(); track $index) {
+        @if (part.edits && !isReadOnly()) {
+          <button
+            type="button"
+            class="word"
+            [ngbPopover]="
+              part.edits === 'subject' ? subject : part.edits === 'claim' ? claim : part.edits === 'where' ? where : part.edits === 'who' ? who : when
+            "
+            autoClose="outside"
+            container="body"
+            placement="bottom-start bottom top"
+            popoverClass="rule-popover"
+            [attr.aria-label]="labels[part.edits] + ': ' + part.text"
+          >
+            {{ part.text }}
+          </button>
+        } @else if (part.edits) {
+          <b>{{ part.text }}</b>
+        } @else {
+          <span>{{ part.text }}</span>
+        }
+      }
+    </p>
+    <ng-template #subject>
+      <div class="choice">
+        <fieldset>
+          <legend class="visually-hidden">Of what</legend>
+          @for (each of subjectKinds; track each.kind) {
+            <label
+              ><input
+                type="radio"
+                class="form-check-input"
+                name="subject-kind"
+                [checked]="value().subject.kind === each.kind"
+                (change)="setSubjectKind(each.kind)"
+              />
+              {{ each.label }}</label
+            >
+          }
+        </fieldset>
+        @switch (value().subject.kind) {
+          @case ('blocks') {
+            <input class="form-control" type="search" placeholder="Search the stock" aria-label="Search the stock" (input)="search.set($any($event.target).value)" />
+            <div class="list">
+              @for (block of found(); track block.id) {
+                <label
+                  ><input type="checkbox" class="form-check-input" [checked]="blockIds().includes(block.id)" (change)="toggleBlock(block.id)" />
+                  {{ block.title }}</label
+                >
+              }
+            </div>
+          }
+          @case ('type') {
+            <select class="form-select" aria-label="Type" (change)="set({ subject: { kind: 'type', type: $any($event.target).value } })">
+              @for (each of types; track each.name) {
+                <option [value]="each.name" [selected]="$any(value().subject).type === each.name">{{ each.label }}</option>
+              }
+            </select>
+          }
+          @case ('region') {
+            <select class="form-select" aria-label="Region" (change)="set({ subject: { kind: 'region', name: $any($event.target).value } })">
+              @for (each of targets; track each.name) {
+                <option [value]="each.name" [selected]="$any(value().subject).name === each.name">{{ each.label }}</option>
+              }
+            </select>
+          }
+        }
+      </div>
+    </ng-template>
+    <ng-template #claim>
+      <div class="choice">
+        @for (each of claims(); track each.claim) {
+          <label
+            ><input type="radio" class="form-check-input" name="claim" [checked]="value().claim === each.claim" (change)="set({ claim: each.claim, count: value().count || 1 })" />
+            {{ each.label }}</label
+          >
+        }
+        @if (value().claim === 'at most' || value().claim === 'at least') {
+          <label>How many <input class="form-control count" type="number" min="0" max="100" [value]="value().count" (change)="set({ count: +$any($event.target).value })" /></label>
+        }
+      </div>
+    </ng-template>
+    <ng-template #where>
+      @if (isPlain().where) {
+        <almanac-where-control [tree]="value().where" [pages]="pages()" (treeChange)="set({ where: $event })" />
+      } @else {
+        <almanac-tree-editor part="where" [tree]="value().where" [pages]="pages()" (treeChange)="set({ where: $any($event) })" />
+      }
+    </ng-template>
+    <ng-template #who>
+      @if (isPlain().who) {
+        <almanac-who-control [tree]="value().who" (treeChange)="set({ who: $event })" />
+      } @else {
+        <almanac-tree-editor part="who" [tree]="value().who" (treeChange)="set({ who: $any($event) })" />
+      }
+    </ng-template>
+    <ng-template #when>
+      @if (isPlain().when) {
+        <almanac-when-control [tree]="value().when" (treeChange)="set({ when: $event })" />
+      } @else {
+        <almanac-tree-editor part="when" [tree]="value().when" (treeChange)="set({ when: $any($event) })" />
+      }
+    </ng-template>
+  `,
+  styles: `
+    .sentence {
+      font-size: 14.5px;
+      line-height: 1.6;
+      margin: 0;
+    }
+    .choice {
+      width: 300px;
+    }
+    label {
+      display: flex;
+      gap: 6px;
+      align-items: center;
+      min-height: 26px;
+    }
+    .form-check-input {
+      margin: 0;
+      flex: none;
+    }
+    .list {
+      max-height: 220px;
+      overflow: auto;
+      margin-top: 4px;
+    }
+    .count {
+      width: 70px;
+    }
+  `,
+})
+export class ExpectationSentence {
+  readonly #session = inject(SessionService);
+  readonly value = input.required<ExpectationValue>();
+  readonly pages = input.required<readonly PageRow[]>();
+  readonly blocks = input.required<readonly BlockRow[]>();
+  readonly isReadOnly = input(false);
+  readonly valueChange = output<ExpectationValue>();
+  protected readonly labels = { subject: 'Of what', claim: 'What is expected', where: 'On which pages', who: 'To whom', when: 'When' } as const;
+  protected readonly types = blockTypes;
+  protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
+  protected readonly subjectKinds = [
+    { kind: 'blocks', label: 'Chosen blocks' },
+    { kind: 'type', label: 'All blocks of a type' },
+    { kind: 'region', label: 'What a region holds' },
+  ] as const;
+  protected readonly search = signal('');
+  protected readonly found = computed(() => {
+    const text = this.search().trim().toLowerCase();
+    const held = this.blockIds();
+    return this.blocks()
+      .filter(block => held.includes(block.id) || (block.status !== 'retired' && block.title.toLowerCase().includes(text)))
+      .slice(0, 60);
+  });
+  protected readonly blockIds = computed(() => {
+    const { subject } = this.value();
+    return subject.kind === 'blocks' ? subject.blockIds : [];
+  });
+  protected readonly claims = computed(() => {
+    const counted = [
+      { claim: 'at most', label: 'never holds more than' },
+      { claim: 'at least', label: 'never holds fewer than' },
+    ] as const;
+    return this.value().subject.kind === 'region'
+      ? counted
+      : ([{ claim: 'shows', label: 'shows' }, { claim: 'does not show', label: 'does not show' }, ...counted] as const);
+  });
+  protected readonly isPlain = computed(() => ({
+    where: picksOf(this.value().where) !== null,
+    who: whoChoiceOf(this.value().who) !== null,
+    when: whenChoiceOf(this.value().when) !== null,
+  }));
+  protected readonly parts = computed(() => {
+    const pageTitles = new Map(this.pages().map(page => [page.id, page.title]));
+    const blockTitles = new Map(this.blocks().map(block => [block.id, block.title]));
+    const names = this.#session.names(id => pageTitles.get(id) ?? 'a page that is gone');
+    return expectationSentence(
+      this.value(),
+      {
+        ...names,
+        block: id => blockTitles.get(id) ?? 'a block that is gone',
+        region: name => this.targets.find(each => each.name === name)?.label.toLowerCase() ?? name,
+        placement: () => '',
+        blockType: name => blockTypes.find(each => each.name === name)?.label ?? name,
+      },
+      this.#session.style,
+    );
+  });
+
+  protected set(part: Partial<ExpectationValue>): void {
+    this.valueChange.emit({ ...this.value(), ...part });
+  }
+
+  protected setSubjectKind(kind: ExpectationValue['subject']['kind']): void {
+    const first = this.blocks()[0]?.id ?? '';
+    if (kind === 'region') this.set({ subject: { kind, name: this.targets[0]!.name }, claim: 'at most', count: 1 });
+    else this.set({ subject: kind === 'type' ? { kind, type: blockTypes[0]!.name } : { kind, blockIds: [first] }, claim: 'shows' });
+  }
+
+  protected toggleBlock(id: string): void {
+    const held = this.blockIds();
+    const blockIds = held.includes(id) ? held.filter(each => each !== id) : [...held, id];
+    if (blockIds.length > 0) this.set({ subject: { kind: 'blocks', blockIds } });
+  }
+}

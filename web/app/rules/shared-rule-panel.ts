@@ -1,0 +1,206 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import type { Effect, SharedRuleRow } from '@contract/messages';
+import type { PlacementValue } from '@core/placement/placement';
+import type { Rule } from '@core/rule/rule';
+import { keepingCopy, type SharedRuleValue } from '@core/rule/shared-rule';
+import { catchError, debounceTime, of, switchMap } from 'rxjs';
+import { ApiClient } from '../api/api-client';
+import { RuleSentence } from '../rule/rule-sentence';
+import { EffectList } from '../shared/effect-list';
+import { PagesService } from '../state/pages.service';
+import { SharedRulesService } from '../state/shared-rules.service';
+import type { WorkingChange } from '../state/working-changes.service';
+import { RulesService } from './rules.service';
+
+/** One shared rule: what it says and why, what an edit does over all it governs, and how something leaves it. */
+@Component({
+  selector: 'almanac-shared-rule-panel',
+  imports: [RuleSentence, EffectList, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>{{ value().title }}</h2>
+    @if (rules.mayChange) {
+      <label class="form-label" for="rule-title">Name</label>
+      <input class="form-control" id="rule-title" [value]="value().title" (change)="set({ title: $any($event.target).value.trim() }, 'renamed')" />
+      <label class="form-label" for="rule-reason">Because</label>
+      <textarea class="form-control" id="rule-reason" rows="2" [value]="value().reason" (change)="set({ reason: oneLine($any($event.target).value) }, 'new reason')"></textarea>
+    } @else {
+      <p class="quiet">{{ value().reason }}</p>
+    }
+    <h3>What it says</h3>
+    <almanac-rule-sentence
+      [rule]="value().rule"
+      [pages]="pages.pages()"
+      [own]="row().id"
+      [isReadOnly]="!rules.mayChange"
+      [effect]="effect()?.label ?? ''"
+      (ruleChange)="set({ rule: $event }, 'new rule')"
+    />
+    @if (effect(); as effect) {
+      <p class="does">{{ effect.label }}</p>
+      <details>
+        <summary>Which pages</summary>
+        <almanac-effect-list [effect]="effect" />
+      </details>
+    }
+    <h3>Governs {{ row().governs.length }} {{ row().governs.length === 1 ? 'placement' : 'placements' }}</h3>
+    <ul>
+      @for (each of row().governs; track each.placementId) {
+        <li>
+          <a routerLink="/arrange" [queryParams]="{ page: each.pageId, sel: each.placementId }">{{ each.title }}</a>
+          <span class="quiet">{{ each.target.toLowerCase() }}, {{ each.pageCount }} {{ each.pageCount === 1 ? 'page' : 'pages' }}</span>
+          @if (rules.changedIds().has(each.placementId)) {
+            <span class="chip ochre">unsaved</span>
+          } @else if (rules.mayChange) {
+            <button class="btn-word" [attr.aria-label]="each.title + ': leave, keeping a copy'" (click)="leave(each)">Leave, keeping a copy</button>
+          }
+        </li>
+      } @empty {
+        <li class="quiet">Nothing follows it.</li>
+      }
+      @for (each of row().followedBy; track each.id) {
+        <li>Shared rule “{{ each.title }}” follows it.</li>
+      }
+    </ul>
+    @if (rules.mayChange) {
+      <h3>Delete it</h3>
+      <div class="row-line">
+        @if (row().governs.length + row().followedBy.length > 0) {
+          <label class="row-line"
+            >What takes its place
+            <select class="form-select" #replacement>
+              <option value="">nothing: each keeps a copy of what it says</option>
+              @for (other of others(); track other.id) {
+                <option [value]="other.id">{{ other.title }}</option>
+              }
+            </select></label
+          >
+          <button class="btn btn-plain danger" (click)="remove(replacement.value)">Delete and replace</button>
+        } @else {
+          <button class="btn btn-plain danger" (click)="remove('')">Delete</button>
+        }
+      </div>
+      <p class="form-help">It is unsaved until you send it, and can be undone.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    h3 {
+      margin: 14px 0 4px;
+      border-bottom: 1px solid var(--hair);
+    }
+    .form-label {
+      margin-top: 6px;
+    }
+    .does {
+      color: var(--tide);
+      font-weight: 600;
+      margin: 4px 0;
+    }
+    ul {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    li {
+      display: flex;
+      gap: 10px;
+      align-items: baseline;
+      min-height: 26px;
+    }
+    li .btn-word {
+      margin-left: auto;
+    }
+    .form-select {
+      width: auto;
+      max-width: 260px;
+    }
+  `,
+})
+export class SharedRulePanel {
+  readonly #api = inject(ApiClient);
+  readonly #shared = inject(SharedRulesService);
+  protected readonly rules = inject(RulesService);
+  protected readonly pages = inject(PagesService);
+  readonly row = input.required<SharedRuleRow>();
+  /** With what was changed and is not saved yet. */
+  protected readonly value = computed(() => {
+    const change = this.rules.working.changes().find(each => each.recordId === this.row().id && !each.retires);
+    return (change?.value as SharedRuleValue | undefined) ?? this.row().value;
+  });
+  protected readonly others = computed(() => this.#shared.rules().filter(each => each.id !== this.row().id));
+  readonly #change = computed(() => {
+    const isChanged = this.rules.working.changes().some(each => each.recordId === this.row().id && !each.retires);
+    return isChanged ? { recordId: this.row().id, kind: 'shared rule' as const, value: this.value(), retires: false } : null;
+  });
+  /** What the edit would do to readers, over everything that follows it. */
+  protected readonly effect = toSignal(
+    toObservable(this.#change).pipe(
+      debounceTime(80),
+      switchMap(change =>
+        change === null
+          ? of(null)
+          : this.#api.effect({ changes: [change] }).pipe(
+              switchMap(effects => of<Effect | null>(effects[0] ?? null)),
+              catchError(() => of(null)),
+            ),
+      ),
+      takeUntilDestroyed(),
+    ),
+    { initialValue: null },
+  );
+
+  protected set(part: Partial<SharedRuleValue>, did: string): void {
+    const { id, revisionId, title } = this.row();
+    this.rules.working.make([
+      { recordId: id, kind: 'shared rule', value: { ...this.value(), ...part }, retires: false, baseRevisionId: revisionId, title, did },
+    ]);
+  }
+
+  protected oneLine(text: string): string {
+    return text.replace(/\s*\n\s*/g, ' ').trim();
+  }
+
+  protected leave(each: SharedRuleRow['governs'][number]): void {
+    this.rules.working.make([this.#placementChange(each, keepingCopy(each.value.rule, this.#live()), 'leaves a shared rule')]);
+  }
+
+  /** Takes it off, and lets everything that follows it follow another or keep a copy, in one step. */
+  protected remove(replacement: string): void {
+    const { id, revisionId, title, governs, followedBy } = this.row();
+    const settled = (rule: Rule): Rule => {
+      if (replacement === '') return this.#keeping(rule, id);
+      return { ...rule, follows: [...new Set(rule.follows.map(each => (each === id ? replacement : each)))] };
+    };
+    const direct = governs.filter(each => each.value.rule.follows.includes(id));
+    this.rules.working.make([
+      { recordId: id, kind: 'shared rule', value: null, retires: true, baseRevisionId: revisionId, title, did: 'deleted' },
+      ...direct.map(each => this.#placementChange(each, settled(each.value.rule), replacement === '' ? 'keeps a copy' : 'follows another')),
+      ...followedBy.flatMap((each): WorkingChange[] => {
+        const other = this.#shared.rules().find(rule => rule.id === each.id);
+        if (!other) return [];
+        const value = { ...other.value, rule: settled(other.value.rule) };
+        return [{ recordId: other.id, kind: 'shared rule', value, retires: false, baseRevisionId: other.revisionId, title: other.title, did: 'follows another' }];
+      }),
+    ]);
+  }
+
+  // Only this one is taken in; whatever else is followed goes on being followed.
+  #keeping(rule: Rule, id: string): Rule {
+    const alone = keepingCopy({ ...rule, follows: [id] }, this.#live());
+    return { ...alone, follows: rule.follows.filter(each => each !== id) };
+  }
+
+  #placementChange({ placementId, value, revisionId, title }: SharedRuleRow['governs'][number], rule: Rule, did: string): WorkingChange {
+    const changed: PlacementValue = { ...value, rule };
+    return { recordId: placementId, kind: 'placement', value: changed, retires: false, baseRevisionId: revisionId, title, did };
+  }
+
+  #live(): ReadonlyMap<string, SharedRuleValue> {
+    return new Map(this.#shared.rules().map(each => [each.id, each.value]));
+  }
+}

@@ -1,0 +1,216 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { blockTypes } from '@core/block/types';
+import type { RegionLimits } from '@core/theme/manifest';
+import { roles } from '@core/workflow/workflow';
+import { ApiProblem } from '../api/api-client';
+import { MessageService } from '../state/message.service';
+import { SessionService } from '../state/session.service';
+
+type Limits = Readonly<Record<string, RegionLimits>>;
+
+/** What each region may hold: which types, placed by whom, how few and how many. */
+@Component({
+  selector: 'almanac-limits',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1>What regions may hold</h1>
+    <p class="quiet">
+      So that whoever places something sees the few choices that fit. Nothing that stands already is taken off by the types and roles; of more
+      than the most, those that come later in the order stay away.
+    </p>
+    <table class="panel">
+      <thead>
+        <tr>
+          <th scope="col">Region</th>
+          <th scope="col">Only these types</th>
+          <th scope="col">Placed by</th>
+          <th scope="col">At least</th>
+          <th scope="col">At most</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (target of targets; track target.name) {
+          <tr>
+            <th scope="row">
+              {{ target.label }}<span class="quiet">{{ target.help }}</span>
+            </th>
+            <td>
+              <div class="picks" role="group" [attr.aria-label]="'Types in ' + target.label">
+                @for (type of types; track type.name) {
+                  <label
+                    ><input
+                      type="checkbox"
+                      class="form-check-input"
+                      [disabled]="!mayChange"
+                      [checked]="of(target.name).types?.includes(type.name)"
+                      (change)="toggle(target.name, 'types', type.name)"
+                    />
+                    {{ type.label }}</label
+                  >
+                }
+                @if (!of(target.name).types) {
+                  <span class="quiet">any type</span>
+                }
+              </div>
+            </td>
+            <td>
+              <div class="picks" role="group" [attr.aria-label]="'Roles for ' + target.label">
+                @for (role of placing; track role) {
+                  <label
+                    ><input
+                      type="checkbox"
+                      class="form-check-input"
+                      [disabled]="!mayChange"
+                      [checked]="of(target.name).roles?.includes(role)"
+                      (change)="toggle(target.name, 'roles', role)"
+                    />
+                    {{ role }}</label
+                  >
+                }
+                @if (!of(target.name).roles) {
+                  <span class="quiet">whoever may place</span>
+                }
+              </div>
+            </td>
+            <td>
+              <input
+                class="form-control"
+                type="number"
+                min="0"
+                max="50"
+                [attr.aria-label]="'At least in ' + target.label"
+                [disabled]="!mayChange"
+                [value]="of(target.name).least ?? ''"
+                (change)="count(target.name, 'least', $any($event.target).value)"
+              />
+            </td>
+            <td>
+              <input
+                class="form-control"
+                type="number"
+                min="1"
+                max="50"
+                [attr.aria-label]="'At most in ' + target.label"
+                [disabled]="!mayChange"
+                [value]="of(target.name).most ?? ''"
+                (change)="count(target.name, 'most', $any($event.target).value)"
+              />
+            </td>
+          </tr>
+        }
+      </tbody>
+    </table>
+    @if (fault()) {
+      <p class="notice-line ember" role="alert">{{ fault() }}</p>
+    }
+    @if (mayChange) {
+      <p class="foot">
+        <button class="btn btn-primary" [disabled]="!isChanged()" (click)="save()">Set these limits</button>
+        @if (isChanged()) {
+          <button class="btn btn-plain" (click)="limits.set(stored())">Leave them as they were</button>
+        }
+      </p>
+    } @else {
+      <p class="notice-line">Limits are set by managers and administrators.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 14px 20px 24px;
+      max-width: 1180px;
+    }
+    table {
+      width: 100%;
+    }
+    th,
+    td {
+      text-align: start;
+      padding: 5px 12px;
+      border-bottom: 1px solid #ece6d9;
+      vertical-align: top;
+      font-weight: 400;
+    }
+    thead th {
+      font-size: 12px;
+      color: var(--ink-2);
+    }
+    tbody th {
+      font-weight: 600;
+      width: 220px;
+    }
+    tbody th span {
+      display: block;
+      font-weight: 400;
+      font-size: 12px;
+    }
+    .picks {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 12px;
+    }
+    label {
+      display: inline-flex;
+      gap: 5px;
+      align-items: center;
+      min-height: 24px;
+    }
+    .form-check-input {
+      margin: 0;
+    }
+    .form-control {
+      width: 66px;
+    }
+    .foot {
+      margin-top: 12px;
+      display: flex;
+      gap: 10px;
+    }
+  `,
+})
+export class LimitsSetUp {
+  readonly #session = inject(SessionService);
+  readonly #messages = inject(MessageService);
+  protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
+  protected readonly types = blockTypes;
+  protected readonly placing = roles.filter(role => role === 'editor' || role === 'manager' || role === 'administrator');
+  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly stored = signal<Limits>(this.#limitsNow());
+  protected readonly limits = signal<Limits>(this.#limitsNow());
+  protected readonly fault = signal('');
+  protected readonly isChanged = computed(() => JSON.stringify(this.limits()) !== JSON.stringify(this.stored()));
+
+  protected of(target: string): RegionLimits {
+    return this.limits()[target] ?? {};
+  }
+
+  /** Puts a type or role in or out; when none is left, it is not limited. */
+  protected toggle(target: string, list: 'types' | 'roles', name: string): void {
+    const held = this.of(target)[list] ?? [];
+    const next = held.includes(name) ? held.filter(each => each !== name) : [...held, name];
+    this.#set(target, { [list]: next.length === 0 ? undefined : next });
+  }
+
+  protected count(target: string, which: 'least' | 'most', typed: string): void {
+    this.#set(target, { [which]: typed === '' ? undefined : Number(typed) });
+  }
+
+  protected save(): void {
+    this.#session.saveLimits(this.limits()).subscribe({
+      next: () => {
+        this.stored.set(this.limits());
+        this.fault.set('');
+        this.#messages.done('The limits hold from now on.');
+      },
+      error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? error.message : ''),
+    });
+  }
+
+  #set(target: string, part: RegionLimits): void {
+    this.limits.update(limits => ({ ...limits, [target]: { ...limits[target], ...part } }));
+  }
+
+  #limitsNow(): Limits {
+    return Object.fromEntries(this.targets.map(target => [target.name, target.limits ?? {}]));
+  }
+}

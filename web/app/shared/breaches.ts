@@ -1,0 +1,49 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { Check } from '@contract/messages';
+
+/** Which expectations changes would break, where and when; and which they would mend. */
+@Component({
+  selector: 'almanac-breaches',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (check(); as check) {
+      @for (each of check.broken; track $index) {
+        <div class="notice-line ember" role="alert">
+          <b>Breaks what is expected:</b> {{ each.sentence }}
+          <p>{{ each.words }}</p>
+          <p class="quiet small">
+            @for (page of each.pages.slice(0, 6); track page.id) {
+              <a routerLink="/arrange" [queryParams]="{ page: page.id }">{{ page.title }}</a
+              >{{ $last ? '' : ', ' }}
+            }
+            @if (each.pageCount > 6) {
+              and {{ each.pageCount - 6 }} more
+            }
+          </p>
+        </div>
+      }
+      @for (each of check.mended; track each.expectationId) {
+        <p class="notice-line leaf">Kept again: {{ each.sentence }}</p>
+      }
+      @if (check.isPartial) {
+        <p class="notice-line">There was too much to look at all of it: this is only a part.</p>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    p {
+      margin: 2px 0 0;
+    }
+    .leaf {
+      border-left-color: var(--leaf);
+    }
+  `,
+})
+export class Breaches {
+  readonly check = input.required<Check | null>();
+}
