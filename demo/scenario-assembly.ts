@@ -94,7 +94,7 @@ export function assemble(demo: LaidOut): Assembly {
       added('block', causeway, {
         version: 1,
         type: 'notice',
-        title: 'Causeway warning',
+        title: 'Off the causeway in time',
         fields: { tone: 'danger', text: 'The causeway floods fast. Be off it half an hour before the times given.', linkLabel: 'Crossing times', linkTo: '/visit/causeway-crossing' },
         readers: null,
       } satisfies BlockValue),

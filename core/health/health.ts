@@ -73,7 +73,9 @@ export class HealthCheck {
       findings.push(...found);
       isPartial ||= part;
     }
-    findings.push(...insetFindings(first.side), ...unseenBlocks(plan, shows, seen));
+    // Of a block whose placement never shows the placement's finding says enough.
+    const told = new Set(findings.flatMap(each => (each.kind === 'never shows' ? [latest.get(each.recordId)!.placed.value.blockId] : [])));
+    findings.push(...insetFindings(first.side), ...unseenBlocks(plan, shows, seen).filter(each => !told.has(each.recordId)));
     for (const [id, expectation] of first.snapshot.expectations) {
       const outcome = this.expectation(id, expectation, plan);
       isPartial ||= outcome.isPartial;

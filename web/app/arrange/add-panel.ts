@@ -4,7 +4,8 @@ import type { BlockRow, Effect, View } from '@contract/messages';
 import { initialFields, type BlockFields, type BlockType, type BlockValue } from '@core/block/block';
 import { blockTypeNamed, blockTypes } from '@core/block/types';
 import type { PlacementValue, Target } from '@core/placement/placement';
-import { labelOfTarget, type ThemeManifest } from '@core/theme/manifest';
+import { listOf } from '@core/format/moment';
+import { labelOfTarget, limitsOf, type ThemeManifest } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { thisPageOnly, type Rule } from '@core/rule/rule';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
@@ -42,7 +43,10 @@ interface Answer {
     </div>
     @if (!type() && start().kind === 'new') {
       <p class="quiet small">Choose what will be there, or take something from the stock.</p>
-      @for (group of groups; track group.purpose) {
+      @if (limitWords(); as words) {
+        <p class="notice-line">{{ words }}</p>
+      }
+      @for (group of groups(); track group.purpose) {
         <h3 class="group">{{ group.purpose }}</h3>
         @for (each of group.types; track each.name) {
           <button class="type" (click)="choose(each)">
@@ -226,10 +230,18 @@ export class AddPanel implements OnInit {
   readonly closed = output();
   readonly placed = output<string>();
   readonly pagesWanted = output<Effect>();
-  protected readonly groups = (['To read', 'To find more'] as const).map(purpose => ({
-    purpose,
-    types: blockTypes.filter(type => type.purpose === purpose),
-  }));
+  /** The types that the region may hold, by what they are for. */
+  protected readonly groups = computed(() => {
+    const { types } = limitsOf(this.#theme, null, this.target().name);
+    return (['To read', 'To find more'] as const)
+      .map(purpose => ({ purpose, types: blockTypes.filter(type => type.purpose === purpose && (types === undefined || types.includes(type.name))) }))
+      .filter(group => group.types.length > 0);
+  });
+  /** Said when a limit keeps some types out. */
+  protected readonly limitWords = computed(() => {
+    const { types } = limitsOf(this.#theme, null, this.target().name);
+    return types ? `The ${this.targetWord()} is kept for ${listOf(types.map(type => blockTypeNamed(type)?.label.toLowerCase() ?? type))}.` : '';
+  });
   protected readonly looks = this.#theme.looks;
   protected readonly type = signal<BlockType | null>(null);
   protected readonly title = signal('');
@@ -255,7 +267,7 @@ export class AddPanel implements OnInit {
   protected readonly stock = computed(() => {
     const text = this.search().trim().toLowerCase();
     return this.#blocks()
-      .filter(block => text === '' || block.title.toLowerCase().includes(text))
+      .filter(block => (text === '' || block.title.toLowerCase().includes(text)) && this.#mayHold(block.type))
       .slice(0, text === '' ? 6 : 20);
   });
   protected readonly rowsThere = computed(() =>
@@ -317,6 +329,10 @@ export class AddPanel implements OnInit {
     this.rule.set(thisPageOnly(this.page()));
     if (start.kind === 'again') this.#share(start.blockId, start.title);
     if (start.kind === 'copy') this.#copy(start.blockId, start.title);
+  }
+
+  #mayHold(type: string): boolean {
+    return limitsOf(this.#theme, null, this.target().name).types?.includes(type) ?? true;
   }
 
   protected faultOf(field: string): string | null {

@@ -51,8 +51,8 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
         <button class="btn-word" (click)="arrange.look({ withEditions: [] })">without it</button>
       }
       @if (working.changes().length > 0) {
-        <span class="small quiet"
-          >with {{ working.changes().length }} unsaved {{ working.changes().length === 1 ? 'change' : 'changes' }}</span
+        <span class="small quiet unsaved"
+          >with {{ working.changes().length }} unsaved</span
         >
       }
       @if (working.state().earlier.length > 0) {
@@ -178,6 +178,9 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
       padding: 5px 20px;
       min-height: 42px;
       border-bottom: 1px solid var(--hair);
+    }
+    .unsaved {
+      white-space: nowrap;
     }
     .body {
       display: grid;

@@ -44,7 +44,7 @@ interface Bracket {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroller" #scroller (wheel)="scrolledByHand()" (pointerdown)="scrolledByHand()">
-      <div class="stage" [style.height.px]="pageHeight() * scale()" [style.width.px]="margin() + width() * scale()">
+      <div class="stage" [style.height.px]="cropped()?.height ?? pageHeight() * scale()" [style.width.px]="cropped()?.width ?? margin() + width() * scale()">
         @for (bracket of brackets(); track bracket.top) {
           <div class="bracket title-face" [style.top.px]="bracket.top * scale()" [style.height.px]="bracket.height * scale()">
             @for (name of bracket.names; track name.name) {
@@ -61,7 +61,14 @@ interface Bracket {
             }
           </div>
         }
-        <div class="paper" [style.left.px]="margin()" [style.width.px]="width() * scale()" [style.height.px]="pageHeight() * scale()">
+        <div
+          class="paper"
+          [style.left.px]="cropped() ? 0 : margin()"
+          [style.width.px]="width() * scale()"
+          [style.height.px]="pageHeight() * scale()"
+          [style.clip-path]="cropped()?.clip ?? null"
+          [style.transform]="cropped()?.shift ?? null"
+        >
           <iframe
             #frame
             title="The page as a reader has it"
@@ -246,6 +253,19 @@ export class Sheet {
   );
   /** Room for the names of regions, in CSS pixels. */
   readonly margin = input(108);
+  /** Shows nothing but the selected block, at its own width. */
+  readonly isCropped = input(false);
+  protected readonly cropped = computed(() => {
+    const box = this.isCropped() ? this.boxes().find(each => each.name === this.selected()) : undefined;
+    if (!box) return null;
+    const [top, left, bottom, right] = [box.top, box.left, this.pageHeight() - box.top - box.height, this.width() - box.left - box.width];
+    return {
+      width: box.width,
+      height: box.height,
+      clip: `inset(${top}px ${right}px ${bottom}px ${left}px)`,
+      shift: `translate(${-left}px, ${-top}px)`,
+    };
+  });
   readonly placementChosen = output<string>();
   readonly targetChosen = output<string>();
   readonly scaled = output<number>();
@@ -256,7 +276,7 @@ export class Sheet {
   protected readonly boxes = signal<readonly Box[]>([]);
   readonly #targetBoxes = signal<readonly Box[]>([]);
   readonly #room = signal(800);
-  protected readonly scale = computed(() => Math.min(1, Math.max(0.3, (this.#room() - this.margin() - 4) / this.width())));
+  protected readonly scale = computed(() => this.cropped() ? 1 : Math.min(1, Math.max(0.3, (this.#room() - this.margin() - 4) / this.width())));
   protected readonly brackets = computed(() => bracketsOf(this.#targetBoxes(), this.targets()));
   #isLoaded = false;
 
@@ -336,7 +356,8 @@ export function bracketsOf(boxes: readonly Box[], targets: readonly SheetTarget[
   const brackets: Bracket[] = [];
   for (const box of [...boxes].sort((a, b) => (Math.abs(a.top - b.top) < 12 ? a.left - b.left : a.top - b.top))) {
     const target = targets.find(each => each.name === box.name);
-    if (!target) continue;
+    // An empty insertion point takes no room, and is offered only while something is being added.
+    if (!target || box.height < 2) continue;
     const last = brackets[brackets.length - 1];
     if (last && box.top < last.top + last.height - 8) {
       const bottom = Math.max(last.top + last.height, box.top + box.height);

@@ -143,7 +143,7 @@ const stepWords: Readonly<Record<string, string>> = {
       width: 24px;
       color: var(--leaf);
     }
-    .line > .no {
+    .line > .no:first-child {
       color: var(--ember);
     }
     h3 {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ViewRequest } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
@@ -10,6 +10,7 @@ import { WhoControl } from '../rule/who-control';
 import { FieldsForm } from '../shared/fields-form';
 import { PhaseMark } from '../shared/phase-mark';
 import { PagesService } from '../state/pages.service';
+import { SessionService } from '../state/session.service';
 import { WriterFrame } from '../writing/writer-frame';
 import { WritingService } from '../writing/writing.service';
 
@@ -74,6 +75,22 @@ import { WritingService } from '../writing/writing.service';
             </p>
           } @empty {
             <p class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p>
+            <label class="row-line"
+              >Look at it as if it stood in
+              <select class="form-select trial" (change)="trialRegion.set($any($event.target).value)">
+                @for (each of regions; track each.name) {
+                  <option [value]="each.name" [selected]="each.name === trialRegion()">{{ each.label.toLowerCase() }}</option>
+                }
+              </select></label
+            >
+          }
+          @if (record.insetIn.length > 0) {
+            <h3 class="used">Inside these texts</h3>
+            @for (each of record.insetIn; track each.recordId) {
+              <p class="use">
+                <a [routerLink]="[each.kind === 'page' ? '/pages' : '/blocks', each.recordId]">{{ each.title }}</a> <span class="quiet">{{ each.kind }}</span>
+              </p>
+            }
           }
         }
       }
@@ -88,6 +105,9 @@ import { WritingService } from '../writing/writing.service';
       margin-top: 14px;
       border-bottom: 1px solid var(--hair);
       padding-bottom: 2px;
+    }
+    .trial {
+      width: auto;
     }
     .use {
       margin: 0;
@@ -114,6 +134,9 @@ export class BlockWriter {
     return asked?.id ?? shownOn[0]?.id ?? this.pages.pages()[0]?.id ?? '';
   });
   readonly #trialId = uuidv7();
+  protected readonly regions = inject(SessionService).site.theme.regions;
+  /** Where it is looked at while it is placed nowhere. */
+  protected readonly trialRegion = signal('main');
   protected readonly changes = computed((): ViewRequest['changes'] => {
     const value = this.writing.value();
     if (!value) return [];
@@ -123,7 +146,7 @@ export class BlockWriter {
     const trial: PlacementValue = {
       version: 1,
       blockId: this.writing.id,
-      target: { kind: 'region', name: 'main' },
+      target: { kind: 'region', name: this.trialRegion() },
       order: 'Zz',
       rule: thisPageOnly(this.previewPage()),
       off: false,

@@ -1,7 +1,15 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { BlockRow } from '@contract/messages';
+import type { BlockRow, EditionDetail } from '@contract/messages';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { forkJoin } from 'rxjs';
+import { openCopies } from '../arrange/copies-dialog';
+import { FilterBar, type FilterField } from '../shared/filter-bar';
+import { saySaved } from '../shared/say-saved';
+import { SendDialog } from '../shared/send-dialog';
+import { PagesService } from '../state/pages.service';
+import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
 import { blockTypes } from '@core/block/types';
 import { ApiClient } from '../api/api-client';
 import { PhaseMark } from '../shared/phase-mark';
@@ -12,58 +20,32 @@ import { SessionService } from '../state/session.service';
 /** The stock: every block, what it says, and where it is used. */
 @Component({
   selector: 'almanac-blocks',
-  imports: [ScrollingModule, RouterLink, PhaseMark, WhenPipe],
+  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
       <div>
         <h1>Blocks</h1>
         <p class="quiet">
-          {{ shown().length }} of {{ blocks().length }} in the stock{{ isFiltered() ? ', filtered.' : '.' }}
-          @if (isFiltered()) {
-            <button class="btn-word" (click)="filter({ find: null, type: null, used: null, status: null })">Show all</button>
-          }
+          {{ shown().length }} of {{ blocks().length }} in the stock.
         </p>
       </div>
-      <span class="grow"></span>
-      <input
-        class="form-control search"
-        type="search"
-        aria-label="Title or words"
-        placeholder="Title or words"
-        [value]="find() ?? ''"
-        (input)="filter({ find: $any($event.target).value || null })"
-      />
+      <almanac-filter-bar class="grow" list="blocks" [fields]="fields()" />
+    </div>
+    <div class="many" role="toolbar" aria-label="With the chosen ones">
       <label class="row-line"
-        >Type
-        <select class="form-select" (change)="filter({ type: $any($event.target).value || null })">
-          <option value="">any</option>
-          @for (each of types; track each.name) {
-            <option [value]="each.name" [selected]="each.name === type()">{{ each.label }}</option>
-          }
-        </select></label
+        ><input type="checkbox" class="form-check-input" [checked]="isAllTicked()" (change)="tickAll()" />
+        {{ ticked().size === 0 ? 'Choose all in sight' : ticked().size + ' chosen' }}</label
       >
-      <label class="row-line"
-        >Status
-        <select class="form-select" (change)="filter({ status: $any($event.target).value || null })">
-          <option value="">any</option>
-          @for (each of statuses; track each) {
-            <option [value]="each" [selected]="each === status()">{{ each === 'retired' ? 'taken off' : each }}</option>
-          }
-        </select></label
-      >
-      <label class="row-line"
-        >Used
-        <select class="form-select" (change)="filter({ used: $any($event.target).value || null })">
-          <option value="">anywhere or not</option>
-          <option value="several" [selected]="used() === 'several'">on several pages</option>
-          <option value="nowhere" [selected]="used() === 'nowhere'">on no page</option>
-        </select></label
-      >
+      @if (ticked().size > 0 && mayPlace) {
+        <button class="btn btn-plain" (click)="copies()">Copies, each in its place…</button>
+        <button class="btn btn-plain danger" (click)="takeOut()">Take out of the stock…</button>
+      }
     </div>
     <div class="split">
       <cdk-virtual-scroll-viewport itemSize="58" class="rows panel" tabindex="0" role="list" aria-label="The stock">
         <div *cdkVirtualFor="let block of shown(); trackBy: byId" role="listitem" class="line" [class.on]="block.id === sel()">
+          <input type="checkbox" class="form-check-input tick" [attr.aria-label]="'Choose ' + block.title" [checked]="ticked().has(block.id)" (change)="tick(block.id)" />
           <button class="open" (click)="filter({ sel: block.id })" [attr.aria-pressed]="block.id === sel()">
             <almanac-phase [status]="block.status" />
             <span class="words"
@@ -101,8 +83,12 @@ import { SessionService } from '../state/session.service';
           </div>
           <h3 class="where">
             Shows on {{ block.pages.length }} {{ block.pages.length === 1 ? 'page' : 'pages' }}, by {{ block.placementCount }}
-            {{ block.placementCount === 1 ? 'placement' : 'placements' }}
+            {{ block.placementCount === 1 ? 'placement' : 'placements'
+            }}{{ block.insetCount > 0 ? ' and inside ' + block.insetCount + (block.insetCount === 1 ? ' text' : ' texts') : '' }}
           </h3>
+          @if (block.readers) {
+            <p class="notice-line">Only for {{ block.readers }}, whoever may read the page.</p>
+          }
           <ul>
             @for (page of block.pages; track page.id) {
               <li>
@@ -122,7 +108,7 @@ import { SessionService } from '../state/session.service';
   styles: `
     :host {
       display: grid;
-      grid-template-rows: auto minmax(0, 1fr);
+      grid-template-rows: auto auto minmax(0, 1fr);
       height: 100%;
       padding: 14px 20px 14px;
     }
@@ -160,6 +146,21 @@ import { SessionService } from '../state/session.service';
     }
     .line.on {
       background: var(--tide-wash);
+    }
+    .line {
+      display: flex;
+      align-items: center;
+    }
+    .tick {
+      flex: none;
+      margin: 0 0 0 12px;
+    }
+    .many {
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      min-height: 34px;
+      padding-bottom: 6px;
     }
     .open {
       display: grid;
@@ -251,16 +252,51 @@ import { SessionService } from '../state/session.service';
 })
 export class BlocksWorkspace {
   readonly #router = inject(Router);
-  protected readonly mayPlace = inject(SessionService).holds('editor', 'manager', 'administrator');
+  readonly #api = inject(ApiClient);
+  readonly #modal = inject(NgbModal);
+  readonly #pages = inject(PagesService);
+  readonly #working = inject(WorkingChangesService);
+  readonly #messages = inject(MessageService);
+  readonly #session = inject(SessionService);
+  protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
   readonly find = input<string>();
   readonly type = input<string>();
   readonly used = input<string>();
   readonly status = input<string>();
-  protected readonly statuses = ['live', 'scheduled', 'draft', 'in review', 'expired', 'retired'];
+  readonly readers = input<string>();
+  readonly region = input<string>();
+  readonly by = input<string>();
   readonly sel = input<string>();
-  protected readonly types = blockTypes;
+  readonly #site = this.#session.site;
+  protected readonly fields = computed((): readonly FilterField[] => {
+    const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
+    const { regions, insertionPoints } = this.#site.theme;
+    return [
+      { name: 'find', label: 'Title or words' },
+      { name: 'type', label: 'Type', choices: blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
+      {
+        name: 'status',
+        label: 'Status',
+        choices: [...plain(['live', 'scheduled', 'draft', 'in review', 'expired']), { value: 'retired', label: 'taken off' }],
+      },
+      {
+        name: 'used',
+        label: 'Used',
+        choices: [
+          { value: 'several', label: 'on several pages' },
+          { value: 'nowhere', label: 'on no page' },
+          { value: 'inset', label: 'inside texts' },
+        ],
+      },
+      { name: 'region', label: 'Region', choices: [...regions, ...insertionPoints].map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
+      { name: 'readers', label: 'Readers', choices: [{ value: 'page', label: 'as the page' }, ...plain(this.blocks().map(each => each.readers).filter(Boolean))] },
+      { name: 'by', label: 'Changed by', choices: plain(this.blocks().map(each => each.changedBy)) },
+    ];
+  });
   protected readonly blocks = signal<readonly BlockRow[]>([]);
-  protected readonly isFiltered = computed(() => Boolean(this.find() || this.type() || this.used() || this.status()));
+  /** Ids of the blocks to act on at once. */
+  protected readonly ticked = signal<ReadonlySet<string>>(new Set());
+  protected readonly isAllTicked = computed(() => this.shown().length > 0 && this.shown().every(block => this.ticked().has(block.id)));
   protected readonly shown = computed(() => {
     const text = (this.find() ?? '').toLowerCase();
     return this.blocks().filter(
@@ -268,19 +304,80 @@ export class BlocksWorkspace {
         (text === '' || block.title.toLowerCase().includes(text) || block.excerpt.toLowerCase().includes(text)) &&
         (!this.type() || block.type === this.type()) &&
         isUsed(block, this.used()) &&
-        (!this.status() || block.status === this.status()),
+        (this.status() ? block.status === this.status() : block.status !== 'retired') &&
+        (!this.region() || block.targets.includes(this.region()!)) &&
+        (!this.readers() || (this.readers() === 'page' ? block.readers === '' : block.readers === this.readers())) &&
+        (!this.by() || block.changedBy === this.by()),
     );
   });
   protected readonly chosen = computed(() => this.blocks().find(block => block.id === this.sel()) ?? null);
 
   constructor() {
-    const messages = inject(MessageService);
-    inject(ApiClient)
-      .listBlocks()
-      .subscribe({ next: blocks => this.blocks.set(blocks), error: (error: unknown) => messages.problem(error) });
+    this.#load();
   }
 
   protected readonly byId = (_index: number, block: BlockRow): string => block.id;
+
+  protected tick(id: string): void {
+    this.ticked.update(ticked => {
+      const next = new Set(ticked);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  }
+
+  protected tickAll(): void {
+    this.ticked.set(this.isAllTicked() ? new Set() : new Set(this.shown().map(block => block.id)));
+  }
+
+  /** Copies of all that are chosen, retargeted in one table, then sent in one go. */
+  protected copies(): void {
+    openCopies(this.#modal, [...this.ticked()], this.#pages.pages()).then(
+      changes => this.#send(changes),
+      () => undefined,
+    );
+  }
+
+  protected takeOut(): void {
+    const chosen = this.blocks().filter(block => this.ticked().has(block.id));
+    forkJoin(chosen.map(block => this.#api.readRecord(block.id))).subscribe({
+      next: records =>
+        this.#send(
+          records.map(record => ({
+            recordId: record.id,
+            kind: 'block' as const,
+            value: null,
+            retires: true,
+            baseRevisionId: record.live?.revisionId ?? record.revisions[0]!.id,
+            title: record.title,
+            did: 'taken out of the stock',
+          })),
+        ),
+      error: (error: unknown) => this.#messages.problem(error),
+    });
+  }
+
+  // Laid among the unsaved changes first: what is not sent now can be undone or sent from Arrange.
+  #send(changes: readonly WorkingChange[]): void {
+    if (changes.length === 0) return;
+    this.#working.make(changes);
+    const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
+    (opened.componentInstance as SendDialog).changes = this.#working.changes();
+    opened.result.then(
+      (edition: EditionDetail) => {
+        this.#working.clear();
+        this.ticked.set(new Set());
+        this.#load();
+        const { text, next } = saySaved(edition, this.#session.style);
+        this.#messages.done(text, next);
+      },
+      () => this.#messages.done('Nothing is saved yet: your changes wait in Arrange, where they can be sent or undone.', { label: 'Open Arrange', link: ['/arrange'] }),
+    );
+  }
+
+  #load(): void {
+    this.#api.listBlocks().subscribe({ next: blocks => this.blocks.set(blocks), error: (error: unknown) => this.#messages.problem(error) });
+  }
 
   protected filter(queryParams: Record<string, string | null>): void {
     void this.#router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
@@ -288,5 +385,6 @@ export class BlocksWorkspace {
 }
 
 function isUsed(block: BlockRow, used: string | undefined): boolean {
+  if (used === 'inset') return block.insetCount > 0;
   return used === 'several' ? block.pages.length > 1 : used === 'nowhere' ? block.pages.length === 0 : true;
 }

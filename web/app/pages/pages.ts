@@ -1,7 +1,8 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { RouterLink } from '@angular/router';
 import type { PageRow } from '@contract/messages';
+import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { PhaseMark } from '../shared/phase-mark';
 import { WhenPipe } from '../shared/when-pipe';
 import { PagesService } from '../state/pages.service';
@@ -10,46 +11,17 @@ import { SessionService } from '../state/session.service';
 /** The tree of pages with their status, what waits and what comes next. */
 @Component({
   selector: 'almanac-pages',
-  imports: [ScrollingModule, RouterLink, PhaseMark, WhenPipe],
+  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
       <div>
         <h1>Pages</h1>
         <p class="quiet">
-          {{ shown().length }} of {{ pages.pages().length }}{{ isFiltered() ? ', filtered.' : '.' }}
-          @if (isFiltered()) {
-            <button class="btn-word" (click)="filter({ find: null, status: null, type: null })">Show all</button>
-          }
+          {{ shown().length }} of {{ pages.pages().length }}.
         </p>
       </div>
-      <span class="grow"></span>
-      <input
-        class="form-control search"
-        type="search"
-        aria-label="Title or path"
-        placeholder="Title or path"
-        [value]="find() ?? ''"
-        (input)="filter({ find: $any($event.target).value || null })"
-      />
-      <label class="row-line"
-        >Status
-        <select class="form-select" (change)="filter({ status: $any($event.target).value || null })">
-          <option value="">any</option>
-          @for (each of statuses; track each) {
-            <option [value]="each" [selected]="each === status()">{{ each === 'retired' ? 'taken off' : each }}</option>
-          }
-        </select></label
-      >
-      <label class="row-line"
-        >Type
-        <select class="form-select" (change)="filter({ type: $any($event.target).value || null })">
-          <option value="">any</option>
-          @for (each of types(); track each) {
-            <option [value]="each" [selected]="each === type()">{{ each }}</option>
-          }
-        </select></label
-      >
+      <almanac-filter-bar class="grow" list="pages" [fields]="fields()" />
     </div>
     <div class="table" role="table" aria-label="Pages">
       <div class="line head-line" role="row">
@@ -95,7 +67,6 @@ import { SessionService } from '../state/session.service';
         <p class="quiet none">
           @if (isFiltered()) {
             No page matches the filter.
-            <button class="btn-word" (click)="filter({ find: null, status: null, type: null })">Show all</button>
           } @else {
             No pages yet.
           }
@@ -180,14 +151,27 @@ import { SessionService } from '../state/session.service';
 })
 export class PagesWorkspace {
   protected readonly pages = inject(PagesService);
-  readonly #router = inject(Router);
   readonly find = input<string>();
   readonly status = input<string>();
   readonly type = input<string>();
+  readonly layout = input<string>();
+  readonly by = input<string>();
   protected readonly mayAdd = inject(SessionService).holds('writer', 'editor', 'manager', 'administrator');
-  protected readonly statuses = ['live', 'scheduled', 'draft', 'in review', 'expired', 'retired', 'changes waiting'];
-  protected readonly types = computed(() => [...new Set(this.pages.pages().map(page => page.type))].sort());
-  protected readonly isFiltered = computed(() => Boolean(this.find() || this.status() || this.type()));
+  protected readonly fields = computed((): readonly FilterField[] => {
+    const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
+    return [
+      { name: 'find', label: 'Title or path' },
+      {
+        name: 'status',
+        label: 'Status',
+        choices: [...plain(['live', 'scheduled', 'draft', 'in review', 'expired', 'changes waiting']), { value: 'retired', label: 'taken off' }],
+      },
+      { name: 'type', label: 'Type', choices: plain(this.pages.pages().map(page => page.type)) },
+      { name: 'layout', label: 'Layout', choices: plain(this.pages.pages().map(page => page.layout)) },
+      { name: 'by', label: 'Changed by', choices: plain(this.pages.pages().map(page => page.changedBy)) },
+    ];
+  });
+  protected readonly isFiltered = computed(() => Boolean(this.find() || this.status() || this.type() || this.layout() || this.by()));
   protected readonly shown = computed(() => {
     const text = (this.find() ?? '').toLowerCase();
     return this.pages
@@ -196,7 +180,9 @@ export class PagesWorkspace {
         page =>
           (text === '' || page.title.toLowerCase().includes(text) || page.path.includes(text)) &&
           hasStatus(page, this.status()) &&
-          (!this.type() || page.type === this.type()),
+          (!this.type() || page.type === this.type()) &&
+          (!this.layout() || page.layout === this.layout()) &&
+          (!this.by() || page.changedBy === this.by()),
       );
   });
 
@@ -205,10 +191,6 @@ export class PagesWorkspace {
   }
 
   protected readonly byId = (_index: number, page: PageRow): string => page.id;
-
-  protected filter(queryParams: Record<string, string | null>): void {
-    void this.#router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
-  }
 }
 
 function hasStatus(page: PageRow, status: string | undefined): boolean {

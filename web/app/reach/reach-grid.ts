@@ -120,6 +120,7 @@ const nameWidth = 270;
     }
     .head span {
       writing-mode: vertical-rl;
+      text-orientation: sideways;
       transform: rotate(180deg);
       max-height: 142px;
       overflow: hidden;

@@ -104,7 +104,7 @@ import { ReachService } from './reach.service';
           <ul>
             @for (column of lives(); track column.id) {
               <li>
-                <b>{{ column.title }}</b> <span class="quiet">{{ column.target.toLowerCase() }}</span>
+                <b>{{ column.title }}</b><span class="quiet">, {{ column.target.toLowerCase() }}</span>
                 <span class="life"
                   >{{ column.life }}{{ column.gained > 0 ? '; gains ' + column.gained : '' }}{{ column.lost > 0 ? '; loses ' + column.lost : '' }}</span
                 >

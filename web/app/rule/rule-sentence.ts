@@ -4,6 +4,7 @@ import type { PageRow } from '@contract/messages';
 import { picksOf, whoChoiceOf } from '@core/rule/picks';
 import type { Rule } from '@core/rule/rule';
 import { ruleSentence } from '@core/rule/sentence';
+import { joined } from '../shared/joined';
 import { SessionService } from '../state/session.service';
 import { SharedRulesService } from '../state/shared-rules.service';
 import { FollowsControl } from './follows-control';
@@ -37,7 +38,7 @@ import { WhoControl } from './who-control';
         } @else if (part.edits) {
           <b>{{ part.text }}</b>
         } @else {
-          <span>{{ part.text }}</span>
+          <span>{{ joined(part.text) }}</span>
         }
       }
       @if (!isReadOnly() && rule().follows.length === 0) {
@@ -151,6 +152,8 @@ export class RuleSentence {
     );
     return ruleSentence(this.rule(), names, this.#session.style, this.currentPage());
   });
+
+  protected readonly joined = joined;
 
   protected set(part: Partial<Rule>): void {
     this.ruleChange.emit({ ...this.rule(), ...part });

@@ -10,6 +10,7 @@ import { whenChoiceOf } from '../rule/when-choice';
 import { WhenControl } from '../rule/when-control';
 import { WhereControl } from '../rule/where-control';
 import { WhoControl } from '../rule/who-control';
+import { joined } from '../shared/joined';
 import { SessionService } from '../state/session.service';
 
 /** What is expected, as a sentence whose words are its controls. */
@@ -38,7 +39,7 @@ import { SessionService } from '../state/session.service';
         } @else if (part.edits) {
           <b>{{ part.text }}</b>
         } @else {
-          <span>{{ part.text }}</span>
+          <span>{{ joined(part.text) }}</span>
         }
       }
     </p>
@@ -209,6 +210,8 @@ export class ExpectationSentence {
       this.#session.style,
     );
   });
+
+  protected readonly joined = joined;
 
   protected set(part: Partial<ExpectationValue>): void {
     this.valueChange.emit({ ...this.value(), ...part });

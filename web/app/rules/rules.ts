@@ -169,6 +169,9 @@ import { SharedRulePanel } from './shared-rule-panel';
       font-weight: 600;
       white-space: nowrap;
     }
+    .state .btn-word {
+      white-space: nowrap;
+    }
     .because {
       border: 0;
       border-bottom: 1.5px dotted var(--ink-2);

@@ -83,7 +83,7 @@ export interface FilterField {
     .form-select,
     .form-control {
       width: auto;
-      max-width: 180px;
+      max-width: 132px;
     }
     .set {
       border-color: var(--tide);

@@ -1,6 +1,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   DestroyRef,
   effect,
   type ElementRef,
@@ -11,6 +12,9 @@ import {
   viewChild,
 } from '@angular/core';
 import type { Editor } from '@tiptap/core';
+import { SessionService } from '../state/session.service';
+import { StockService } from '../state/stock.service';
+import type { InsetChoice } from './inset-node';
 
 interface Tool {
   readonly label: string;
@@ -91,8 +95,39 @@ const tools: readonly Tool[] = [
           </button>
         }
         <button type="button" [attr.aria-pressed]="pressed().includes('link')" (click)="askLink()">Link</button>
+        <button type="button" [attr.aria-expanded]="isPicking()" (click)="pick()">Inset</button>
         <button type="button" (click)="undo()">Undo</button>
       </div>
+      @if (isPicking()) {
+        <div class="insets">
+          <input
+            class="form-control"
+            type="search"
+            placeholder="A block to show inside the text"
+            aria-label="A block to show inside the text"
+            (input)="search.set($any($event.target).value)"
+          />
+          @for (block of found(); track block.id) {
+            <button type="button" class="block" (click)="put(block.id)">
+              <b>{{ block.title }}</b> <span class="quiet">{{ block.typeLabel }}{{ block.status === 'live' ? '' : ', ' + block.status }}</span>
+            </button>
+          }
+        </div>
+      }
+      @if (inset(); as chosen) {
+        <div class="row-line link">
+          <span class="small">This inset</span>
+          <label class="row-line"
+            ><input type="checkbox" class="form-check-input" [checked]="chosen.showsTitle" (change)="dress({ showsTitle: !chosen.showsTitle })" /> with its title</label
+          >
+          <select class="form-select look" aria-label="Look of the inset" (change)="dress({ look: $any($event.target).value })">
+            <option value="">plain</option>
+            @for (each of looks; track each.name) {
+              <option [value]="each.name" [selected]="each.name === chosen.look">{{ each.label.toLowerCase() }}</option>
+            }
+          </select>
+        </div>
+      }
       @if (isAskingLink()) {
         <form class="row-line link" (submit)="$event.preventDefault(); setLink(address.value)">
           <input #address class="form-control" aria-label="Link goes to" placeholder="/visit or https://…" [value]="currentLink()" />
@@ -135,6 +170,46 @@ const tools: readonly Tool[] = [
     .tools button[aria-pressed='true'] {
       background: var(--tide);
       color: #fff;
+    }
+    .insets {
+      padding: 4px;
+      border-bottom: 1px solid var(--hair);
+      max-height: 190px;
+      overflow: auto;
+    }
+    .insets .block {
+      display: block;
+      width: 100%;
+      border: 0;
+      background: none;
+      text-align: start;
+      padding: 2px 6px;
+      min-height: 26px;
+      color: var(--ink);
+    }
+    .insets .block:hover {
+      background: var(--tide-wash);
+    }
+    .look {
+      width: auto;
+    }
+    .place ::ng-deep .inset-node {
+      display: flex;
+      gap: 8px;
+      align-items: baseline;
+      border: 1px dashed var(--tide);
+      background: var(--tide-wash);
+      border-radius: 3px;
+      padding: 4px 10px;
+      margin: 6px 0;
+      font-size: 12.5px;
+    }
+    .place ::ng-deep .inset-node.missing {
+      border-color: var(--ochre);
+      background: #f7eeda;
+    }
+    .place ::ng-deep .ProseMirror-selectednode.inset-node {
+      box-shadow: 0 0 0 2px var(--tide);
     }
     .link {
       padding: 4px;
@@ -183,6 +258,19 @@ export class RichTextField {
   private readonly place = viewChild.required<ElementRef<HTMLElement>>('place');
   readonly #editor = signal<Editor | null>(null);
   #last = '';
+  readonly #stock = inject(StockService);
+  protected readonly looks = inject(SessionService).session()?.site.theme.looks ?? [];
+  protected readonly isPicking = signal(false);
+  protected readonly search = signal('');
+  /** The inset that is selected in the text. */
+  protected readonly inset = signal<InsetChoice | null>(null);
+  protected readonly found = computed(() => {
+    const text = this.search().trim().toLowerCase();
+    return this.#stock
+      .blocks()
+      .filter(block => block.status !== 'retired' && block.title.toLowerCase().includes(text))
+      .slice(0, 12);
+  });
 
   constructor() {
     let isGone = false;
@@ -190,13 +278,14 @@ export class RichTextField {
       isGone = true;
       this.#editor()?.destroy();
     });
-    void Promise.all([import('@tiptap/core'), import('@tiptap/starter-kit')]).then(([{ Editor }, { default: StarterKit }]) => {
+    void Promise.all([import('@tiptap/core'), import('@tiptap/starter-kit'), import('./inset-node')]).then(([{ Editor }, { default: StarterKit }, { insetNode }]) => {
       if (isGone) return;
       this.#last = this.value();
       this.#editor.set(
         new Editor({
           element: this.place().nativeElement,
           extensions: [
+            insetNode(id => this.#stock.describe(id)),
             StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: { openOnClick: false, autolink: false } }),
           ],
           content: this.#last,
@@ -205,11 +294,13 @@ export class RichTextField {
             this.#last = editor.isEmpty ? '' : editor.getHTML();
             this.valueChange.emit(this.#last);
           },
-          onTransaction: ({ editor }) =>
+          onTransaction: ({ editor }) => {
+            this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
             this.pressed.set([
               ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
               ...(editor.isActive('link') ? ['link'] : []),
-            ]),
+            ]);
+          },
         }),
       );
     });
@@ -229,6 +320,20 @@ export class RichTextField {
 
   protected undo(): void {
     this.#editor()?.chain().focus().undo().run();
+  }
+
+  protected pick(): void {
+    this.isPicking.update(isPicking => !isPicking);
+  }
+
+  /** Puts a block into the text where the cursor is. */
+  protected put(blockId: string): void {
+    this.#editor()?.chain().focus().insertContent({ type: 'inset', attrs: { blockId, showsTitle: false, look: '' } }).run();
+    this.isPicking.set(false);
+  }
+
+  protected dress(part: Partial<InsetChoice>): void {
+    this.#editor()?.chain().focus().updateAttributes('inset', part).run();
   }
 
   protected askLink(): void {

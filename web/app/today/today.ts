@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Today } from '@contract/messages';
+import type { Finding, Today } from '@contract/messages';
 import { localTimeAt } from '@core/schedule/local-time';
 import { DateTime } from 'luxon';
 import { ApiClient } from '../api/api-client';
@@ -112,15 +112,16 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
           </section>
           <section>
             <h2 class="section">What is wrong</h2>
-            @for (fault of today.faults; track fault.recordId) {
+            @for (fault of today.faults; track $index) {
               <p class="fault">
                 <b>{{ fault.sentence }}</b> {{ fault.remedy }}
-                @if (fault.pageId) {
-                  <a routerLink="/arrange" [queryParams]="{ page: fault.pageId, sel: fault.recordId }">Mend it</a>
-                }
+                <a [routerLink]="placeOf(fault).link" [queryParams]="placeOf(fault).query">Mend it</a>
               </p>
             } @empty {
-              <p class="quiet none">Nothing that we can see.</p>
+              <p class="quiet none">Nothing, now or in the year ahead.</p>
+            }
+            @if (today.isPartial) {
+              <p class="notice-line">There was too much to look at all of it: there may be more.</p>
             }
           </section>
         </div>
@@ -298,5 +299,22 @@ export class TodayWorkspace {
 
   protected local(instant: number): string {
     return localTimeAt(instant, this.#zone);
+  }
+
+  /** Where a fault is mended. */
+  protected placeOf(fault: Finding): { readonly link: readonly string[]; readonly query: Readonly<Record<string, string | null>> } {
+    switch (fault.recordKind) {
+      case 'placement':
+        return fault.recordId === ''
+          ? { link: ['/arrange'], query: { page: fault.pageId } }
+          : { link: ['/arrange'], query: { page: fault.pageId, sel: fault.recordId, ...(fault.from ? { at: localTimeAt(fault.from, this.#zone) } : {}) } };
+      case 'block':
+        return fault.kind === 'block unseen' ? { link: ['/blocks'], query: { sel: fault.recordId } } : { link: ['/blocks', fault.recordId], query: {} };
+      case 'page':
+        return { link: ['/pages', fault.recordId], query: {} };
+      case 'shared rule':
+      case 'expectation':
+        return { link: ['/rules'], query: { sel: fault.recordId } };
+    }
   }
 }

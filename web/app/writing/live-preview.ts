@@ -25,12 +25,17 @@ import { SessionService } from '../state/session.service';
           {{ each.name }}
         </button>
       }
+      @if (block() && highlighted()) {
+        <button class="btn-word" [attr.aria-pressed]="isCropped()" [class.on]="isCropped()" (click)="isCropped.set(!isCropped())">
+          as wide as {{ regionWord() }}
+        </button>
+      }
     </div>
     @if (answer()?.fault; as fault) {
       <p class="notice-line">{{ fault }}</p>
     }
     @if (view(); as view) {
-      <almanac-sheet [html]="view.html" [width]="width()" [targets]="[]" [numbers]="numbers()" [selected]="highlighted()" [margin]="14" />
+      <almanac-sheet [html]="view.html" [width]="width()" [targets]="[]" [numbers]="numbers()" [selected]="highlighted()" [isCropped]="isCropped()" [margin]="14" />
     }
   `,
   styles: `
@@ -96,6 +101,12 @@ export class LivePreview {
   protected readonly numbers = computed(
     () => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))),
   );
+  protected readonly isCropped = signal(false);
+  /** The region in which the block stands on this page. */
+  protected readonly regionWord = computed(() => {
+    const held = this.view()?.targets.find(target => target.rows.some(row => row.placementId === this.highlighted()));
+    return held?.label.toLowerCase() ?? 'it is';
+  });
   protected readonly highlighted = computed(
     () => this.#rows().find(row => row.blockId === this.block() && row.number !== null)?.placementId ?? '',
   );
