@@ -1,5 +1,5 @@
 import { isTest, type Rule, type RuleGroup, type RuleTree, type WhereTest } from '../rule/rule';
-import { keepingCopy, type SharedRules } from '../rule/shared-rule';
+import { effectiveRule, keepingCopy, type SharedRules } from '../rule/shared-rule';
 import { compileWhere, type PageFacts } from '../rule/where';
 import { compileWhen } from '../rule/when';
 import { compileWho, type ReaderFacts } from '../rule/who';
@@ -37,22 +37,26 @@ export function remediesFor(step: OwnStep, value: PlacementValue, context: Remed
   const { rule } = value;
   const copy = keepingCopy(rule, context.sharedRules);
   const followed = rule.follows.length;
+  const effective = (changed: PlacementValue) => effectiveRule(changed.rule, context.sharedRules);
   switch (step) {
     case 'off':
       return [{ kind: 'switch on', size: 1, value: { ...value, off: false } }];
     case 'where': {
-      if (!compileWhere(rule.where)(context.facts)) return [takingIn(value, rule, context.facts)];
+      const own = takingIn(value, rule, context.facts);
+      if (compileWhere(effective(own.value).where)(context.facts)) return [own];
       const changed = takingIn(value, copy, context.facts);
       return [{ ...changed, kind: 'leave the shared rule', size: changed.size + followed }];
     }
-    case 'who':
-      return compileWho(rule.who)(context.reader)
-        ? [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, who: rule.who }) }]
-        : [{ kind: 'show to anyone', size: countOfTests(rule.who), value: withRule({ ...rule, who: {} }) }];
-    case 'when':
-      return compileWhen(rule.when)(context.moment)
-        ? [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, when: rule.when }) }]
-        : [{ kind: 'show at any time', size: countOfTests(rule.when), value: withRule({ ...rule, when: {} }) }];
+    case 'who': {
+      const own = withRule({ ...rule, who: {} });
+      if (compileWho(effective(own).who)(context.reader)) return [{ kind: 'show to anyone', size: countOfTests(rule.who), value: own }];
+      return [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, who: {} }) }];
+    }
+    case 'when': {
+      const own = withRule({ ...rule, when: {} });
+      if (compileWhen(effective(own).when)(context.moment)) return [{ kind: 'show at any time', size: countOfTests(rule.when), value: own }];
+      return [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, when: {} }) }];
+    }
     case 'shared rule':
       return [{ kind: 'leave the shared rule', size: followed, value: withRule({ ...rule, follows: [] }) }];
     case 'block':

@@ -51,8 +51,8 @@ interface Copy {
         @if (isChoosingSection()) {
           <select class="form-select" aria-label="Section" (change)="perChild($any($event.target).value)">
             <option value="">a section</option>
-            @for (page of sections(); track page.id) {
-              <option [value]="page.id">{{ page.title }}</option>
+            @for (each of sections(); track each.label) {
+              <option [value]="each.value">{{ each.label }}</option>
             }
           </select>
         }
@@ -125,6 +125,9 @@ interface Copy {
       border-bottom: 1px solid #ece6d9;
       vertical-align: top;
     }
+    td .btn-word {
+      white-space: nowrap;
+    }
     td:first-child {
       width: 34%;
     }
@@ -154,11 +157,19 @@ export class CopiesDialog implements OnInit {
   protected readonly fault = signal('');
   readonly #sources = signal<readonly Copy[]>([]);
   readonly #taken = signal<readonly string[]>([]);
-  protected readonly sections = signal<readonly PageRow[]>([]);
+  /** Sections, and where the pages directly beneath are of several types, each type by itself. */
+  protected readonly sections = signal<readonly { readonly value: string; readonly label: string }[]>([]);
   protected readonly hasFault = computed(() => this.copies().some((copy, index) => copy.title.trim() === '' || this.isTaken(index)));
 
   ngOnInit(): void {
-    this.sections.set(this.pages.filter(page => this.pages.some(each => each.parentId === page.id)));
+    this.sections.set(
+      this.pages.flatMap(page => {
+        const types = [...new Set(this.pages.filter(each => each.parentId === page.id && each.status === 'live').map(each => each.type))];
+        if (types.length === 0) return [];
+        const byType = types.length > 1 ? types.map(type => ({ value: `${page.id} ${type}`, label: `${page.title}, only of type ${type}` })) : [];
+        return [{ value: page.id, label: page.title }, ...byType];
+      }),
+    );
     forkJoin([this.#api.listBlocks(), this.#api.listPlacements(), ...this.blockIds.map(id => this.#api.readRecord(id))]).subscribe({
       next: ([blocks, placements, ...records]) => {
         this.#taken.set(blocks.map(block => block.title));
@@ -193,8 +204,9 @@ export class CopiesDialog implements OnInit {
   }
 
   /** One copy of each for every page directly beneath a section, named after it and standing there and beneath. */
-  protected perChild(sectionId: string): void {
-    const children = this.pages.filter(page => page.parentId === sectionId && page.status === 'live');
+  protected perChild(section: string): void {
+    const [id, type] = section.split(' ');
+    const children = this.pages.filter(page => page.parentId === id && page.status === 'live' && (type === undefined || page.type === type));
     if (children.length === 0) return;
     this.isChoosingSection.set(false);
     this.#lay(

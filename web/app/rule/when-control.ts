@@ -156,8 +156,9 @@ export class WhenControl {
     const choice = this.choice();
     if (!choice || choice.kind === 'always' || isTest(tree)) return [];
     const style = this.#session.style;
-    const open = openTimeWithin(tree, { from: style.now, until: style.now + 800 * 86_400_000 });
-    return open.slice(0, 3).map(each => `${each.from <= style.now ? 'now' : writeFullMoment(each.from, style)} to ${writeFullMoment(each.until, style)}`);
+    const horizon = style.now + 1_200 * 86_400_000;
+    const open = openTimeWithin(tree, { from: style.now, until: horizon }).filter(each => each.until < horizon);
+    return open.slice(0, 2).map(each => `${each.from <= style.now ? 'now' : writeFullMoment(each.from, style)} to ${writeFullMoment(each.until, style)}`);
   });
 
   protected setWindow(from: LocalTime | null, until: LocalTime | null): void {
