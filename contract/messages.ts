@@ -49,7 +49,7 @@ export const change = z.strictObject({
   recordId: uuid,
   kind,
   /** Validated against the schema of the kind; ignored when `retires`. */
-  value: z.unknown(),
+  value: z.unknown().default(null),
   retires: z.boolean().default(false),
   /** The revision that the change was made from: the live one, a proposal's head, or null for a new record. */
   baseRevisionId: uuid.nullable(),
@@ -103,7 +103,7 @@ export const vantage = z.strictObject({
   query: z.record(z.string().max(60), z.string().max(200)).default({}),
 });
 
-const overlayChange = z.strictObject({ recordId: uuid, kind, value: z.unknown(), retires: z.boolean().default(false) });
+const overlayChange = z.strictObject({ recordId: uuid, kind, value: z.unknown().default(null), retires: z.boolean().default(false) });
 
 /** Asks what a page holds, with chosen editions and unsaved changes. */
 export const viewRequest = z.strictObject({

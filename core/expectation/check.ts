@@ -43,11 +43,12 @@ interface Moment {
  */
 export function checkExpectation(expectation: ExpectationValue, plan: SitePlan): ExpectationOutcome {
   const breaches: Breach[] = [];
-  let open: { from: Instant; pages: Set<PageFacts>; reader: ReaderFacts; blockIds: Set<string> } | null = null;
+  // By id: the same page is another object once something about it has changed.
+  let open: { from: Instant; pages: Map<string, PageFacts>; reader: ReaderFacts; blockIds: Set<string> } | null = null;
   let cutCount = 0;
   let isPartial = plan.isPartial;
   const close = (until: Instant | null) => {
-    if (open) breaches.push({ from: open.from, until, reader: open.reader, pages: [...open.pages], blockIds: [...open.blockIds] });
+    if (open) breaches.push({ from: open.from, until, reader: open.reader, pages: [...open.pages.values()], blockIds: [...open.blockIds] });
     open = null;
   };
   for (const piece of plan.pieces) {
@@ -63,8 +64,11 @@ export function checkExpectation(expectation: ExpectationValue, plan: SitePlan):
         close(from);
         continue;
       }
-      open ??= { from, pages: new Set(), reader: found.reader, blockIds: new Set() };
-      for (const position of positionsOf(found.pages)) open.pages.add(piece.side.pages[position]!);
+      open ??= { from, pages: new Map(), reader: found.reader, blockIds: new Set() };
+      for (const position of positionsOf(found.pages)) {
+        const page = piece.side.pages[position]!;
+        open.pages.set(page.id, page);
+      }
       for (const id of found.blockIds) open.blockIds.add(id);
     }
   }

@@ -137,13 +137,13 @@ describe('recurrences beside another library', () => {
       fc.property(rule, fc.constantFrom('2026-01-05T12:00', '2026-03-02T12:00', '2026-05-01T12:00'), (text, start) => {
         const iterator = ICAL.Recur.fromString(text).iterator(ICAL.Time.fromDateTimeString(`${start}:00`));
         const theirs: string[] = [];
-        for (let at = iterator.next(); at && theirs.length < 12; at = iterator.next()) theirs.push(at.toString().slice(0, 16));
-        const ours = openings(start, text, [`${start.slice(0, 10)}`, '2040-01-01']).filter(at => at >= start);
+        for (let at = iterator.next(); at && theirs.length < 5; at = iterator.next()) theirs.push(at.toString().slice(0, 16));
+        const ours = openings(start, text, [start.slice(0, 10), `${theirs[4]!.slice(0, 10)}T23:00`]).filter(at => at >= start);
         // The first of a rule counts although it may lie off its pattern; the other library leaves it out.
         const fits = theirs[0] === ours[0] ? ours : ours.slice(1);
         expect(fits.slice(0, theirs.length)).withContext(text).toEqual(theirs);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 });

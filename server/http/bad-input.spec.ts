@@ -43,6 +43,31 @@ describe('bad input', () => {
         ),
       '/changes/1/value/rule/when/all/0/rule',
     ],
+    [
+      'a recurrence finer than days',
+      () =>
+        edition(
+          {},
+          {},
+          { when: { all: [{ test: 'recurring', start: '2027-04-01T00:00', end: '2027-04-01T00:01', zone, rule: 'FREQ=SECONDLY' }] } },
+        ),
+      '/changes/1/value/rule/when/all/0/rule',
+    ],
+    [
+      'a time of day that is none',
+      () => edition({}, {}, { when: { all: [{ test: 'time of day', from: '25:00', until: '09:00', zone }] } }),
+      '/changes/1/value/rule/when/all/0/from',
+    ],
+    [
+      'a locale the site is not read in',
+      () => edition({}, {}, { where: { any: [{ test: 'locale', locale: 'nl' }] } }),
+      '/changes/1/value/rule/where/any/0/locale',
+    ],
+    [
+      'a menu item that is gone',
+      () => edition({}, {}, { where: { any: [{ test: 'menu item', page: gone }] } }),
+      '/changes/1/value/rule/where/any/0/page',
+    ],
     ['a region the theme lacks', () => edition({}, { target: { kind: 'region', name: 'attic' } }), '/changes/1/value/target/name'],
     [
       'a page that is gone',
@@ -118,6 +143,12 @@ describe('bad input', () => {
     const body = JSON.stringify(edition()).replace(/"where":\{[^}]*\}\]\}/, `"where":${deep}`);
     const answer = await manager.send('POST', '/api/editions', body, { 'content-type': 'application/json' });
     expect(answer.status).toBe(422);
+  });
+
+  it('refuses a rule of a hundred thousand tests, in bounded time', async () => {
+    const tests = (count: number) => ({ any: Array.from({ length: count }, () => ({ test: 'front page' })) });
+    expect((await manager.post('/api/editions', edition({}, {}, { where: tests(2_001) } as never))).status).toBe(422);
+    expect((await manager.post('/api/editions', edition({}, {}, { where: tests(100_000) } as never))).status).toBe(413);
   });
 
   it('refuses what is too large or no JSON', async () => {
