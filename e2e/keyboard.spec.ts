@@ -6,11 +6,11 @@ test('a placement is chosen, moved, taken back and looked at in time by keyboard
   const row = page.getByRole('button', { name: /Safe crossing times/ }).and(page.locator('[data-row]'));
   await row.focus();
   await page.keyboard.press('Alt+ArrowDown');
-  await expect(page.getByText('with 1 unsaved change')).toBeVisible();
+  await expect(page.getByText('with 1 unsaved')).toBeVisible();
   await expect(row).toBeFocused();
   await expect(page.getByRole('status')).toContainText('moves on all 22 of its pages');
   await page.keyboard.press('u');
-  await expect(page.getByText('with 1 unsaved change')).toHaveCount(0);
+  await expect(page.getByText('with 1 unsaved')).toHaveCount(0);
 
   await test.step('the moment steps from change to change and back', async () => {
     await page.keyboard.press('n');

@@ -120,12 +120,12 @@ test('the same block stands in one more place, and a copy stands apart', async (
   await manager.getByRole('button', { name: 'Separate copy' }).click();
   await expect(manager.getByLabel('Title (needed')).toHaveValue('Book a class visit, copy');
   await manager.getByRole('button', { name: 'Shows on 1 page', exact: true }).click();
-  await expect(manager.getByText('with 3 unsaved changes')).toBeVisible();
+  await expect(manager.getByText('with 3 unsaved')).toBeVisible();
 
   await manager.reload();
-  await expect(manager.getByText('with 3 unsaved changes')).toBeVisible();
+  await expect(manager.getByText('with 3 unsaved')).toBeVisible();
   await manager.getByRole('button', { name: 'Undo' }).click();
-  await expect(manager.getByText('with 1 unsaved change')).toBeVisible();
+  await expect(manager.getByText('with 1 unsaved')).toBeVisible();
   await manager.getByRole('button', { name: 'What changes?' }).click();
   await expect(manager.getByRole('dialog')).toContainText('Shows on 1 page');
 });

@@ -196,11 +196,10 @@ interface Bracket {
       border: 0;
       padding: 0;
       background: linear-gradient(var(--tide), var(--tide)) center / 100% 2px no-repeat;
-      opacity: 0.75;
     }
-    .point:hover,
-    .point:focus-visible {
-      opacity: 1;
+    .point:hover span,
+    .point:focus-visible span {
+      background: var(--ink);
     }
     .point span {
       background: var(--tide);

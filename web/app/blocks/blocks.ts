@@ -153,7 +153,7 @@ import { SessionService } from '../state/session.service';
     }
     .tick {
       flex: none;
-      margin: 0 0 0 12px;
+      margin: 0 8px 0 12px;
     }
     .many {
       display: flex;

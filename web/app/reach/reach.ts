@@ -96,7 +96,7 @@ import { ReachService } from './reach.service';
       } @else {
         <p class="quiet">Being computed…</p>
       }
-      <aside aria-label="One placement" tabindex="-1">
+      <aside aria-label="One placement" tabindex="0">
         @if (question(); as question) {
           <almanac-why-panel [question]="question" [mayChange]="mayPlace" (closed)="asked.set(null)" (wanted)="apply($event)" />
         } @else {

@@ -18,6 +18,7 @@ type Limits = Readonly<Record<string, RegionLimits>>;
       So that whoever places something sees the few choices that fit. Nothing that stands already is taken off by the types and roles; of more
       than the most, those that come later in the order stay away.
     </p>
+    <div role="region" aria-label="Limits of each region" tabindex="0">
     <table class="panel">
       <thead>
         <tr>
@@ -100,6 +101,7 @@ type Limits = Readonly<Record<string, RegionLimits>>;
         }
       </tbody>
     </table>
+    </div>
     @if (fault()) {
       <p class="notice-line ember" role="alert">{{ fault() }}</p>
     }

@@ -46,7 +46,7 @@ export interface FilterField {
           />
         }
       }
-      <div ngbDropdown>
+      <div ngbDropdown #menu="ngbDropdown">
         <button class="btn btn-plain" ngbDropdownToggle>Saved filters</button>
         <div ngbDropdownMenu class="saved">
           @for (each of saved(); track each.name) {
@@ -58,7 +58,7 @@ export interface FilterField {
             <p class="quiet none">None kept yet.</p>
           }
           @if (inForce().length > 0) {
-            <form class="row-line keep" (submit)="$event.preventDefault(); keep(name.value)">
+            <form class="row-line keep" (submit)="$event.preventDefault(); keep(name.value); menu.close()">
               <input #name class="form-control" aria-label="Name for these filters" placeholder="Name for these filters" />
               <button class="btn btn-plain">Keep</button>
             </form>

@@ -1,8 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { compareValues } from '@core/compare/compare';
 import { ComparisonView } from '../shared/comparison-view';
+import { openDeletion } from '../shared/deletion-dialog';
 import { PhaseMark } from '../shared/phase-mark';
+import { SessionService } from '../state/session.service';
 import { WritingService } from './writing.service';
 
 /** What state the words are in, what saving does, and what stands in the way. */
@@ -43,6 +46,9 @@ import { WritingService } from './writing.service';
           }
           @if (isOff() && !writing.isChanged()) {
             <button class="btn btn-primary" (click)="writing.putBack()">Put back…</button>
+            @if (mayDelete) {
+              <button class="btn btn-plain danger" (click)="remove()">Delete for good…</button>
+            }
           } @else {
             <button class="btn btn-primary" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">Save…</button>
           }
@@ -106,6 +112,9 @@ import { WritingService } from './writing.service';
 })
 export class WriterBar {
   protected readonly writing = inject<WritingService<{ readonly title: string }>>(WritingService);
+  readonly #modal = inject(NgbModal);
+  readonly #router = inject(Router);
+  protected readonly mayDelete = inject(SessionService).holds('manager', 'administrator');
   protected readonly isOff = computed(() => ['retired', 'expired'].includes(this.writing.record()?.status ?? ''));
   protected readonly clashChanges = computed(() => {
     const clash = this.writing.clash();
@@ -119,4 +128,11 @@ export class WriterBar {
         }))
       : [];
   });
+
+  protected remove(): void {
+    openDeletion(this.#modal, this.writing.id).then(
+      () => void this.#router.navigate([this.writing.record()?.kind === 'page' ? '/pages' : '/blocks']),
+      () => undefined,
+    );
+  }
 }
