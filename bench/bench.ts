@@ -1,3 +1,5 @@
+import { benchArrange } from './arrange';
+import { benchAssembling } from './assembling';
 import { benchFirstLoad } from './first-load';
 import { writeRow } from './measure';
 import { benchPublicPage } from './public-page';
@@ -5,6 +7,8 @@ import { benchResolve } from './resolve';
 
 console.log('Ratios of one run on this machine; sizes in each line.\n');
 for (const row of benchResolve()) writeRow(row);
+for (const row of benchAssembling()) writeRow(row);
 for (const row of await benchPublicPage()) writeRow(row);
 for (const row of benchFirstLoad()) writeRow(row);
+for (const row of await benchArrange()) writeRow(row);
 process.exit(0);

@@ -1,9 +1,8 @@
 import { resolvePage } from '@core/placement/resolve';
 import { pagesReached } from '@core/reach/reach';
-import { isTest, type RuleTree } from '@core/rule/rule';
-import { instantOf } from '@core/schedule/local-time';
 import { takeSnapshot, type SiteSnapshot, type PageNode } from '@core/site/snapshot';
-import jsonLogic, { type RulesLogic } from 'json-logic-js';
+import jsonLogic from 'json-logic-js';
+import { logicFacts, ruleAsLogic } from './json-logic';
 import { largeLedger, largeTheme } from './large-site';
 import { medianMilliseconds, type Row } from './measure';
 
@@ -39,8 +38,8 @@ function measure(pageCount: number, placementCount: number): { ours: number; the
   const take = (): SiteSnapshot => takeSnapshot(ledger, { moment, now: moment, locale: 'en-GB', manifest: largeTheme });
   const snapshot = take();
   const pages = Array.from({ length: 40 }, (_, index) => snapshot.pages[(index * 97) % snapshot.pages.length]!);
-  const logic = snapshot.placements.map(each => ({ id: each.id, logic: toJsonLogic(each.value.rule) }));
-  const naive = (page: PageNode) => logic.filter(each => jsonLogic.apply(each.logic, factsOf(page))).map(each => each.id);
+  const logic = snapshot.placements.map(each => ({ id: each.id, logic: ruleAsLogic(each.value.rule) }));
+  const naive = (page: PageNode) => logic.filter(each => jsonLogic.apply(each.logic, logicFacts(page.facts, moment))).map(each => each.id);
   const ours = (page: PageNode) => resolvePage(snapshot, page.facts, anyone).shown.map(each => each.placement.id);
   for (const page of pages) if (naive(page).join() !== ours(page).join()) throw new Error(`The two disagree on ${page.facts.path}`);
   let round = 0;
@@ -51,33 +50,4 @@ function measure(pageCount: number, placementCount: number): { ours: number; the
     reach: medianMilliseconds(50, () => pagesReached(snapshot, { ...changed })),
     snapshot: medianMilliseconds(7, take),
   };
-}
-
-function factsOf(page: PageNode): object {
-  return { page: page.facts.id, lineage: page.facts.lineage, type: page.facts.type, topics: page.facts.topics, moment, member: false };
-}
-
-function toJsonLogic(rule: {
-  where: RuleTree<{ readonly test: string }>;
-  who: RuleTree<{ readonly test: string }>;
-  when: RuleTree<{ readonly test: string }>;
-}): RulesLogic {
-  return { and: [tree(rule.where), tree(rule.who), tree(rule.when)] } as RulesLogic;
-}
-
-function tree(node: RuleTree<{ readonly test: string }>): RulesLogic {
-  if (isTest(node)) return leaf(node);
-  const parts = [...(node.all ?? []).map(tree), ...(node.none ?? []).map(each => ({ '!': [tree(each)] }) as RulesLogic)];
-  if (node.any?.length) parts.push({ or: node.any.map(tree) } as RulesLogic);
-  return (parts.length === 0 ? true : { and: parts }) as RulesLogic;
-}
-
-function leaf(test: { readonly test: string }): RulesLogic {
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the other engine takes plain JSON
-  const { test: kind, ...held } = test as any;
-  if (kind === 'page') return { '===': [{ var: 'page' }, held.page] };
-  if (kind === 'within') return { in: [held.page, { var: 'lineage' }] };
-  if (kind === 'topic') return { in: [held.topic, { var: 'topics' }] };
-  if (kind === 'membership') return { var: 'member' } as RulesLogic;
-  return { and: [{ '>=': [{ var: 'moment' }, instantOf(held.from)] }, { '<': [{ var: 'moment' }, instantOf(held.until)] }] } as RulesLogic;
 }

@@ -349,7 +349,12 @@ const withWhat = {
 };
 
 /** Asks for all that the reach of placements is computed from. */
-export const siteFactsRequest = z.strictObject({ moment: withWhat.moment, locale: withWhat.locale, withEditions: withWhat.withEditions, changes: withWhat.changes });
+export const siteFactsRequest = z.strictObject({
+  moment: withWhat.moment,
+  locale: withWhat.locale,
+  withEditions: withWhat.withEditions,
+  changes: withWhat.changes,
+});
 
 /** Asks for the reach of placements over the page tree. */
 export const reachRequest = z.strictObject({

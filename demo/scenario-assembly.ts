@@ -74,7 +74,9 @@ export function assemble(demo: LaidOut): Assembly {
       ...everywhere,
       where: within('/visit/tern-point', '/visit/quillet-dunes'),
       when: {
-        all: [{ test: 'recurring', start: '2026-04-01T00:00', end: '2026-09-01T00:00', rule: 'FREQ=YEARLY', zone: demo.time(0, '00:00').zone }],
+        all: [
+          { test: 'recurring', start: '2026-04-01T00:00', end: '2026-09-01T00:00', rule: 'FREQ=YEARLY', zone: demo.time(0, '00:00').zone },
+        ],
       },
     },
   };
@@ -84,8 +86,16 @@ export function assemble(demo: LaidOut): Assembly {
     nesting: [
       added('shared rule', colony, sharedRule),
       added('block', leads, text('Dogs in nesting season', '<p>On leads on every path, and not on the beach at all until September.</p>')),
-      added('block', nests, text('What nests here', '<p>Little terns and ringed plovers lay on open shingle. An egg is easily mistaken for a stone.</p>')),
-      added('block', ask, text('Ask a tern warden', '<p>Somebody stands at the fence from six to dusk, with a telescope that you may use.</p>')),
+      added(
+        'block',
+        nests,
+        text('What nests here', '<p>Little terns and ringed plovers lay on open shingle. An egg is easily mistaken for a stone.</p>'),
+      ),
+      added(
+        'block',
+        ask,
+        text('Ask a tern warden', '<p>Somebody stands at the fence from six to dusk, with a telescope that you may use.</p>'),
+      ),
       placed(leads, region('aside'), follows, { look: 'card', reason: 'Asked most often at the fence.' }),
       placed(nests, region('main'), follows, { look: 'tinted' }),
       placed(ask, region('page-foot'), follows),
@@ -95,20 +105,42 @@ export function assemble(demo: LaidOut): Assembly {
         version: 1,
         type: 'notice',
         title: 'Off the causeway in time',
-        fields: { tone: 'danger', text: 'The causeway floods fast. Be off it half an hour before the times given.', linkLabel: 'Crossing times', linkTo: '/visit/causeway-crossing' },
+        fields: {
+          tone: 'danger',
+          text: 'The causeway floods fast. Be off it half an hour before the times given.',
+          linkLabel: 'Crossing times',
+          linkTo: '/visit/causeway-crossing',
+        },
         readers: null,
       } satisfies BlockValue),
     ],
     standIn: [
-      added('block', members, text('A word to those about to join', '<p>Your first year pays for eleven days of a warden. Ask us anything on the way: the lodge answers until six.</p>')),
-      placed(members, { kind: 'stand in', name: 'page-foot' }, { ...everywhere, where: only('/join') }, { reason: 'Nothing else should draw the eye from joining.' }),
+      added(
+        'block',
+        members,
+        text(
+          'A word to those about to join',
+          '<p>Your first year pays for eleven days of a warden. Ask us anything on the way: the lodge answers until six.</p>',
+        ),
+      ),
+      placed(
+        members,
+        { kind: 'stand in', name: 'page-foot' },
+        { ...everywhere, where: only('/join') },
+        { reason: 'Nothing else should draw the eye from joining.' },
+      ),
     ],
     strip: [
       added('block', hours, {
         version: 1,
         type: 'notice',
         title: 'Summer hours are near',
-        fields: { tone: 'calm', text: 'Summer hours begin this week: hides stay open until eight.', linkLabel: 'All hours', linkTo: '/visit/opening-hours' },
+        fields: {
+          tone: 'calm',
+          text: 'Summer hours begin this week: hides stay open until eight.',
+          linkLabel: 'All hours',
+          linkTo: '/visit/opening-hours',
+        },
         readers: null,
       } satisfies BlockValue),
       placed(
@@ -133,8 +165,23 @@ export function assemble(demo: LaidOut): Assembly {
   };
 }
 
-function expected(subject: ExpectationValue['subject'], claim: ExpectationValue['claim'], count: number, part: Partial<ExpectationValue>): Change {
-  return added('expectation', uuidv7(), { version: 1, subject, claim, count, where: {}, who: {}, when: {}, reason: '', ...part } satisfies ExpectationValue);
+function expected(
+  subject: ExpectationValue['subject'],
+  claim: ExpectationValue['claim'],
+  count: number,
+  part: Partial<ExpectationValue>,
+): Change {
+  return added('expectation', uuidv7(), {
+    version: 1,
+    subject,
+    claim,
+    count,
+    where: {},
+    who: {},
+    when: {},
+    reason: '',
+    ...part,
+  } satisfies ExpectationValue);
 }
 
 function text(title: string, body: string): BlockValue {

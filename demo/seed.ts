@@ -177,7 +177,9 @@ function actsOf(demo: LaidOut): readonly Act[] {
         ...assembly.causeway,
         ...changePage('/visit/tern-point/getting-here', { body: body => body + assembly.causewayInset })(site),
         ...changePage('/visit/parking', { body: body => body + assembly.causewayInset })(site),
-        ...changeBlock('way to tern-point', { body: `<p>By causeway from Low Fleet. It floods for about two and a half hours either side of high water.</p>${assembly.causewayInset}<p><a href="/visit/tern-point/getting-here">The way in full</a></p>` })(site),
+        ...changeBlock('way to tern-point', {
+          body: `<p>By causeway from Low Fleet. It floods for about two and a half hours either side of high water.</p>${assembly.causewayInset}<p><a href="/visit/tern-point/getting-here">The way in full</a></p>`,
+        })(site),
       ],
       move: move('publish'),
     },

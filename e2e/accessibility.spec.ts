@@ -56,7 +56,10 @@ test('every view of the editor passes', async ({ application, browser }) => {
   await page.getByRole('link', { name: 'Reach', exact: true }).click();
   await page.getByRole('grid').waitFor();
   await check('Reach');
-  await page.getByRole('gridcell', { name: /: shows$/ }).first().click();
+  await page
+    .getByRole('gridcell', { name: /: shows$/ })
+    .first()
+    .click();
   await page.getByText('What would take it off here').waitFor();
   await check('why in Reach');
   await page.getByRole('link', { name: 'Placements', exact: true }).click();

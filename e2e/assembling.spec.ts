@@ -18,11 +18,15 @@ test('a strip above the header of the whole site, pointed at on the sheet', asyn
   await arrange(page, 'Join');
   await order(page).getByRole('button', { name: 'Add here: Aside' }).click();
   await page.getByRole('button', { name: 'before the header', exact: true }).click();
-  await order(page).getByRole('button', { name: /^Notice/ }).click();
+  await order(page)
+    .getByRole('button', { name: /^Notice/ })
+    .click();
   await order(page).getByLabel('Title (needed').fill('Coast week');
   await order(page).getByLabel('Message').fill('Coast week begins on Saturday.');
   await expect(order(page).getByRole('button', { name: 'Region: before the header' })).toBeVisible();
-  await order(page).getByRole('button', { name: /^On which pages/ }).click();
+  await order(page)
+    .getByRole('button', { name: /^On which pages/ })
+    .click();
   await control(page).getByLabel('Every page', { exact: true }).check();
   await page.keyboard.press('Escape');
   await order(page).getByRole('button', { name: 'Shows on 56 pages', exact: true }).click();
@@ -44,8 +48,11 @@ test('a listing on one page, then on every page but three, item pages among them
   };
   await arrange(page, 'What’s on');
   await order(page).getByRole('button', { name: 'Add here: Aside' }).click();
-  await order(page).getByRole('button', { name: /^Listing/ }).click();
+  await order(page)
+    .getByRole('button', { name: /^Listing/ })
+    .click();
   await order(page).getByLabel('Title (needed').fill('Coming up everywhere');
+  await order(page).getByLabel('Pages beneath').selectOption({ label: '\u2003What’s on' });
   await order(page).getByRole('button', { name: 'Shows on 1 page', exact: true }).click();
   await publish(page);
   expect([await shows('/whats-on'), await shows('/whats-on/dawn-wader-count')]).toEqual([true, false]);
@@ -95,7 +102,9 @@ test('an offer that members do not see', async ({ application, browser }) => {
   const page = await application.signIn(browser, 'margit');
   await arrange(page, 'Wildlife');
   await order(page).getByRole('button', { name: 'Add here: Main' }).click();
-  await order(page).getByRole('button', { name: /^Notice/ }).click();
+  await order(page)
+    .getByRole('button', { name: /^Notice/ })
+    .click();
   await order(page).getByLabel('Title (needed').fill('Join for spring');
   await order(page).getByLabel('Message').fill('Join before May and the first month is ours.');
   await order(page).getByRole('button', { name: 'To whom: anyone' }).click();
@@ -161,14 +170,18 @@ test('a shared rule over three regions is changed once, after saying what that d
   await application.startAt('2027-04-02T10:00');
   const reader = await application.read(browser);
   await reader.goto('/visit/low-fleet');
-  for (const title of ['Dogs in nesting season', 'What nests here', 'Ask a tern warden']) await expect(reader.getByRole('heading', { name: title })).toBeVisible();
+  for (const title of ['Dogs in nesting season', 'What nests here', 'Ask a tern warden'])
+    await expect(reader.getByRole('heading', { name: title })).toBeVisible();
   await application.startAt('2027-03-18T09:40');
 });
 
 test('an expectation that would be broken stops a change, and a reason lets it go ahead', async ({ application, browser }) => {
   const editor = await application.signIn(browser, 'edwin');
   await arrange(editor, 'Tern Point');
-  await order(editor).getByRole('button', { name: /Safe crossing times/ }).first().click();
+  await order(editor)
+    .getByRole('button', { name: /Safe crossing times/ })
+    .first()
+    .click();
   await order(editor).getByRole('button', { name: 'Switch off' }).click();
   const alert = order(editor).getByRole('alert');
   await expect(alert).toContainText('“Safe crossing times” shows on Tern Point and Crossing the causeway, to anyone, at any time.');
@@ -176,7 +189,10 @@ test('an expectation that would be broken stops a change, and a reason lets it g
 
   const page = await application.signIn(browser, 'margit');
   await arrange(page, 'Tern Point');
-  await order(page).getByRole('button', { name: /Safe crossing times/ }).first().click();
+  await order(page)
+    .getByRole('button', { name: /Safe crossing times/ })
+    .first()
+    .click();
   await order(page).getByRole('button', { name: 'Switch off' }).click();
   await page.getByRole('button', { name: /^Save/ }).click();
   const dialog = page.getByRole('dialog');
@@ -194,11 +210,16 @@ test('an expectation that would be broken stops a change, and a reason lets it g
 test('reach shows what an unsaved change gains and loses, by keyboard, with why', async ({ application, browser }) => {
   const page = await application.signIn(browser, 'ida');
   await arrange(page, 'Harrow Marsh');
-  await order(page).getByRole('button', { name: /Storm warning/ }).first().click();
+  await order(page)
+    .getByRole('button', { name: /Storm warning/ })
+    .first()
+    .click();
   await order(page).getByRole('button', { name: 'Switch off' }).click();
   await page.getByRole('link', { name: 'Reach', exact: true }).click();
   await page.getByLabel('Only differences').check();
-  await expect(page.getByRole('status').filter({ hasText: 'placements on' })).toContainText('1 placements on 24 pages. With your unsaved changes 0 gained, 24 lost.');
+  await expect(page.getByRole('status').filter({ hasText: 'placements on' })).toContainText(
+    '1 placements on 24 pages. With your unsaved changes 0 gained, 24 lost.',
+  );
   const grid = page.getByRole('grid');
   await grid.focus();
   await page.keyboard.press('ArrowDown');
@@ -237,7 +258,10 @@ test('looking as a writer shows what a writer has, and changes nothing', async (
   await page.getByRole('button', { name: 'a writer', exact: true }).click();
   await expect(page.getByText('You are looking as a writer.')).toBeVisible();
   await arrange(page, 'Tern Point');
-  await order(page).getByRole('button', { name: /Safe crossing times/ }).first().click();
+  await order(page)
+    .getByRole('button', { name: /Safe crossing times/ })
+    .first()
+    .click();
   await expect(order(page).getByRole('button', { name: 'Switch off' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Be myself again' }).click();
   await expect(page.getByText('You are looking as')).toHaveCount(0);

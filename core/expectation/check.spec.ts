@@ -40,14 +40,68 @@ describe('checkExpectation', () => {
     ['is kept where it shows', world().placement('p'), expecting({}), []],
     ['is broken where it does not', world().placement('p', {}, { where: within('visit') }), expecting({}), ['0– front,secret anyone']],
     ['speaks of its pages only', world().placement('p', {}, { where: within('visit') }), expecting({ where: within('visit') }), []],
-    ['minds pages that not everybody may read', world().placement('p', {}, { where: { any: [{ test: 'page', page: 'front' }, { test: 'page', page: 'visit' }] } }), expecting({}), ['0– secret signed in']],
-    ['minds the readers of a placement', world().placement('p', {}, { who: member }), expecting({ where: within('visit') }), ['0– visit anyone']],
+    [
+      'minds pages that not everybody may read',
+      world().placement(
+        'p',
+        {},
+        {
+          where: {
+            any: [
+              { test: 'page', page: 'front' },
+              { test: 'page', page: 'visit' },
+            ],
+          },
+        },
+      ),
+      expecting({}),
+      ['0– secret signed in'],
+    ],
+    [
+      'minds the readers of a placement',
+      world().placement('p', {}, { who: member }),
+      expecting({ where: within('visit') }),
+      ['0– visit anyone'],
+    ],
     ['asks of its readers only', world().placement('p', {}, { who: member }), expecting({ where: within('visit'), who: member }), []],
-    ['sees a gap in time', world().placement('p', {}, {}, { from: 0, until: 2 * minute, afterwards: 'nothing' }).placement('q', {}, {}, { from: 5 * minute }), expecting({ where: within('visit') }), ['2–5 visit anyone']],
+    [
+      'sees a gap in time',
+      world()
+        .placement('p', {}, {}, { from: 0, until: 2 * minute, afterwards: 'nothing' })
+        .placement('q', {}, {}, { from: 5 * minute }),
+      expecting({ where: within('visit') }),
+      ['2–5 visit anyone'],
+    ],
     ['finds a block inside a text', world().placement('p', { blockId: 'holder' }), expecting({}), []],
-    ['forbids a type', world().placement('p', { blockId: 'notice' }, { where: within('visit') }), expecting({ subject: { kind: 'type', type: 'notice' }, claim: 'does not show' }), ['0– visit anyone']],
-    ['counts what a region holds', world().placement('p').placement('q', {}, { where: within('visit') }, { from: 3 * minute }), expecting({ subject: { kind: 'region', name: 'main' }, claim: 'at most' }), ['3– visit anyone']],
-    ['wants a region filled', world().placement('p', {}, { where: within('visit') }), expecting({ subject: { kind: 'region', name: 'main' }, claim: 'at least', where: { any: [{ test: 'page', page: 'front' }, { test: 'page', page: 'visit' }] } }), ['0– front anyone']],
+    [
+      'forbids a type',
+      world().placement('p', { blockId: 'notice' }, { where: within('visit') }),
+      expecting({ subject: { kind: 'type', type: 'notice' }, claim: 'does not show' }),
+      ['0– visit anyone'],
+    ],
+    [
+      'counts what a region holds',
+      world()
+        .placement('p')
+        .placement('q', {}, { where: within('visit') }, { from: 3 * minute }),
+      expecting({ subject: { kind: 'region', name: 'main' }, claim: 'at most' }),
+      ['3– visit anyone'],
+    ],
+    [
+      'wants a region filled',
+      world().placement('p', {}, { where: within('visit') }),
+      expecting({
+        subject: { kind: 'region', name: 'main' },
+        claim: 'at least',
+        where: {
+          any: [
+            { test: 'page', page: 'front' },
+            { test: 'page', page: 'visit' },
+          ],
+        },
+      }),
+      ['0– front anyone'],
+    ],
   ];
   for (const [title, site, expectation, expected] of rows) it(title, () => expect(breaches(site, expectation)).toEqual(expected));
 });

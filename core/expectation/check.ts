@@ -94,13 +94,17 @@ function subjectIn(side: SiteSide, { subject }: ExpectationValue): Subject {
   const blockIds = subject.kind === 'blocks' ? subject.blockIds : [...ofType!];
   const carriers = new Set(blockIds);
   // A block shows wherever a text shows that holds it.
-  for (let before = -1; before !== carriers.size; ) {
+  for (let before = -1; before !== carriers.size;) {
     before = carriers.size;
     for (const [holder, held] of Object.entries(side.insets)) if (held.some(id => carriers.has(id))) carriers.add(holder);
   }
   const targets = new Set(side.placements.filter(each => carriers.has(each.value.blockId)).map(each => each.value.target.name));
   // Others in the same region can stand in for it or take its room.
-  return { placements: new Set(side.placements.filter(each => targets.has(each.value.target.name)).map(each => each.id)), blockIds, carriers };
+  return {
+    placements: new Set(side.placements.filter(each => targets.has(each.value.target.name)).map(each => each.id)),
+    blockIds,
+    carriers,
+  };
 }
 
 function placedIn(side: SiteSide, subject: Subject): readonly PlacedFacts[] {
@@ -125,7 +129,8 @@ function cutsOf(piece: SitePiece, expectation: ExpectationValue, subject: Subjec
   const cuts = new Set<Instant>([piece.from]);
   const trees = [expectation.when, ...placedIn(piece.side, subject).map(each => grid.ruleOf(each).when)];
   for (const tree of new Set(trees))
-    for (const open of openTimeWithin(tree, piece)) for (const at of [open.from, open.until]) if (at > piece.from && at < piece.until) cuts.add(at);
+    for (const open of openTimeWithin(tree, piece))
+      for (const at of [open.from, open.until]) if (at > piece.from && at < piece.until) cuts.add(at);
   return [...cuts].sort((a, b) => a - b);
 }
 
@@ -189,7 +194,13 @@ function failingPages(
 }
 
 /** The pages on which a block shows to a reader: by its placements, and inside texts. */
-function pagesShowing(grid: ReachGrid, columns: readonly GridColumn[], reader: ReaderFacts, blockId: string, way: readonly string[] = []): BitSet {
+function pagesShowing(
+  grid: ReachGrid,
+  columns: readonly GridColumn[],
+  reader: ReaderFacts,
+  blockId: string,
+  way: readonly string[] = [],
+): BitSet {
   const { side, universe } = grid;
   let shown = emptySet(universe.size);
   const readers = side.blockReaders[blockId];
@@ -198,7 +209,14 @@ function pagesShowing(grid: ReachGrid, columns: readonly GridColumn[], reader: R
   for (const [holder, held] of Object.entries(side.insets)) {
     if (!held.includes(blockId)) continue;
     const position = universe.positionOf(holder);
-    if (position !== undefined) shown = either(shown, both(universe.readableBy(reader), setWhere(universe.size, at => at === position)));
+    if (position !== undefined)
+      shown = either(
+        shown,
+        both(
+          universe.readableBy(reader),
+          setWhere(universe.size, at => at === position),
+        ),
+      );
     else shown = either(shown, pagesShowing(grid, columns, reader, holder, [...way, blockId]));
   }
   return shown;

@@ -41,7 +41,8 @@ export function breachWords(value: ExpectationValue, breach: Breach, names: Expe
       ? `${capitalised(names.region(value.subject.name))} ${value.claim === 'at least' ? 'holds too few' : 'holds too many'}`
       : `${listOf(breach.blockIds.slice(0, 3).map(id => `“${names.block(id)}”`)) || subjectWords(value, names)} ${breach.blockIds.length > 1 ? broken(value).replace('shows', 'show').replace('does not', 'do not') : broken(value)}`;
   const first = breach.pages[0];
-  const where = breach.pages.length === 1 && first ? `on ${first.written?.title ?? first.path}` : `on ${countOf(breach.pages.length, 'page')}`;
+  const where =
+    breach.pages.length === 1 && first ? `on ${first.written?.title ?? first.path}` : `on ${countOf(breach.pages.length, 'page')}`;
   const from = breach.from <= style.now ? 'now' : `from ${writeMoment(breach.from, style)}`;
   const until = breach.until === null ? '' : ` until ${writeMoment(breach.until, style)}`;
   return `${what} ${where}, to ${readerWords(breach.reader, names)}, ${from}${until}.`;

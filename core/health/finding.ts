@@ -27,8 +27,8 @@ export type Finding = {
   | { readonly kind: 'pattern without a page'; readonly pattern: string }
   | { readonly kind: 'region missing'; readonly region: string; readonly pageCount: number }
   | { readonly kind: 'block unseen' }
-  | { readonly kind: 'too many'; readonly region: string; readonly most: number; readonly placements: readonly string[] } & RegionTime
-  | { readonly kind: 'too few'; readonly region: string; readonly least: number } & RegionTime
+  | ({ readonly kind: 'too many'; readonly region: string; readonly most: number; readonly placements: readonly string[] } & RegionTime)
+  | ({ readonly kind: 'too few'; readonly region: string; readonly least: number } & RegionTime)
   | { readonly kind: 'inset missing'; readonly blockId: string }
   | { readonly kind: 'inset loop'; readonly blockIds: readonly string[] }
   | { readonly kind: 'expectation broken'; readonly pageCount: number; readonly from: Instant }

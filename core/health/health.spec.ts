@@ -24,12 +24,16 @@ describe('what never shows', () => {
     fc.assert(
       fc.property(alone, placements => {
         const world = worldWith(placements);
-        const found = new HealthCheck().check(planOf(world), ['en-GB']).findings.some(each => each.kind === 'never shows' && each.recordId === 'p0');
+        const found = new HealthCheck()
+          .check(planOf(world), ['en-GB'])
+          .findings.some(each => each.kind === 'never shows' && each.recordId === 'p0');
         const { readers } = audiencesOf(['membership member']);
         let shows = false;
         for (let at = 0; at < worldSpan && !shows; at += step) {
           const snapshot = takeSnapshot(world.ledger, { moment: at, now: 0, locale: 'en-GB', manifest: smallTheme });
-          shows = snapshot.pages.some(page => readers.some(reader => mayRead(page, reader) && resolvePage(snapshot, page.facts, reader).shown.length > 0));
+          shows = snapshot.pages.some(page =>
+            readers.some(reader => mayRead(page, reader) && resolvePage(snapshot, page.facts, reader).shown.length > 0),
+          );
         }
         // A placement that shows to nobody may still be reported by its single causes only; it is never called dead while it shows.
         if (shows) expect(found).toBeFalse();
@@ -62,19 +66,79 @@ describe('tests that never matter', () => {
 
 describe('health', () => {
   const rows: readonly (readonly [string, () => SmallWorld, string, ThemeManifest?])[] = [
-    ['a page that is gone', () => base().placement('p', {}, { where: { any: [{ test: 'page', page: 'gone' }, { test: 'page', page: 'front' }] } }), 'page gone p'],
-    ['a pattern with no page', () => base().placement('p', {}, { where: { any: [{ test: 'path', pattern: '/nowhere' }, { test: 'page', page: 'front' }] } }), 'pattern without a page p'],
+    [
+      'a page that is gone',
+      () =>
+        base().placement(
+          'p',
+          {},
+          {
+            where: {
+              any: [
+                { test: 'page', page: 'gone' },
+                { test: 'page', page: 'front' },
+              ],
+            },
+          },
+        ),
+      'page gone p',
+    ],
+    [
+      'a pattern with no page',
+      () =>
+        base().placement(
+          'p',
+          {},
+          {
+            where: {
+              any: [
+                { test: 'path', pattern: '/nowhere' },
+                { test: 'page', page: 'front' },
+              ],
+            },
+          },
+        ),
+      'pattern without a page p',
+    ],
     ['a shared rule that is gone', () => base().placement('p', {}, { follows: ['gone'] }), 'shared rule gone p'],
-    ['a test that always holds', () => base().placement('p', {}, { where: { any: [{ test: 'within', page: 'front' }] } }), 'test always true p'],
-    ['a layout without the region', () => base().placement('p', { target: { kind: 'region', name: 'aside' } }, { where: { any: [{ test: 'page', page: 'front' }, { test: 'page', page: 'narrow' }] } }), 'region missing p'],
+    [
+      'a test that always holds',
+      () => base().placement('p', {}, { where: { any: [{ test: 'within', page: 'front' }] } }),
+      'test always true p',
+    ],
+    [
+      'a layout without the region',
+      () =>
+        base().placement(
+          'p',
+          { target: { kind: 'region', name: 'aside' } },
+          {
+            where: {
+              any: [
+                { test: 'page', page: 'front' },
+                { test: 'page', page: 'narrow' },
+              ],
+            },
+          },
+        ),
+      'region missing p',
+    ],
     ['a block that no page shows', () => base().block('alone'), 'block unseen alone'],
     ['an inset that is gone', () => base().block('holder', { fields: { body: '<div data-inset="gone"></div>' } }), 'inset missing holder'],
-    ['two notices at one time', () => base().placement('p').placement('q', { order: 'a1' }).placement('r', { order: 'a2' }), 'too many q', limitedTheme],
+    [
+      'two notices at one time',
+      () => base().placement('p').placement('q', { order: 'a1' }).placement('r', { order: 'a2' }),
+      'too many q',
+      limitedTheme,
+    ],
   ];
   for (const [title, world, finding, manifest] of rows) it(`finds ${title}`, () => expect(kindsOf(world(), manifest)).toContain(finding));
 
   it('finds when a region is left empty, from when until when', () => {
-    const least: ThemeManifest = { ...smallTheme, regions: smallTheme.regions.map(each => (each.name === 'main' ? { ...each, limits: { least: 1 } } : each)) };
+    const least: ThemeManifest = {
+      ...smallTheme,
+      regions: smallTheme.regions.map(each => (each.name === 'main' ? { ...each, limits: { least: 1 } } : each)),
+    };
     const world = base().placement('p', {}, {}, { from: 60_000, until: 120_000, afterwards: 'nothing' });
     const found = new HealthCheck().check(planOf(world, least), ['en-GB']).findings.filter(each => each.kind === 'too few');
     expect(found.map(each => [each.kind === 'too few' && each.from, each.kind === 'too few' && each.until])).toEqual([
@@ -87,7 +151,8 @@ describe('health', () => {
 
   it('looks again only at what a change touches', () => {
     const world = base();
-    for (let index = 0; index < 20; index += 1) world.placement(`p${index}`, { order: `a${index}` }, { where: { any: [{ test: 'page', page: index % 2 ? 'front' : 'narrow' }] } });
+    for (let index = 0; index < 20; index += 1)
+      world.placement(`p${index}`, { order: `a${index}` }, { where: { any: [{ test: 'page', page: index % 2 ? 'front' : 'narrow' }] } });
     const check = new HealthCheck();
     const first = check.check(planOf(world), ['en-GB']);
     expect(first.computed).toBe(20);
@@ -101,11 +166,6 @@ function base(): SmallWorld {
   return new SmallWorld().page('front', null).page('narrow', 'front', { layout: 'narrow' }).block('words');
 }
 
-function holdsWith(
-  tree: RuleTree<WhereTest>,
-  facts: PageFacts,
-  test: WhereTest,
-  value: boolean,
-): boolean {
+function holdsWith(tree: RuleTree<WhereTest>, facts: PageFacts, test: WhereTest, value: boolean): boolean {
   return compileTree(tree, each => (each === test ? () => value : compileWhereTest(each)))(facts);
 }

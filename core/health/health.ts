@@ -204,9 +204,7 @@ function missingRegions(
   const lacking = without(health.pages, universe.withRegion(side.manifest, value.target.name));
   if (isEmpty(lacking)) return [];
   const pageId = firstPageOf(universe, lacking);
-  return pageId === null
-    ? []
-    : [{ ...base, kind: 'region missing', region: value.target.name, pageCount: countOfSet(lacking), pageId }];
+  return pageId === null ? [] : [{ ...base, kind: 'region missing', region: value.target.name, pageCount: countOfSet(lacking), pageId }];
 }
 
 function insetFindings(side: SiteSide): readonly Finding[] {
@@ -233,7 +231,7 @@ function unseenBlocks(plan: SitePlan, shows: ReadonlySet<string>, seen: Set<stri
     for (const id of Object.keys(side.blockReaders)) live.add(id);
     for (const { id, value } of side.placements) if (shows.has(id)) seen.add(value.blockId);
   }
-  for (let before = -1; before !== seen.size; ) {
+  for (let before = -1; before !== seen.size;) {
     before = seen.size;
     for (const { side } of plan.pieces)
       for (const [holder, held] of Object.entries(side.insets))

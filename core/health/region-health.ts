@@ -1,12 +1,13 @@
 import { audiencesOf } from '../reach/audiences';
-import { both, countOfSet, emptySet, has, isEmpty, setWhere, type BitSet } from '../reach/bit-set';
+import { both, countOfSet, either, emptySet, has, isEmpty, positionsOf, setWhere, type BitSet } from '../reach/bit-set';
 import { ReachGrid } from '../reach/grid';
-import type { PlacedFacts, SiteSide } from '../reach/site-facts';
+import type { PlacedFacts } from '../reach/site-facts';
 import type { SitePiece, SitePlan } from '../plan/pieces';
-import { openTimeWithin } from '../rule/when';
-import { readerFactsIn, type ReaderFacts } from '../rule/who';
+import { alwaysHolds, type Rule, type RuleTree, type WhoTest } from '../rule/rule';
+import { compileWhen, openTimeWithin } from '../rule/when';
+import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
-import { limitsOf, withSiteLimits, type ThemeManifest } from '../theme/manifest';
+import { limitsOf, type RegionLimits, type ThemeManifest } from '../theme/manifest';
 import type { Finding, RegionTime } from './finding';
 import { firstPageOf } from './rule-health';
 
@@ -21,7 +22,10 @@ export function limitedTargets(manifest: ThemeManifest): readonly string[] {
 }
 
 /** Finds when a region holds more or fewer blocks than it should, for some class of readers, over a whole plan. */
-export function regionFindings(plan: SitePlan, target: string): { readonly findings: readonly RegionFinding[]; readonly isPartial: boolean } {
+export function regionFindings(
+  plan: SitePlan,
+  target: string,
+): { readonly findings: readonly RegionFinding[]; readonly isPartial: boolean } {
   const findings: RegionFinding[] = [];
   const open = new Map<'too many' | 'too few', { from: Instant; state: State }>();
   let isPartial = false;
@@ -31,14 +35,13 @@ export function regionFindings(plan: SitePlan, target: string): { readonly findi
     if (known) findings.push(findingOf(kind, target, manifest, known.from, until, known.state));
   };
   for (const piece of plan.pieces) {
-    // Counted as if nothing were cut off: what is cut off is what the finding is about.
-    const uncut = { ...piece.side, manifest: withoutMost(piece.side.manifest, target) };
-    const grid = new ReachGrid(uncut);
-    const placed = uncut.placements.filter(each => each.value.target.name === target && each.dormancy === null && !each.value.off);
-    const audiences = audiencesOf([...piece.snapshot.pageReaderFacts, ...placed.flatMap(each => readerKeys(grid, uncut, each))]);
+    const grid = new ReachGrid(piece.side);
+    const placed = standing(grid, target);
+    const audiences = audiencesOf([...piece.snapshot.pageReaderFacts, ...placed.flatMap(each => readerKeys(each))]);
     isPartial ||= audiences.isPartial;
-    for (const from of cutsOf(piece, placed, grid)) {
-      const states = statesAt(grid, piece.side.manifest, target, placed, audiences.readers, from);
+    const counter = new RegionCounter(grid, target, placed, audiences.readers);
+    for (const from of cutsOf(piece, placed)) {
+      const states = counter.statesAt(from);
       for (const kind of ['too many', 'too few'] as const) {
         const state = states[kind];
         const known = open.get(kind);
@@ -52,50 +55,120 @@ export function regionFindings(plan: SitePlan, target: string): { readonly findi
   return { findings, isPartial };
 }
 
-function statesAt(
-  grid: ReachGrid,
-  manifest: ThemeManifest,
-  target: string,
-  placed: readonly PlacedFacts[],
-  readers: readonly ReaderFacts[],
-  moment: Instant,
-): Partial<Record<'too many' | 'too few', State>> {
-  const { universe } = grid;
-  const found: { [Kind in 'too many' | 'too few']?: { reader: ReaderFacts; pages: BitSet; placements: Set<string> } } = {};
-  const limits = new Map(layoutNames(manifest).map(layout => [layout, limitsOf(manifest, layout, target)]));
-  const isRegion = manifest.regions.some(each => each.name === target);
-  const holders = isRegion ? universe.withRegion(manifest, target) : universe.everyPage;
-  const ids = new Set(placed.map(each => each.id));
-  for (const reader of readers) {
-    const pages = both(holders, universe.readableBy(reader));
-    const columns = grid.columns({ reader, moment, query: {} }, ids);
-    const counts = new Uint16Array(universe.size);
-    for (const column of columns)
-      for (let at = 0; at < universe.size; at += 1) if (has(column.shown, at)) counts[at]! += 1;
-    const failing = {
-      'too many': setWhere(universe.size, at => has(pages, at) && counts[at]! > (limits.get(universe.pages[at]!.layout)?.most ?? Infinity)),
-      'too few': setWhere(universe.size, at => has(pages, at) && counts[at]! < (limits.get(universe.pages[at]!.layout)?.least ?? 0)),
-    };
-    for (const kind of ['too many', 'too few'] as const) {
-      if (isEmpty(failing[kind])) continue;
-      const known = (found[kind] ??= { reader, pages: emptySet(universe.size), placements: new Set() });
-      known.pages = known.pages.map((word, index) => word | failing[kind][index]!);
-      if (kind === 'too many')
-        for (const column of columns) if (!isEmpty(both(column.shown, failing[kind]))) known.placements.add(column.placement.id);
+/** A placement of a region as it is counted: where it fits, whom it asks for, and when. */
+interface Standing {
+  readonly placed: PlacedFacts;
+  readonly rule: Rule;
+  readonly whenHolds: (moment: Instant) => boolean;
+  /** Positions of the pages that it is meant for and fits on. */
+  readonly positions: readonly number[];
+  readonly pages: BitSet;
+  readonly blockReaders: RuleTree<WhoTest> | null;
+  readonly isStandIn: boolean;
+}
+
+/** The placements of a region that count, each with where it fits; what is the same for all readers and times is found once. */
+function standing(grid: ReachGrid, target: string): readonly Standing[] {
+  const { universe, side } = grid;
+  return side.placements.flatMap((placed): Standing[] => {
+    const { value } = placed;
+    const blockReaders = side.blockReaders[value.blockId];
+    if (value.target.name !== target || placed.dormancy !== null || value.off || blockReaders === undefined) return [];
+    const rule = grid.ruleOf(placed);
+    const meant = universe.where(rule.where, { locale: side.locale, query: {} });
+    const pages = value.target.kind === 'insertion point' ? meant : both(meant, universe.withRegion(side.manifest, target));
+    return [
+      {
+        placed,
+        rule,
+        whenHolds: compileWhen(rule.when),
+        pages,
+        positions: positionsOf(pages),
+        blockReaders,
+        isStandIn: value.target.kind === 'stand in',
+      },
+    ];
+  });
+}
+
+/** Counts what a region shows, page by page, for every class of readers, from one cut of time to the next. */
+class RegionCounter {
+  readonly #limits: ReadonlyMap<string, RegionLimits>;
+  readonly #holders: BitSet;
+  /** What shows to everybody at the moment last looked at; only what opens or closes is counted anew. */
+  readonly #base: Int32Array;
+  readonly #open = new Set<Standing>();
+
+  constructor(
+    private readonly grid: ReachGrid,
+    target: string,
+    private readonly standings: readonly Standing[],
+    private readonly readers: readonly ReaderFacts[],
+  ) {
+    const { universe, side } = grid;
+    this.#limits = new Map(layoutNames(side.manifest).map(layout => [layout, limitsOf(side.manifest, layout, target)]));
+    const isRegion = side.manifest.regions.some(each => each.name === target);
+    this.#holders = isRegion ? universe.withRegion(side.manifest, target) : universe.everyPage;
+    this.#base = new Int32Array(universe.size);
+  }
+
+  /** Where the region holds too many or too few at a moment. */
+  statesAt(moment: Instant): Partial<Record<'too many' | 'too few', State>> {
+    this.#moveTo(moment);
+    const { universe } = this.grid;
+    const asking = [...this.#open].filter(each => !isForEverybody(each) && !each.isStandIn);
+    const standIns = [...this.#open].filter(each => each.isStandIn);
+    const found: { [Kind in 'too many' | 'too few']?: { reader: ReaderFacts; pages: BitSet; placements: Set<string> } } = {};
+    for (const reader of this.readers) {
+      const sees = (each: Standing) =>
+        compileWho(each.rule.who)(reader) && (each.blockReaders === null || compileWho(each.blockReaders)(reader));
+      const counts = this.#base.slice();
+      for (const each of asking) if (sees(each)) for (const at of each.positions) counts[at]! += 1;
+      // On pages where something stands in for the region, it alone shows.
+      for (const each of standIns) if (sees(each)) for (const at of each.positions) counts[at] = 1;
+      const pages = both(this.#holders, universe.readableBy(reader));
+      for (const [kind, fails] of [
+        ['too many', (count: number, { most }: RegionLimits) => most !== undefined && count > most],
+        ['too few', (count: number, { least }: RegionLimits) => count < (least ?? 0)],
+      ] as const) {
+        const failing = setWhere(
+          universe.size,
+          at => has(pages, at) && fails(counts[at]!, this.#limits.get(universe.pages[at]!.layout) ?? {}),
+        );
+        if (isEmpty(failing)) continue;
+        const known = (found[kind] ??= { reader, pages: emptySet(universe.size), placements: new Set() });
+        known.pages = either(known.pages, failing);
+        if (kind === 'too many')
+          for (const each of this.#open) if (sees(each) && !isEmpty(both(each.pages, failing))) known.placements.add(each.placed.id);
+      }
+    }
+    return Object.fromEntries(
+      Object.entries(found).map(([kind, { reader, pages, placements }]) => [
+        kind,
+        {
+          reader,
+          placements: [...placements],
+          pageCount: countOfSet(pages),
+          pageId: firstPageOf(universe, pages),
+          key: `${[...placements].join()} ${pages.join()}`,
+        } satisfies State,
+      ]),
+    );
+  }
+
+  #moveTo(moment: Instant): void {
+    for (const each of this.standings) {
+      const isOpen = each.whenHolds(moment);
+      if (isOpen === this.#open.has(each)) continue;
+      if (isOpen) this.#open.add(each);
+      else this.#open.delete(each);
+      if (isForEverybody(each) && !each.isStandIn) for (const at of each.positions) this.#base[at]! += isOpen ? 1 : -1;
     }
   }
-  return Object.fromEntries(
-    Object.entries(found).map(([kind, { reader, pages, placements }]) => [
-      kind,
-      {
-        reader,
-        placements: [...placements],
-        pageCount: countOfSet(pages),
-        pageId: firstPageOf(universe, pages),
-        key: `${[...placements].join()} ${pages.join()}`,
-      } satisfies State,
-    ]),
-  );
+}
+
+function isForEverybody({ rule, blockReaders }: Standing): boolean {
+  return alwaysHolds(rule.who) && (blockReaders === null || alwaysHolds(blockReaders));
 }
 
 function findingOf(
@@ -110,24 +183,27 @@ function findingOf(
   const common = { region, from, until, ...state };
   const recordKind = 'placement' as const;
   return kind === 'too many'
-    ? { kind, recordId: placements[1] ?? placements[0] ?? '', recordKind, placements, most: Math.min(...limits.map(each => each.most ?? Infinity)), ...common }
+    ? {
+        kind,
+        recordId: placements[1] ?? placements[0] ?? '',
+        recordKind,
+        placements,
+        most: Math.min(...limits.map(each => each.most ?? Infinity)),
+        ...common,
+      }
     : { kind, recordId: '', recordKind, least: Math.max(...limits.map(each => each.least ?? 0)), ...common };
 }
 
-function cutsOf(piece: SitePiece, placed: readonly PlacedFacts[], grid: ReachGrid): readonly Instant[] {
+function cutsOf(piece: SitePiece, standings: readonly Standing[]): readonly Instant[] {
   const cuts = new Set<Instant>([piece.from]);
-  for (const tree of new Set(placed.map(each => grid.ruleOf(each).when)))
-    for (const open of openTimeWithin(tree, piece)) for (const at of [open.from, open.until]) if (at > piece.from && at < piece.until) cuts.add(at);
+  for (const tree of new Set(standings.map(each => each.rule.when)))
+    for (const open of openTimeWithin(tree, piece))
+      for (const at of [open.from, open.until]) if (at > piece.from && at < piece.until) cuts.add(at);
   return [...cuts].sort((a, b) => a - b);
 }
 
-function readerKeys(grid: ReachGrid, side: SiteSide, placed: PlacedFacts): readonly string[] {
-  return [...readerFactsIn(grid.ruleOf(placed).who), ...readerFactsIn(side.blockReaders[placed.value.blockId] ?? {})];
-}
-
-function withoutMost(manifest: ThemeManifest, target: string): ThemeManifest {
-  const layouts = manifest.layouts.map(layout => ({ ...layout, limits: {} }));
-  return withSiteLimits({ ...manifest, layouts }, { [target]: {} });
+function readerKeys({ rule, blockReaders }: Standing): readonly string[] {
+  return [...readerFactsIn(rule.who), ...readerFactsIn(blockReaders ?? {})];
 }
 
 function hasCount(limits: { readonly least?: number; readonly most?: number }): boolean {

@@ -63,7 +63,8 @@ export function readingsOf(
     values.set(test.name, test.value === null ? known : known.add(test.value));
   }
   let queries: readonly Readonly<Record<string, string>>[] = [{}];
-  for (const [name, named] of values) queries = queries.flatMap(query => [query, ...[...named].map(value => ({ ...query, [name]: value }))]);
+  for (const [name, named] of values)
+    queries = queries.flatMap(query => [query, ...[...named].map(value => ({ ...query, [name]: value }))]);
   const readings = locales.flatMap(each => queries.map(query => ({ locale: each, query })));
   return { readings: readings.slice(0, mostReadings), isPartial: readings.length > mostReadings };
 }
@@ -84,10 +85,7 @@ function judgeWhere(
     else if (alone.every(set => equals(set, universe.everyPage))) alwaysTrue.push({ part: 'where', test });
     else if (
       readings.every(reading =>
-        equals(
-          universe.whereWith(tree, reading, new Map([[test, true]])),
-          universe.whereWith(tree, reading, new Map([[test, false]])),
-        ),
+        equals(universe.whereWith(tree, reading, new Map([[test, true]])), universe.whereWith(tree, reading, new Map([[test, false]]))),
       )
     )
       neverMatters.push({ part: 'where', test });
@@ -100,9 +98,7 @@ function judgeWho(
   { universe, blockReaders }: RuleSurroundings,
   pages: BitSet,
 ): Pick<RuleHealth, 'alwaysTrue' | 'neverMatters' | 'hasReaders' | 'isPartial'> {
-  const pageReaders = [
-    ...new Set(positionsOf(pages).map(position => universe.pages[position]!.written?.readers ?? anyoneMayRead)),
-  ];
+  const pageReaders = [...new Set(positionsOf(pages).map(position => universe.pages[position]!.written?.readers ?? anyoneMayRead))];
   const keys = [tree, blockReaders ?? {}, ...pageReaders].flatMap(each => readerFactsIn(each));
   const { readers, isPartial } = audiencesOf(keys);
   const mayReadSome = (reader: ReaderFacts) => pageReaders.some(each => compileWho(each)(reader));

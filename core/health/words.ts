@@ -36,16 +36,25 @@ export function findingWords(finding: Finding, names: FindingNames, style: Momen
       return { sentence: `${title} never shows: ${why}.`, remedy };
     }
     case 'page gone':
-      return { sentence: `The rule of ${title} names “${names.page(finding.page)}”, which is gone.`, remedy: 'Take the page out of the rule.' };
+      return {
+        sentence: `The rule of ${title} names “${names.page(finding.page)}”, which is gone.`,
+        remedy: 'Take the page out of the rule.',
+      };
     case 'shared rule gone':
       return {
         sentence: `${title} follows the shared rule “${names.sharedRule(finding.rule)}”, which is not live, and so shows nowhere.`,
         remedy: 'Put the shared rule back, or leave it.',
       };
     case 'test never matters':
-      return { sentence: `In the rule of ${title}, “${testWords(finding.tested, names, style)}” changes nothing.`, remedy: 'Take it out of the rule.' };
+      return {
+        sentence: `In the rule of ${title}, “${testWords(finding.tested, names, style)}” changes nothing.`,
+        remedy: 'Take it out of the rule.',
+      };
     case 'test always true':
-      return { sentence: `In the rule of ${title}, “${testWords(finding.tested, names, style)}” always holds.`, remedy: 'Take it out, or ask for less.' };
+      return {
+        sentence: `In the rule of ${title}, “${testWords(finding.tested, names, style)}” always holds.`,
+        remedy: 'Take it out, or ask for less.',
+      };
     case 'pattern without a page':
       return { sentence: `In the rule of ${title}, no page is at ${finding.pattern}.`, remedy: 'Correct the pattern, or pick the pages.' };
     case 'region missing':
@@ -66,7 +75,10 @@ export function findingWords(finding: Finding, names: FindingNames, style: Momen
         remedy: 'Place something there for that time.',
       };
     case 'inset missing':
-      return { sentence: `The text of ${title} holds “${names.block(finding.blockId)}”, which readers do not see.`, remedy: 'Publish that block, or take it out of the text.' };
+      return {
+        sentence: `The text of ${title} holds “${names.block(finding.blockId)}”, which readers do not see.`,
+        remedy: 'Publish that block, or take it out of the text.',
+      };
     case 'inset loop':
       return {
         sentence: `${listOf(finding.blockIds.slice(0, -1).map(id => `“${names.block(id)}”`))} hold one another in a loop.`,

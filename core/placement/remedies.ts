@@ -54,7 +54,8 @@ export function remediesFor(step: OwnStep, value: PlacementValue, context: Remed
     }
     case 'when': {
       const own = withRule({ ...rule, when: {} });
-      if (compileWhen(effective(own).when)(context.moment)) return [{ kind: 'show at any time', size: countOfTests(rule.when), value: own }];
+      if (compileWhen(effective(own).when)(context.moment))
+        return [{ kind: 'show at any time', size: countOfTests(rule.when), value: own }];
       return [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, when: {} }) }];
     }
     case 'shared rule':

@@ -39,7 +39,10 @@ describe('why', () => {
               if (remedy.value === null) continue;
               const next = reasonFor(compilePlacement(id, remedy.value, snapshot.sharedRules), snapshot, page.facts, reader);
               if (shows) expect(next).withContext(remedy.words).not.toBeNull();
-              else expect(next?.step).withContext(remedy.words).not.toBe(stops[0]!.step as never);
+              else
+                expect(next?.step)
+                  .withContext(remedy.words)
+                  .not.toBe(stops[0]!.step as never);
             }
             expect(why.remedies.map(each => each.size)).toEqual([...why.remedies].map(each => each.size).sort((a, b) => a - b));
           }

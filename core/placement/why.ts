@@ -106,27 +106,43 @@ function stepsOf(placement: CompiledPlacement, context: WhyContext, readable: bo
   });
   const readers = snapshot.blocks.get(value.blockId)?.value.readers ?? null;
   const who = (tree: RuleTree<Parameters<typeof compileWhoTest>[0]>) =>
-    linesOf(traceTree(tree, test => compileWhoTest(test)(reader)), test => phraseWhoTest(test, names));
+    linesOf(
+      traceTree(tree, test => compileWhoTest(test)(reader)),
+      test => phraseWhoTest(test, names),
+    );
   const words: Readonly<Record<OwnStep, () => WhyStep>> = {
     off: () => own('off', 'It is switched on.'),
     'shared rule': () =>
-      own('shared rule', `It follows ${listOf(value.rule.follows.map(id => `“${names.sharedRule(id)}”`))}, which ${value.rule.follows.length === 1 ? 'is' : 'are'} live.`),
+      own(
+        'shared rule',
+        `It follows ${listOf(value.rule.follows.map(id => `“${names.sharedRule(id)}”`))}, which ${value.rule.follows.length === 1 ? 'is' : 'are'} live.`,
+      ),
     where: () =>
       own(
         'where',
         `Its rule takes in this page: ${whereSummary(rule.where, names, facts.id)}.`,
-        linesOf(traceTree(rule.where, test => compileWhereTest(test)(facts)), test => phraseWhereTest(test, names, facts.id)),
+        linesOf(
+          traceTree(rule.where, test => compileWhereTest(test)(facts)),
+          test => phraseWhereTest(test, names, facts.id),
+        ),
       ),
     who: () => own('who', `It shows to ${whoPhrase(rule.who, names)}.`, who(rule.who)),
     when: () =>
       own(
         'when',
         `Its time is ${whenPhrase(rule.when, style)}.`,
-        linesOf(traceTree(rule.when, test => compileWhenTest(test)(moment)), test => phraseWhenTest(test, style)),
+        linesOf(
+          traceTree(rule.when, test => compileWhenTest(test)(moment)),
+          test => phraseWhenTest(test, style),
+        ),
       ),
     block: () => own('block', 'Its block is live.'),
     'block readers': () =>
-      own('block readers', readers === null ? 'The block follows the page’s readers.' : `The block is for ${whoPhrase(readers, names)}.`, readers === null ? [] : who(readers)),
+      own(
+        'block readers',
+        readers === null ? 'The block follows the page’s readers.' : `The block is for ${whoPhrase(readers, names)}.`,
+        readers === null ? [] : who(readers),
+      ),
     layout: () => own('layout', `This layout has room: ${labelOfTarget(snapshot.manifest, value.target).toLowerCase()}.`),
   };
   const contest: WhyStep[] =
@@ -158,22 +174,31 @@ function waysBack(
   if (stop === 'page readers') return [{ words: 'Look as a reader of this page, or widen the page’s own readers.', size: 1, value: null }];
   const elsewhere = { words: explainAway(reason!, names, style).remedy, size: 9, value: null };
   if (!ownSteps.includes(stop as OwnStep)) return [{ ...elsewhere, size: 1 }];
-  const worked = remediesFor(stop as OwnStep, placement.value, { facts, reader, moment: snapshot.moment, sharedRules: snapshot.sharedRules }).map(
-    (remedy): WorkedRemedy => {
-      const next = reasonFor(compilePlacement(placement.id, remedy.value, snapshot.sharedRules), snapshot, facts, reader);
-      const after = next === null ? '' : ` After that it is still away: ${explainAway(next, names, style).short}.`;
-      return { words: `${wordsOf(remedy, context)}${after}`, size: remedy.size, value: remedy.value };
-    },
-  );
+  const worked = remediesFor(stop as OwnStep, placement.value, {
+    facts,
+    reader,
+    moment: snapshot.moment,
+    sharedRules: snapshot.sharedRules,
+  }).map((remedy): WorkedRemedy => {
+    const next = reasonFor(compilePlacement(placement.id, remedy.value, snapshot.sharedRules), snapshot, facts, reader);
+    const after = next === null ? '' : ` After that it is still away: ${explainAway(next, names, style).short}.`;
+    return { words: `${wordsOf(remedy, context)}${after}`, size: remedy.size, value: remedy.value };
+  });
   // Waiting changes nothing, and so is the smallest there is.
   const waits = reason?.step === 'when' && reason.opens !== null;
-  return [...(waits ? [{ words: 'Wait: its time comes by itself.', size: 0, value: null }] : []), ...worked, ...(worked.length === 0 ? [elsewhere] : [])].sort(
-    (a, b) => a.size - b.size,
-  );
+  return [
+    ...(waits ? [{ words: 'Wait: its time comes by itself.', size: 0, value: null }] : []),
+    ...worked,
+    ...(worked.length === 0 ? [elsewhere] : []),
+  ].sort((a, b) => a.size - b.size);
 }
 
 function waysOffHere(placement: CompiledPlacement, context: WhyContext): readonly WorkedRemedy[] {
-  return waysOff(placement.value, context.facts).map(remedy => ({ words: wordsOf(remedy, context), size: remedy.size, value: remedy.value }));
+  return waysOff(placement.value, context.facts).map(remedy => ({
+    words: wordsOf(remedy, context),
+    size: remedy.size,
+    value: remedy.value,
+  }));
 }
 
 function wordsOf(remedy: Remedy, { facts, page }: WhyContext): string {
@@ -213,7 +238,12 @@ export function linesOf<Test extends { readonly test: string }>(trace: Trace<Tes
       ['any', 'any of these', part.any],
     ] as const) {
       if (parts.length === 0) continue;
-      const holds = name === 'none' ? !parts.some(each => each.holds) : name === 'all' ? parts.every(each => each.holds) : parts.some(each => each.holds);
+      const holds =
+        name === 'none'
+          ? !parts.some(each => each.holds)
+          : name === 'all'
+            ? parts.every(each => each.holds)
+            : parts.some(each => each.holds);
       lines.push({ depth, words, holds, decides: false });
       for (const each of parts) write(each, depth + 1);
     }

@@ -52,7 +52,10 @@ export function changesWithin(ledger: Ledger, locale: string, span: Interval): r
 export function openTimeOfPlacement(ledger: Ledger, recordId: string, locale: string, span: Interval): readonly Interval[] {
   const boundaries = publicationBoundaries(publicationsKnown(ledger.entriesOf(recordId, locale), Infinity));
   const sharedIds = sharedRulesEver(ledger, recordId, locale);
-  const cuts = [...boundaries, ...sharedIds.flatMap(id => publicationBoundaries(publicationsKnown(ledger.entriesOf(id, locale), Infinity)))];
+  const cuts = [
+    ...boundaries,
+    ...sharedIds.flatMap(id => publicationBoundaries(publicationsKnown(ledger.entriesOf(id, locale), Infinity))),
+  ];
   const points = [...new Set([span.from, ...cuts.filter(at => at > span.from && at < span.until), span.until])].sort((a, b) => a - b);
   const open = points.slice(0, -1).flatMap((from, index) => {
     const inForce = ledger.inForce(recordId, locale, from, Infinity);

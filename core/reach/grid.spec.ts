@@ -33,9 +33,17 @@ describe('the grid of reach', () => {
     const world = worldWith([]).placement('p', {}, { where: { test: 'page', page: 'visit' } });
     const options = { moment: 0, now: 0, locale: 'en-GB', manifest: limitedTheme };
     const before = takeSnapshot(world.ledger, options);
-    const value = { ...before.placementById.get('p')!.value, rule: { ...before.placementById.get('p')!.value.rule, where: { test: 'page', page: 'news' } as const } };
+    const value = {
+      ...before.placementById.get('p')!.value,
+      rule: { ...before.placementById.get('p')!.value.rule, where: { test: 'page', page: 'news' } as const },
+    };
     const after = takeSnapshot(world.ledger, { ...options, overlays: [{ recordId: 'p', kind: 'placement', value }] });
-    const table = new ReachTable({ before: sideOf(before, []), after: { ...sideOf(after, []), pages: [] }, pageTitles: {}, placementTitles: {} });
+    const table = new ReachTable({
+      before: sideOf(before, []),
+      after: { ...sideOf(after, []), pages: [] },
+      pageTitles: {},
+      placementTitles: {},
+    });
     const [column] = table.columns(
       { reader: { signedIn: false, roles: [], memberships: [] }, moment: 0, placements: null, target: '' },
       { zone: 'UTC', locale: 'en-GB', now: 0 },

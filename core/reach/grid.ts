@@ -102,7 +102,8 @@ export class ReachGrid {
   #ownFacts(placement: PlacedFacts, { reader, moment }: GridVantage): OwnFacts {
     const { value } = placement;
     const rule = this.ruleOf(placement);
-    if (placement.dormancy) return { rule, stop: 'not live', opens: placement.dormancy.state === 'scheduled' ? placement.dormancy.at : null };
+    if (placement.dormancy)
+      return { rule, stop: 'not live', opens: placement.dormancy.state === 'scheduled' ? placement.dormancy.at : null };
     if (value.off) return { rule, stop: 'off', opens: null };
     if (missingRule(value.rule, this.#shared) !== null) return { rule, stop: 'shared rule', opens: null };
     if (!compileWho(rule.who)(reader)) return { rule, stop: 'who', opens: null };

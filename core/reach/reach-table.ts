@@ -95,12 +95,17 @@ export class ReachTable {
     const { placement } = column;
     const { target } = placement.value;
     const grid = isGone ? this.#before : this.#after;
-    const fitting = target.kind === 'insertion point' ? column.meant : both(column.meant, grid.universe.withRegion(grid.side.manifest, target.name));
+    const fitting =
+      target.kind === 'insertion point' ? column.meant : both(column.meant, grid.universe.withRegion(grid.side.manifest, target.name));
     return {
       placement,
       target: labelOfTarget(grid.side.manifest, target),
       shown: isGone ? 0 : shownCount(column),
-      life: isGone ? 'taken off' : placement.value.off ? 'switched off' : lifeSentence(grid.ruleOf(placement), countOfSet(fitting), grid.side.moment, style),
+      life: isGone
+        ? 'taken off'
+        : placement.value.off
+          ? 'switched off'
+          : lifeSentence(grid.ruleOf(placement), countOfSet(fitting), grid.side.moment, style),
     };
   }
 }

@@ -95,7 +95,7 @@ export function pagesShowingBlock(snapshot: SiteSnapshot, blockId: string): read
 /** The blocks in which a block is seen: itself, and those whose texts hold it as an inset, however deep. */
 function carriersOf(snapshot: SiteSnapshot, blockId: string): ReadonlySet<string> {
   const carriers = new Set([blockId]);
-  for (let before = 0; before !== carriers.size; ) {
+  for (let before = 0; before !== carriers.size;) {
     before = carriers.size;
     for (const block of snapshot.blocks.values()) if (insetIdsOf(block.value).some(id => carriers.has(id))) carriers.add(block.id);
   }

@@ -28,7 +28,8 @@ describe('a rule that follows shared rules', () => {
     expect(loopFrom(following('round'), shared)).toEqual(['round', 'there', 'round']);
     expect(loopFrom(following('a'), shared)).toBeNull();
   });
-  it('knows what it follows by way of others', () => expect(['a', 'b', 'round'].map(id => follows(following('a'), id, shared))).toEqual([true, true, false]));
+  it('knows what it follows by way of others', () =>
+    expect(['a', 'b', 'round'].map(id => follows(following('a'), id, shared))).toEqual([true, true, false]));
   it('keeps a copy that says the same', () => {
     const copy = keepingCopy(following('a'), shared);
     expect({ ...copy, follows: [] }).toEqual({ ...effectiveRule(following('a'), shared), follows: [] });
@@ -37,7 +38,8 @@ describe('a rule that follows shared rules', () => {
 });
 
 describe('a stored rule of another version', () => {
-  it('is brought up to the present one', () => expect(upgradeRule({ version: 1, where: visit, who: {}, when: {} })).toEqual({ ...everywhere, where: visit }));
+  it('is brought up to the present one', () =>
+    expect(upgradeRule({ version: 1, where: visit, who: {}, when: {} })).toEqual({ ...everywhere, where: visit }));
   it('is refused when the version is not known', () => {
     for (const version of [0, 3, '2', undefined]) expect(() => upgradeRule({ version })).toThrowError(UnknownRuleVersion);
   });

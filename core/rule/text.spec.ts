@@ -5,13 +5,34 @@ import { RuleTextFault, whenFromText, whenText, whereFromText, whereText, whoFro
 const pages: PageWords = { write: id => `/${id}`, read: words => (words.startsWith('/') ? words.slice(1) : null) };
 
 describe('the text of a rule', () => {
-  it('comes back as the same tree, where', () => fc.assert(fc.property(anyWhere, tree => expect(whereFromText(whereText(tree, pages), pages)).toEqual(tree)), { numRuns: 800 }));
-  it('comes back as the same tree, who', () => fc.assert(fc.property(randomWho, tree => expect(whoFromText(whoText(tree))).toEqual(tree)), { numRuns: 400 }));
-  it('comes back as the same tree, when', () => fc.assert(fc.property(randomWhen, tree => expect(whenFromText(whenText(tree))).toEqual(tree)), { numRuns: 400 }));
+  it('comes back as the same tree, where', () =>
+    fc.assert(
+      fc.property(anyWhere, tree => expect(whereFromText(whereText(tree, pages), pages)).toEqual(tree)),
+      { numRuns: 800 },
+    ));
+  it('comes back as the same tree, who', () =>
+    fc.assert(
+      fc.property(randomWho, tree => expect(whoFromText(whoText(tree))).toEqual(tree)),
+      { numRuns: 400 },
+    ));
+  it('comes back as the same tree, when', () =>
+    fc.assert(
+      fc.property(randomWhen, tree => expect(whenFromText(whenText(tree))).toEqual(tree)),
+      { numRuns: 400 },
+    ));
 
   it('reads as one would say it', () =>
     expect(
-      whereText({ any: [{ test: 'within', page: 'visit' }, { test: 'type', type: 'event' }], none: [{ test: 'page', page: 'visit' }] }, pages),
+      whereText(
+        {
+          any: [
+            { test: 'within', page: 'visit' },
+            { test: 'type', type: 'event' },
+          ],
+          none: [{ test: 'page', page: 'visit' }],
+        },
+        pages,
+      ),
     ).toBe('any of (beneath "/visit", type "event") and none of (page "/visit")'));
 
   const faults: readonly (readonly [text: string, position: number, says: string])[] = [

@@ -137,7 +137,8 @@ function whereWording(pages: PageWords): Wording<WhereTest> {
       if (reader.takes('topic')) return { test: 'topic', topic: reader.string() };
       if (reader.takes('layout')) return { test: 'layout', layout: reader.string() };
       if (reader.takes('front page')) return { test: 'front page' };
-      if (reader.takes('service page')) return reader.sees('"') ? { test: 'service page', service: reader.string() } : { test: 'service page' };
+      if (reader.takes('service page'))
+        return reader.sees('"') ? { test: 'service page', service: reader.string() } : { test: 'service page' };
       if (reader.takes('path')) return { test: 'path', pattern: reader.string() };
       if (reader.takes('field')) return readField(reader);
       if (reader.takes('locale')) return { test: 'locale', locale: reader.string() };

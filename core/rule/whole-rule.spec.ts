@@ -37,7 +37,9 @@ function whereLogic(test: WhereTest): RulesLogic {
     case 'locale':
       return { '===': [{ var: 'locale' }, test.locale] };
     case 'query':
-      return test.value === null ? { '!==': [{ var: `query.${test.name}` }, null] } : { '===': [{ var: `query.${test.name}` }, test.value] };
+      return test.value === null
+        ? { '!==': [{ var: `query.${test.name}` }, null] }
+        : { '===': [{ var: `query.${test.name}` }, test.value] };
     case 'path':
     case 'field':
       throw new RangeError('json-logic-js has no such operator');
@@ -58,14 +60,22 @@ function whoLogic(test: WhoTest): RulesLogic {
 describe('rules over whole vantages', () => {
   it('agree with json-logic-js about pages', () => {
     fc.assert(
-      fc.property(randomWhere, randomPage, (tree, page) => compileWhere(tree)(page) === Boolean(jsonLogic.apply(toLogic(tree, whereLogic), page))),
+      fc.property(
+        randomWhere,
+        randomPage,
+        (tree, page) => compileWhere(tree)(page) === Boolean(jsonLogic.apply(toLogic(tree, whereLogic), page)),
+      ),
       { numRuns: 3000 },
     );
   });
 
   it('agree with json-logic-js about readers', () => {
     fc.assert(
-      fc.property(randomWho, randomReader, (tree, reader) => compileWho(tree)(reader) === Boolean(jsonLogic.apply(toLogic(tree, whoLogic), reader))),
+      fc.property(
+        randomWho,
+        randomReader,
+        (tree, reader) => compileWho(tree)(reader) === Boolean(jsonLogic.apply(toLogic(tree, whoLogic), reader)),
+      ),
       { numRuns: 2000 },
     );
   });

@@ -125,11 +125,16 @@ describe('faultOfRecurrence', () => {
 // A second library, of other descent. Left out are the four shapes that it is known to get wrong: a week start that
 // matters, weeks numbered across a year's end, positions in a set over several rules, and times that do not exist.
 describe('recurrences beside another library', () => {
-  const part = (name: string, values: readonly string[]) => fc.option(fc.subarray([...values], { minLength: 1 })).map(held => (held ? `;${name}=${held.join()}` : ''));
+  const part = (name: string, values: readonly string[]) =>
+    fc.option(fc.subarray([...values], { minLength: 1 })).map(held => (held ? `;${name}=${held.join()}` : ''));
   const rule = fc.oneof(
-    fc.record({ days: part('BYDAY', ['MO', 'WE', 'SA']), interval: fc.integer({ min: 1, max: 4 }) }).map(each => `FREQ=WEEKLY;INTERVAL=${each.interval}${each.days}`),
+    fc
+      .record({ days: part('BYDAY', ['MO', 'WE', 'SA']), interval: fc.integer({ min: 1, max: 4 }) })
+      .map(each => `FREQ=WEEKLY;INTERVAL=${each.interval}${each.days}`),
     fc.record({ interval: fc.integer({ min: 1, max: 30 }) }).map(each => `FREQ=DAILY;INTERVAL=${each.interval}`),
-    fc.record({ day: fc.constantFrom('1MO', '-1FR', '2SU'), interval: fc.integer({ min: 1, max: 3 }) }).map(each => `FREQ=MONTHLY;INTERVAL=${each.interval};BYDAY=${each.day}`),
+    fc
+      .record({ day: fc.constantFrom('1MO', '-1FR', '2SU'), interval: fc.integer({ min: 1, max: 3 }) })
+      .map(each => `FREQ=MONTHLY;INTERVAL=${each.interval};BYDAY=${each.day}`),
     fc.record({ months: part('BYMONTH', ['3', '6', '11']) }).map(each => `FREQ=YEARLY${each.months}`),
   );
   it('open at the same times', () => {

@@ -61,13 +61,21 @@ export const randomWho = randomTree<WhoTest>(
 
 const time = fc.constantFrom('2027-03-28T00:30', '2027-04-01T06:00', '2027-10-31T01:30');
 const zone = fc.constantFrom('Europe/London', 'America/New_York');
-const localTime = fc.oneof(fc.record({ local: time, zone }), fc.record({ local: time, zone, choice: fc.constantFrom('earlier' as const, 'later' as const) }));
+const localTime = fc.oneof(
+  fc.record({ local: time, zone }),
+  fc.record({ local: time, zone, choice: fc.constantFrom('earlier' as const, 'later' as const) }),
+);
 
 /** Tests about the moment, in groups. */
 export const randomWhen = randomTree<WhenTest>(
   fc.oneof(
     fc.record({ test: fc.constant('window' as const), from: fc.option(localTime), until: fc.option(localTime) }),
-    fc.record({ test: fc.constant('time of day' as const), from: fc.constantFrom('06:00', '22:00'), until: fc.constantFrom('09:30', '23:00'), zone }),
+    fc.record({
+      test: fc.constant('time of day' as const),
+      from: fc.constantFrom('06:00', '22:00'),
+      until: fc.constantFrom('09:30', '23:00'),
+      zone,
+    }),
     fc.record({
       test: fc.constant('recurring' as const),
       start: fc.constant('2027-01-04T09:00'),

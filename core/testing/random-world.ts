@@ -18,7 +18,10 @@ const where = randomTree<WhereTest>(
   ),
 );
 const who = randomTree<WhoTest>(
-  fc.oneof(fc.constant({ test: 'signed in' as const }), fc.record({ test: fc.constant('membership' as const), membership: fc.constant('member') })),
+  fc.oneof(
+    fc.constant({ test: 'signed in' as const }),
+    fc.record({ test: fc.constant('membership' as const), membership: fc.constant('member') }),
+  ),
 );
 const minute = 60_000;
 const local = fc.constantFrom('1970-01-01T00:02', '1970-01-01T00:05', '1970-01-01T00:08').map(text => ({ local: text, zone: 'UTC' }));
@@ -62,7 +65,10 @@ export const randomPlacements: fc.Arbitrary<readonly RandomPlacement[]> = fc.arr
 export const worldSpan = 10 * minute;
 
 /** The small theme with at most two in main. */
-export const limitedTheme: ThemeManifest = { ...smallTheme, regions: smallTheme.regions.map(each => (each.name === 'main' ? { ...each, limits: { most: 2 } } : each)) };
+export const limitedTheme: ThemeManifest = {
+  ...smallTheme,
+  regions: smallTheme.regions.map(each => (each.name === 'main' ? { ...each, limits: { most: 2 } } : each)),
+};
 
 /** A site of five pages, four blocks and one shared rule with the placements. */
 export function worldWith(placements: readonly RandomPlacement[]): SmallWorld {

@@ -103,7 +103,10 @@ function register(
       if (!self || !person) throw new Refusal('not-signed-in', 'Sign in first. What you have written is kept in this browser.');
       if (self.roles.length === 0) throw new Refusal('not-permitted', 'The editor is for staff. Readers use the public site.');
       if (operation.isWrite && request.session.lookAs !== undefined)
-        throw new Refusal('not-permitted', `You are looking as ${labelOfLook(site, request.session.lookAs)}. Stop looking as somebody else to change anything.`);
+        throw new Refusal(
+          'not-permitted',
+          `You are looking as ${labelOfLook(site, request.session.lookAs)}. Stop looking as somebody else to change anything.`,
+        );
     }
     const call = {
       request,
@@ -211,7 +214,9 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
     lookingAs: label ? { label } : null,
     staff:
       self && mayLookAs(self)
-        ? [...site.people.values()].filter(each => each.roles.length > 0 && each.id !== self.id).map(({ id, name, roles }) => ({ id, name, roles: [...roles] }))
+        ? [...site.people.values()]
+            .filter(each => each.roles.length > 0 && each.id !== self.id)
+            .map(({ id, name, roles }) => ({ id, name, roles: [...roles] }))
         : [],
     csrfToken: sessions.tokenFor(request, response),
     site: {

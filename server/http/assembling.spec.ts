@@ -29,7 +29,8 @@ describe('assembling over the API', () => {
 
   const save = (client: TestClient, title: string, changes: readonly object[], move?: object) =>
     client.post('/api/editions', { id: uuid(), title, changes, move });
-  const publish = (title: string, changes: readonly object[], part: object = {}) => save(administrator, title, changes, { name: 'publish', ...part });
+  const publish = (title: string, changes: readonly object[], part: object = {}) =>
+    save(administrator, title, changes, { name: 'publish', ...part });
   const liveOf = async (id: string) => (await administrator.get(`/api/records/${id}`)).json.live as { revisionId: string; value: never };
 
   describe('shared rules', () => {
@@ -65,7 +66,12 @@ describe('assembling over the API', () => {
       expect(refused.status).toBe(422);
       expect(refused.json.errors[0].detail).toContain('“Lantern walk” still follows it');
       const placed = await liveOf(placement);
-      const settled = { recordId: placement, kind: 'placement', value: samplePlacement(block, test.pageId('/visit')), baseRevisionId: placed.revisionId };
+      const settled = {
+        recordId: placement,
+        kind: 'placement',
+        value: samplePlacement(block, test.pageId('/visit')),
+        baseRevisionId: placed.revisionId,
+      };
       expect((await save(manager, 'Off and settled', [retire, settled])).status).toBe(200);
     });
 
@@ -77,7 +83,9 @@ describe('assembling over the API', () => {
       ]);
       expect(loop.status).toBe(422);
       expect(loop.json.errors[0].detail).toBe('This makes a loop: “Two” follows “One” follows “Two”.');
-      expect(pointers(await save(manager, 'Gone', [added('shared rule', one, sharing({}, { follows: [two] }))]))).toContain('/changes/0/value/rule/follows/0');
+      expect(pointers(await save(manager, 'Gone', [added('shared rule', one, sharing({}, { follows: [two] }))]))).toContain(
+        '/changes/0/value/rule/follows/0',
+      );
     });
   });
 
@@ -85,18 +93,29 @@ describe('assembling over the API', () => {
     const crossing = () => test.blockId('Safe crossing times');
 
     it('stop a change that breaks one, and say which, where and when before it is made', async () => {
-      const placements = (await manager.get('/api/placements')).json as { id: string; blockId: string; value: object; revisionId: string }[];
+      const placements = (await manager.get('/api/placements')).json as {
+        id: string;
+        blockId: string;
+        value: object;
+        revisionId: string;
+      }[];
       const { id, value, revisionId } = placements.find(each => each.blockId === crossing())!;
       const change = { recordId: id, kind: 'placement', value: { ...value, off: true } };
       const check = await editor.post('/api/expectations/check', { changes: [change] });
-      expect(check.json.broken.map((each: { words: string }) => each.words)).toEqual(['“Safe crossing times” does not show on 2 pages, to signed-out readers, now.']);
+      expect(check.json.broken.map((each: { words: string }) => each.words)).toEqual([
+        '“Safe crossing times” does not show on 2 pages, to signed-out readers, now.',
+      ]);
       const refused = await publish('Off', [{ ...change, baseRevisionId: revisionId }]);
       expect([refused.status, refused.json.code]).toEqual([409, 'expectation-broken']);
-      const accepted = await publish('Off', [{ ...change, baseRevisionId: revisionId }], { acceptsBroken: 'The causeway is closed for works.' });
+      const accepted = await publish('Off', [{ ...change, baseRevisionId: revisionId }], {
+        acceptsBroken: 'The causeway is closed for works.',
+      });
       expect(accepted.status).toBe(200);
       expect(accepted.json.history[0].remark).toContain('Went ahead: The causeway is closed for works.');
       const broken = (await manager.get('/api/expectations')).json.filter((each: { breaches: unknown[] }) => each.breaches.length > 0);
-      expect(broken.map((each: { sentence: string }) => each.sentence)).toContain('“Safe crossing times” shows on Tern Point and Crossing the causeway, to anyone, at any time.');
+      expect(broken.map((each: { sentence: string }) => each.sentence)).toContain(
+        '“Safe crossing times” shows on Tern Point and Crossing the causeway, to anyone, at any time.',
+      );
       const health = (await manager.get('/api/health')).json.findings[0];
       expect([health.kind, health.sentence]).toEqual(['expectation broken', jasmine.stringContaining('Not kept now, on 2 pages')]);
       const { revisionId: now } = await liveOf(id);
@@ -105,9 +124,24 @@ describe('assembling over the API', () => {
     });
 
     it('are told of to editors, who cannot go on', async () => {
-      const value: ExpectationValue = { version: 1, subject: { kind: 'blocks', blockIds: [crossing()] }, claim: 'at least', count: 0, where: {}, who: {}, when: {}, reason: '' };
+      const value: ExpectationValue = {
+        version: 1,
+        subject: { kind: 'blocks', blockIds: [crossing()] },
+        claim: 'at least',
+        count: 0,
+        where: {},
+        who: {},
+        when: {},
+        reason: '',
+      };
       expect((await save(editor, 'x', [added('expectation', uuid(), value)])).status).toBe(403);
-      expect(pointers(await save(manager, 'x', [added('expectation', uuid(), { ...value, subject: { kind: 'region', name: 'attic' }, claim: 'at most' })]))).toEqual(['/changes/0/value/subject/name']);
+      expect(
+        pointers(
+          await save(manager, 'x', [
+            added('expectation', uuid(), { ...value, subject: { kind: 'region', name: 'attic' }, claim: 'at most' }),
+          ]),
+        ),
+      ).toEqual(['/changes/0/value/subject/name']);
     });
   });
 
@@ -145,23 +179,36 @@ describe('assembling over the API', () => {
 
     it('are refused when they form a loop, also when two drafts only form it together', async () => {
       const [one, two] = [uuid(), uuid()];
-      const first = await publish('One and two', [added('block', one, sampleBlock({ title: 'One', type: 'rich text', fields: { body: '<p>a</p>' } })), added('block', two, sampleBlock({ title: 'Two', type: 'rich text', fields: { body: '<p>b</p>' } }))]);
+      const first = await publish('One and two', [
+        added('block', one, sampleBlock({ title: 'One', type: 'rich text', fields: { body: '<p>a</p>' } })),
+        added('block', two, sampleBlock({ title: 'Two', type: 'rich text', fields: { body: '<p>b</p>' } })),
+      ]);
       expect(first.status).toBe(200);
       const [liveOne, liveTwo] = [await liveOf(one), await liveOf(two)];
       const draft = async (id: string, title: string, held: string, base: string) =>
-        (await save(administrator, title, [{ recordId: id, kind: 'block', value: sampleBlock({ title, ...body(held) }), baseRevisionId: base }])).json.id as string;
+        (
+          await save(administrator, title, [
+            { recordId: id, kind: 'block', value: sampleBlock({ title, ...body(held) }), baseRevisionId: base },
+          ])
+        ).json.id as string;
       const draftOne = await draft(one, 'One', two, liveOne.revisionId);
       const draftTwo = await draft(two, 'Two', one, liveTwo.revisionId);
       const later = { from: { local: '2027-04-02T00:00', zone } };
       expect((await administrator.post(`/api/editions/${draftOne}/moves`, { name: 'publish', times: later })).status).toBe(200);
       const refused = await administrator.post(`/api/editions/${draftTwo}/moves`, { name: 'publish' });
       expect([refused.status, refused.json.errors[0].detail]).toEqual([422, 'This makes a loop: “Two” and “One” would hold one another.']);
-      const self = await save(administrator, 'Self', [{ recordId: one, kind: 'block', value: sampleBlock({ title: 'One', ...body(one) }), baseRevisionId: liveOne.revisionId }]);
+      const self = await save(administrator, 'Self', [
+        { recordId: one, kind: 'block', value: sampleBlock({ title: 'One', ...body(one) }), baseRevisionId: liveOne.revisionId },
+      ]);
       expect(self.json.errors[0].detail).toBe('“One” would hold itself.');
     });
 
     it('let no other division through', async () => {
-      const sneaky = sampleBlock({ title: 'Sneaky', type: 'rich text', fields: { body: '<div data-inset="x" onclick="alert(1)">words</div><div data-inset="../x"></div><p>kept</p>' } });
+      const sneaky = sampleBlock({
+        title: 'Sneaky',
+        type: 'rich text',
+        fields: { body: '<div data-inset="x" onclick="alert(1)">words</div><div data-inset="../x"></div><p>kept</p>' },
+      });
       const saved = await save(manager, 'x', [added('block', uuid(), sneaky)]);
       expect(saved.json.changes[0].value.fields.body).not.toMatch(/div|onclick/);
       expect(saved.json.changes[0].value.fields.body).toContain('<p>kept</p>');
@@ -170,20 +217,32 @@ describe('assembling over the API', () => {
 
   describe('limits', () => {
     it('keep types and roles out of regions', async () => {
-      const strip = sampleEdition(test.pageId('/visit'), { type: 'rich text', fields: { body: '<p>x</p>' } }, { target: { kind: 'region', name: 'notice-strip' } });
+      const strip = sampleEdition(
+        test.pageId('/visit'),
+        { type: 'rich text', fields: { body: '<p>x</p>' } },
+        { target: { kind: 'region', name: 'notice-strip' } },
+      );
       const refused = await manager.post('/api/editions', strip);
       expect(refused.json.errors[0]).toEqual({ pointer: '/changes/1/value/target/name', detail: 'Notice strip holds notice only.' });
-      const foot = await editor.post('/api/editions', sampleEdition(test.pageId('/visit'), {}, { target: { kind: 'region', name: 'site-foot' } }));
+      const foot = await editor.post(
+        '/api/editions',
+        sampleEdition(test.pageId('/visit'), {}, { target: { kind: 'region', name: 'site-foot' } }),
+      );
       expect(foot.json.errors[0].detail).toBe('Only manager or administrator may place in site foot.');
     });
 
     it('are set by managers, checked, and hold at once', async () => {
       const { limits: known } = test.site.settings;
       expect((await editor.put('/api/limits', {})).status).toBe(403);
-      expect(pointers(await manager.put('/api/limits', { attic: { most: 1 }, main: { types: ['hologram'] }, aside: { least: 3, most: 2 } }))).toEqual(['/attic', '/main/types/0', '/aside/most']);
+      expect(
+        pointers(await manager.put('/api/limits', { attic: { most: 1 }, main: { types: ['hologram'] }, aside: { least: 3, most: 2 } })),
+      ).toEqual(['/attic', '/main/types/0', '/aside/most']);
       expect((await manager.put('/api/limits', { ...known, main: { most: 1 } })).status).toBe(200);
       const view = await editor.post('/api/view', { vantage: { page: test.pageId('/visit/tern-point') } });
-      const main = view.json.targets.find((each: { name: string }) => each.name === 'main').rows as { number: number | null; away: { step: string } | null }[];
+      const main = view.json.targets.find((each: { name: string }) => each.name === 'main').rows as {
+        number: number | null;
+        away: { step: string } | null;
+      }[];
       expect(main.filter(row => row.number !== null).length).toBe(1);
       expect(main.map(row => row.away?.step)).toContain('limit');
       expect((await manager.put('/api/limits', known)).status).toBe(200);
@@ -194,7 +253,10 @@ describe('assembling over the API', () => {
     it('answers with a change in hand, as JSON and as comma-separated values', async () => {
       const { id } = (await manager.get('/api/placements')).json.find((each: { title: string }) => each.title === 'Nesting closure');
       const { value } = await liveOf(id);
-      const changed = { ...(value as { rule: Rule }), rule: { ...(value as { rule: Rule }).rule, when: {}, where: { any: [{ test: 'page', page: test.pageId('/join') }] } } };
+      const changed = {
+        ...(value as { rule: Rule }),
+        rule: { ...(value as { rule: Rule }).rule, when: {}, where: { any: [{ test: 'page', page: test.pageId('/join') }] } },
+      };
       const body = { placements: [id], changes: [{ recordId: id, kind: 'placement', value: changed }] };
       const reach = (await manager.post('/api/reach', body)).json;
       const at = reach.pages.findIndex((each: { path: string }) => each.path === '/join');
@@ -208,8 +270,18 @@ describe('assembling over the API', () => {
     it('says why, and what would turn it', async () => {
       const { id } = (await manager.get('/api/placements')).json.find((each: { title: string }) => each.title === 'Nesting closure');
       const why = (await editor.post('/api/why', { placementId: id, vantage: { page: test.pageId('/join') } })).json;
-      expect([why.shows, why.steps.at(-1).step, why.remedies[0].words]).toEqual([false, 'where', 'Add “Join” to its rule. After that it is still away: ended 31 August 2026, back 1 April.']);
-      const turned = (await editor.post('/api/why', { placementId: id, vantage: { page: test.pageId('/join'), moment: Date.parse('2027-05-01T00:00Z') }, changes: [{ recordId: id, kind: 'placement', value: why.remedies[0].value }] })).json;
+      expect([why.shows, why.steps.at(-1).step, why.remedies[0].words]).toEqual([
+        false,
+        'where',
+        'Add “Join” to its rule. After that it is still away: ended 31 August 2026, back 1 April.',
+      ]);
+      const turned = (
+        await editor.post('/api/why', {
+          placementId: id,
+          vantage: { page: test.pageId('/join'), moment: Date.parse('2027-05-01T00:00Z') },
+          changes: [{ recordId: id, kind: 'placement', value: why.remedies[0].value }],
+        })
+      ).json;
       expect(turned.shows).toBeTrue();
     });
   });
@@ -222,16 +294,33 @@ describe('assembling over the API', () => {
     const approve = (id: string) => saskia.post(`/api/editions/${id}/moves`, { name: 'approve' });
     expect((await approve(within.id)).status).toBe(200);
     const refused = await approve(beyond.id);
-    expect([refused.status, refused.json.detail]).toEqual([403, 'It reaches pages outside your sections. They are Join. Edwin Oyelaran or Margit Halloran can.']);
+    expect([refused.status, refused.json.detail]).toEqual([
+      403,
+      'It reaches pages outside your sections. They are Join. Edwin Oyelaran or Margit Halloran can.',
+    ]);
     expect((await saskia.get(`/api/editions/${beyond.id}`)).json.moves).not.toContain('approve');
   });
 
   it('shows a query’s own page to those who bring it, and caches the two apart', async () => {
-    const edition = sampleEdition(test.pageId('/join'), {}, {}, { where: { all: [{ test: 'page', page: test.pageId('/join') }, { test: 'query', name: 'from', value: 'poster' }] } });
+    const edition = sampleEdition(
+      test.pageId('/join'),
+      {},
+      {},
+      {
+        where: {
+          all: [
+            { test: 'page', page: test.pageId('/join') },
+            { test: 'query', name: 'from', value: 'poster' },
+          ],
+        },
+      },
+    );
     expect((await administrator.post('/api/editions', { ...edition, move: { name: 'publish' } })).status).toBe(200);
     const anyone = await test.client();
     for (const address of ['/join', '/join?from=poster', '/join?from=paper', '/join?other=1&from=poster', '/join'])
-      expect((await anyone.get(address)).text.includes('Lamps are lit at dusk.')).withContext(address).toBe(address.includes('from=poster'));
+      expect((await anyone.get(address)).text.includes('Lamps are lit at dusk.'))
+        .withContext(address)
+        .toBe(address.includes('from=poster'));
   });
 
   it('looks as somebody else without gaining a right', async () => {
@@ -240,7 +329,10 @@ describe('assembling over the API', () => {
     expect([seen.lookingAs.label, seen.person.roles]).toEqual(['an administrator', ['administrator']]);
     const edition = sampleEdition(test.pageId('/visit'));
     const refused = await ida.post('/api/editions', { ...edition, move: { name: 'publish' } });
-    expect([refused.status, refused.json.detail]).toEqual([403, 'You are looking as an administrator. Stop looking as somebody else to change anything.']);
+    expect([refused.status, refused.json.detail]).toEqual([
+      403,
+      'You are looking as an administrator. Stop looking as somebody else to change anything.',
+    ]);
     const bea = [...test.site.people.values()].find(each => each.name === 'Bea Lorimer')!;
     expect((await ida.put('/api/session/look-as', { as: bea.id })).json.person.roles).toEqual(['writer']);
     expect((await ida.get('/api/today')).json.mine.length).toBeGreaterThan(0);
@@ -254,7 +346,9 @@ describe('assembling over the API', () => {
     await publish('To be deleted', [added('block', id, sampleBlock({ title: 'Short-lived' }))]);
     const { revisionId } = await liveOf(id);
     expect((await manager.send('DELETE', `/api/records/${id}`)).status).toBe(409);
-    expect((await publish('Off', [{ recordId: id, kind: 'block', retires: true, baseRevisionId: revisionId }])).json).toEqual(jasmine.objectContaining({ stage: 'approved' }));
+    expect((await publish('Off', [{ recordId: id, kind: 'block', retires: true, baseRevisionId: revisionId }])).json).toEqual(
+      jasmine.objectContaining({ stage: 'approved' }),
+    );
     const asked = (await manager.get(`/api/records/${id}/deletion`)).json;
     expect([asked.mayDelete, asked.obstacles]).toEqual([true, []]);
     expect((await editor.send('DELETE', `/api/records/${id}`)).status).toBe(403);
@@ -278,6 +372,7 @@ describe('assembling over the API', () => {
   it('gives staff a way from the public page to what it holds, and readers none', async () => {
     expect((await editor.get('/visit')).text).toContain('data-placement=');
     expect((await editor.get('/visit')).headers.get('cache-control')).toBe('private, no-store');
-    for (const client of [await test.client('nell'), await test.client()]) expect((await client.get('/visit')).text).not.toContain('data-placement=');
+    for (const client of [await test.client('nell'), await test.client()])
+      expect((await client.get('/visit')).text).not.toContain('data-placement=');
   });
 });

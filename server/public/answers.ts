@@ -188,5 +188,10 @@ export function renderPublicPage(
   const body = Buffer.from(site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra }));
   // Weak: the same words may be sent compressed or plain.
   const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
-  return { answer: { kind: 'page', status: service === 'not found' ? 404 : 200, body, etag }, validUntil, dependsOn, queryNames: resolution.queryNames };
+  return {
+    answer: { kind: 'page', status: service === 'not found' ? 404 : 200, body, etag },
+    validUntil,
+    dependsOn,
+    queryNames: resolution.queryNames,
+  };
 }

@@ -97,7 +97,8 @@ function richText(
   const written = pieces.map(piece => {
     if (typeof piece === 'string') return piece;
     const block = way.includes(piece.blockId) ? null : page.insets?.[piece.blockId];
-    if (!block) return isSheet ? '<p class="inset-missing">Something stands here that readers do not see: it is not live, or not for them.</p>' : '';
+    if (!block)
+      return isSheet ? '<p class="inset-missing">Something stands here that readers do not see: it is not live, or not for them.</p>' : '';
     const shown: BlockModel = { ...block, look: piece.look, title: piece.showsTitle ? block.title : '' };
     const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId] };
     return `<div class="inset"${isSheet ? ` data-inset-block="${piece.blockId}"` : ''}>${templateOf(partials, block)(frame)}</div>`;
@@ -125,7 +126,9 @@ function renderSlots(
       continue;
     }
     const html = blocks.map(block => renderBlock(partials, block, model, isSheet, isMarked)).join('\n');
-    slots[name] = new Handlebars.SafeString(isSheet ? `<div class="sheet-target${isPoint ? ' sheet-point' : ''}" data-target="${name}">${html}</div>` : html);
+    slots[name] = new Handlebars.SafeString(
+      isSheet ? `<div class="sheet-target${isPoint ? ' sheet-point' : ''}" data-target="${name}">${html}</div>` : html,
+    );
   }
   return slots;
 }

@@ -46,7 +46,9 @@ function upgraded(revision: Revision): Revision {
   try {
     return { ...revision, value: { ...value, rule: upgradeRule(value.rule) } };
   } catch (error) {
-    throw new RangeError(`Record ${revision.recordId} cannot be read: ${(error as Error).message}. It was stored by another version of this program.`);
+    throw new RangeError(
+      `Record ${revision.recordId} cannot be read: ${(error as Error).message}. It was stored by another version of this program.`,
+    );
   }
 }
 

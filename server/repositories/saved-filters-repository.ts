@@ -3,7 +3,9 @@ import type { Knex } from 'knex';
 
 /** The filters that somebody keeps, by list and name. */
 export async function readSavedFilters(knex: Knex, personId: string): Promise<SavedFilter[]> {
-  const rows = (await knex('saved_filters').where({ person_id: personId }).orderBy(['list', 'name'])) as (Omit<SavedFilter, 'query'> & { query: string })[];
+  const rows = (await knex('saved_filters').where({ person_id: personId }).orderBy(['list', 'name'])) as (Omit<SavedFilter, 'query'> & {
+    query: string;
+  })[];
   return rows.map(({ list, name, query }) => ({ list, name, query: JSON.parse(query) as SavedFilter['query'] }));
 }
 

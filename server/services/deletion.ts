@@ -23,22 +23,36 @@ export function deletionOf(site: Site, person: Person, id: string): Deletion {
   const title = titleOf(site, snapshot, kind, bestValueOf(site, id));
   const { status } = statusFields(site, id, null);
   const obstacles: string[] = [];
-  if (status === 'live' || status === 'scheduled') obstacles.push(`It is ${status}. Take it off first; deleting is for what readers no longer have.`);
-  if (site.ledger.openProposalsOf(id).some(each => each.stage === 'in review')) obstacles.push('A proposal for it is in review. Take it back or decide it first.');
+  if (status === 'live' || status === 'scheduled')
+    obstacles.push(`It is ${status}. Take it off first; deleting is for what readers no longer have.`);
+  if (site.ledger.openProposalsOf(id).some(each => each.stage === 'in review'))
+    obstacles.push('A proposal for it is in review. Take it back or decide it first.');
   const kept = (other: string) => other !== id && statusFields(site, other, null).status !== 'retired';
   if (kind === 'block') {
-    const placements = site.ledger.recordsOf('placement').filter(each => kept(each.id) && (bestValueOf(site, each.id) as PlacementValue | null)?.blockId === id);
-    if (placements.length > 0) obstacles.push(`${countOf(placements.length, 'placement')} still hold${placements.length === 1 ? 's' : ''} it. Take ${placements.length === 1 ? 'it' : 'them'} off first.`);
+    const placements = site.ledger
+      .recordsOf('placement')
+      .filter(each => kept(each.id) && (bestValueOf(site, each.id) as PlacementValue | null)?.blockId === id);
+    if (placements.length > 0)
+      obstacles.push(
+        `${countOf(placements.length, 'placement')} still hold${placements.length === 1 ? 's' : ''} it. Take ${placements.length === 1 ? 'it' : 'them'} off first.`,
+      );
     const holders = holdersOf(site, id);
-    if (holders.length > 0) obstacles.push(`It is an inset in ${holders.map(each => `“${each.title}”`).join(', ')}. Take it out of the text first.`);
+    if (holders.length > 0)
+      obstacles.push(`It is an inset in ${holders.map(each => `“${each.title}”`).join(', ')}. Take it out of the text first.`);
   }
-  if (kind === 'page' && site.ledger.recordsOf('page').some(each => kept(each.id) && (bestValueOf(site, each.id) as PageValue | null)?.parentId === id))
+  if (
+    kind === 'page' &&
+    site.ledger.recordsOf('page').some(each => kept(each.id) && (bestValueOf(site, each.id) as PageValue | null)?.parentId === id)
+  )
     obstacles.push('Pages lie beneath it. Move or delete them first.');
   if (kind === 'shared rule') {
     const followers = [...site.ledger.recordsOf('placement'), ...site.ledger.recordsOf('shared rule')].filter(
       each => kept(each.id) && (bestValueOf(site, each.id) as PlacementValue | SharedRuleValue | null)?.rule.follows.includes(id),
     );
-    if (followers.length > 0) obstacles.push(`${countOf(followers.length, 'record')} still follow${followers.length === 1 ? 's' : ''} it. Name what takes its place first.`);
+    if (followers.length > 0)
+      obstacles.push(
+        `${countOf(followers.length, 'record')} still follow${followers.length === 1 ? 's' : ''} it. Name what takes its place first.`,
+      );
   }
   const revisions = site.ledger.revisionsOf(id, site.settings.baseLocale).length;
   const isPermitted = person.roles.some(role => mayDelete.some(each => each === role)) && mayWrite(kind, person.roles);

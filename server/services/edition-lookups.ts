@@ -48,6 +48,11 @@ export function factsOf(site: Site, person: Person, edition: Edition, proposals:
     kinds: proposals.map(each => kindOf(site, each.recordId)),
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
-    reachesBeyond: pagesBeyond(site, person, proposals.map(each => overlayOf(site, each))).length > 0,
+    reachesBeyond:
+      pagesBeyond(
+        site,
+        person,
+        proposals.map(each => overlayOf(site, each)),
+      ).length > 0,
   };
 }

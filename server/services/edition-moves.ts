@@ -146,10 +146,22 @@ const refusalTexts: Readonly<Record<MoveRefusal, string>> = {
   'only others': 'Somebody else must do this: what one proposes, another approves.',
 };
 
-function moveRefusal(site: Site, edition: Edition, code: MoveRefusal, rolesThatMay: readonly Role[], stage: Stage, beyond: readonly string[]): Refusal {
+function moveRefusal(
+  site: Site,
+  edition: Edition,
+  code: MoveRefusal,
+  rolesThatMay: readonly Role[],
+  stage: Stage,
+  beyond: readonly string[],
+): Refusal {
   if (code === 'beyond sections') {
-    const may = [...site.people.values()].filter(each => each.sections.length === 0 && each.roles.some(role => rolesThatMay.includes(role)));
-    return new Refusal('not-permitted', `${refusalTexts[code]} They are ${listOf(beyond.slice(0, 3))}${beyond.length > 3 ? ` and ${beyond.length - 3} more` : ''}. ${someOf(may.map(each => each.name))} can.`);
+    const may = [...site.people.values()].filter(
+      each => each.sections.length === 0 && each.roles.some(role => rolesThatMay.includes(role)),
+    );
+    return new Refusal(
+      'not-permitted',
+      `${refusalTexts[code]} They are ${listOf(beyond.slice(0, 3))}${beyond.length > 3 ? ` and ${beyond.length - 3} more` : ''}. ${someOf(may.map(each => each.name))} can.`,
+    );
   }
   const who = someOf(peopleWithRoles(site, rolesThatMay, code === 'only others' ? edition.createdBy : ''));
   if (code === 'wrong stage') return new Refusal('move-refused', `It is ${stage} now, so this move cannot be made. Look at it again.`);

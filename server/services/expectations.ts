@@ -55,7 +55,9 @@ export function checkChanges(site: Site, changes: readonly Overlay[], from: numb
     const outcome = checkExpectation(value, after);
     isPartial ||= outcome.isPartial;
     const isNew = !before.pieces[0]?.snapshot.expectations.has(id);
-    const known = isNew ? [] : site.health.expectation(id, value, before).breaches.filter(each => each.until === null || each.until > start);
+    const known = isNew
+      ? []
+      : site.health.expectation(id, value, before).breaches.filter(each => each.until === null || each.until > start);
     const fresh = outcome.breaches.filter(breach => !known.some(each => isTheSame(each, breach)));
     broken.push(...fresh.map(breach => breachRow(site, after, id, value, breach)));
     if (known.length > 0 && outcome.breaches.length === 0)

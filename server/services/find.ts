@@ -49,13 +49,25 @@ function candidateOf(site: Site, snapshot: SiteSnapshot, kind: RecordKind, id: s
   switch (kind) {
     case 'page': {
       const page = value as PageValue;
-      return { ...base, path: snapshot.pageById.get(id)?.facts.path ?? `/${page.segment}`, text: `${page.standfirst} ${plainText(page.body)} ${page.topics.join(' ')}` };
+      return {
+        ...base,
+        path: snapshot.pageById.get(id)?.facts.path ?? `/${page.segment}`,
+        text: `${page.standfirst} ${plainText(page.body)} ${page.topics.join(' ')}`,
+      };
     }
     case 'block':
-      return { ...base, text: Object.values((value as BlockValue).fields).map(each => plainText(String(each))).join(' ') };
+      return {
+        ...base,
+        text: Object.values((value as BlockValue).fields)
+          .map(each => plainText(String(each)))
+          .join(' '),
+      };
     case 'placement': {
       const placed = value as PlacementValue;
-      return { ...base, text: `${labelOfTarget(snapshot.manifest, placed.target)} ${whereSummary(placed.rule.where, namesFor(site, snapshot), null)} ${placed.reason}` };
+      return {
+        ...base,
+        text: `${labelOfTarget(snapshot.manifest, placed.target)} ${whereSummary(placed.rule.where, namesFor(site, snapshot), null)} ${placed.reason}`,
+      };
     }
     case 'shared rule':
       return { ...base, text: (value as SharedRuleValue).reason };

@@ -14,7 +14,8 @@ import { isDiscarded, statusFields } from './record-facts';
 export function holdersOf(site: Site, blockId: string): readonly { recordId: string; kind: RecordKind; title: string }[] {
   const snapshot = site.snapshots.at();
   return [...site.ledger.recordsOf('page'), ...site.ledger.recordsOf('block')].flatMap(({ id, kind }) => {
-    const value = (snapshot.pageById.get(id)?.value ?? snapshot.blocks.get(id)?.value ?? bestValueOf(site, id)) as PageValue | BlockValue | null;
+    const value = (snapshot.pageById.get(id)?.value ?? snapshot.blocks.get(id)?.value ?? bestValueOf(site, id)) as
+      PageValue | BlockValue | null;
     if (!value || !insetIdsOf(value).includes(blockId)) return [];
     if (isDiscarded(site, id) || statusFields(site, id, null).status === 'retired') return [];
     return [{ recordId: id, kind, title: titleOf(site, snapshot, kind, value) }];
@@ -39,7 +40,8 @@ export function laterLoopFaults(site: Site, changes: readonly Overlay[], from: n
   if (blocks.length === 0) return [];
   const moments = new Set<number>();
   for (const { id } of site.ledger.recordsOf('block'))
-    for (const at of publicationBoundaries(publicationsKnown(site.ledger.entriesOf(id, site.settings.baseLocale), Infinity))) if (at > from) moments.add(at);
+    for (const at of publicationBoundaries(publicationsKnown(site.ledger.entriesOf(id, site.settings.baseLocale), Infinity)))
+      if (at > from) moments.add(at);
   return [...moments].flatMap(moment => {
     const snapshot = site.snapshots.with(changes, moment);
     return blocks.flatMap(block => {

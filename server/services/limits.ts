@@ -13,8 +13,12 @@ export async function saveLimits(site: Site, person: Person, limits: Readonly<Re
   const names = [...manifest.regions, ...manifest.insertionPoints].map(each => each.name);
   const faults = Object.entries(limits).flatMap(([name, each]): Fault[] => [
     ...(names.includes(name) ? [] : [{ pointer: `/${name}`, detail: 'The theme has no region of this name.' }]),
-    ...(each.types ?? []).flatMap((type, at) => (blockTypeNamed(type) ? [] : [{ pointer: `/${name}/types/${at}`, detail: 'There is no such type of block.' }])),
-    ...(each.roles ?? []).flatMap((role, at) => (roles.some(known => known === role) ? [] : [{ pointer: `/${name}/roles/${at}`, detail: 'There is no such role.' }])),
+    ...(each.types ?? []).flatMap((type, at) =>
+      blockTypeNamed(type) ? [] : [{ pointer: `/${name}/types/${at}`, detail: 'There is no such type of block.' }],
+    ),
+    ...(each.roles ?? []).flatMap((role, at) =>
+      roles.some(known => known === role) ? [] : [{ pointer: `/${name}/roles/${at}`, detail: 'There is no such role.' }],
+    ),
     ...(each.least !== undefined && each.most !== undefined && each.least > each.most
       ? [{ pointer: `/${name}/most`, detail: 'The most must not be fewer than the least.' }]
       : []),

@@ -41,6 +41,7 @@ export function listPlacements(site: Site): readonly PlacementRow[] {
     })
     .sort(
       (a, b) =>
-        order.indexOf(a.target.name) - order.indexOf(b.target.name) || (a.value.order < b.value.order ? -1 : a.value.order > b.value.order ? 1 : 0),
+        order.indexOf(a.target.name) - order.indexOf(b.target.name) ||
+        (a.value.order < b.value.order ? -1 : a.value.order > b.value.order ? 1 : 0),
     );
 }

@@ -20,7 +20,13 @@ export function planOf(site: Site): SitePlan {
   const now = site.clocks.content();
   const known = kept.get(site);
   const first = known?.plan.pieces[0];
-  if (known && first && known.version === site.ledger.version && known.takenAt <= now && now < Math.min(first.until, known.takenAt + longestKept))
+  if (
+    known &&
+    first &&
+    known.version === site.ledger.version &&
+    known.takenAt <= now &&
+    now < Math.min(first.until, known.takenAt + longestKept)
+  )
     return known.plan;
   const plan = planWith(site, [], now);
   kept.set(site, { version: site.ledger.version, takenAt: now, plan });

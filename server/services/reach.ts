@@ -4,7 +4,6 @@ import { cellStates, type CellState } from '@core/reach/grid';
 import { gains, loses, ReachTable } from '@core/reach/reach-table';
 import { sideOf, slimSide, type SiteFacts, type SiteSide } from '@core/reach/site-facts';
 import type { SiteSnapshot } from '@core/site/snapshot';
-import { labelOfTarget } from '@core/theme/manifest';
 import { stringify } from 'csv-stringify/sync';
 import { allServiceFacts } from '../public/answers';
 import type { Site } from '../site/site';
@@ -73,7 +72,8 @@ export function reachTable(site: Site, request: ReachRequest): Reach {
 /** A reach as comma-separated values: a line per page, a column per placement. @see RFC 4180 */
 export function reachCsv(site: Site, reach: Reach): string {
   const style = momentStyle(site);
-  const words = (letter: string) => (letter === '.' ? '' : letter === 'S' ? 'shows' : letter === '+' ? 'gains' : letter === '-' ? 'loses' : `away: ${reach.legend[letter]}`);
+  const words = (letter: string) =>
+    letter === '.' ? '' : letter === 'S' ? 'shows' : letter === '+' ? 'gains' : letter === '-' ? 'loses' : `away: ${reach.legend[letter]}`;
   return stringify(
     [
       ['Page', 'Path', ...reach.placements.map(each => `${each.title} (${each.target})`)],

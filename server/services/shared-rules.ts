@@ -44,7 +44,9 @@ export function listSharedRules(site: Site): readonly SharedRuleRow[] {
             revisionId: liveRevisionId(site, placementId, now),
           };
         }),
-        followedBy: [...snapshot.sharedRules].filter(([other, each]) => other !== id && each.rule.follows.includes(id)).map(([other, each]) => ({ id: other, title: each.title })),
+        followedBy: [...snapshot.sharedRules]
+          .filter(([other, each]) => other !== id && each.rule.follows.includes(id))
+          .map(([other, each]) => ({ id: other, title: each.title })),
       };
     })
     .sort((a, b) => a.title.localeCompare(b.title, 'en'));

@@ -61,7 +61,9 @@ function ruleFaults(site: Site, snapshot: SiteSnapshot, rule: Rule, pointer: str
   const names = namesFor(site, snapshot);
   return [
     ...whereFaults(site, snapshot, rule.where, `${pointer}/where`),
-    ...(loop ? [{ pointer: `${pointer}/follows`, detail: `This makes a loop: ${loop.map(id => `“${names.sharedRule(id)}”`).join(' follows ')}.` }] : []),
+    ...(loop
+      ? [{ pointer: `${pointer}/follows`, detail: `This makes a loop: ${loop.map(id => `“${names.sharedRule(id)}”`).join(' follows ')}.` }]
+      : []),
   ];
 }
 
@@ -147,7 +149,15 @@ function typeFaults(snapshot: SiteSnapshot, { blockId, target }: PlacementValue)
   const { types } = limitsOf(snapshot.manifest, null, target.name);
   if (type === undefined || types === undefined || types.includes(type)) return [];
   const label = labelOfTarget(snapshot.manifest, target);
-  return [{ pointer: '/target/name', detail: `${label} holds ${listOf(types.map(each => blockTypeNamed(each)?.label.toLowerCase() ?? each), 'or')} only.` }];
+  return [
+    {
+      pointer: '/target/name',
+      detail: `${label} holds ${listOf(
+        types.map(each => blockTypeNamed(each)?.label.toLowerCase() ?? each),
+        'or',
+      )} only.`,
+    },
+  ];
 }
 
 /** Refuses placements where none of a person's roles may place, unless they stand there already. */
@@ -158,7 +168,12 @@ export function roleFaults(site: Site, person: Person, change: Overlay, prefix: 
   const { roles } = limitsOf(manifest, null, target.name);
   const stands = placementById.get(change.recordId)?.value.target.name === target.name;
   if (roles === undefined || stands || person.roles.some(role => roles.includes(role))) return [];
-  return [{ pointer: `${prefix}/target/name`, detail: `Only ${listOf(roles, 'or')} may place in ${labelOfTarget(manifest, target).toLowerCase()}.` }];
+  return [
+    {
+      pointer: `${prefix}/target/name`,
+      detail: `Only ${listOf(roles, 'or')} may place in ${labelOfTarget(manifest, target).toLowerCase()}.`,
+    },
+  ];
 }
 
 function whereFaults(site: Site, snapshot: SiteSnapshot, tree: RuleTree<WhereTest>, pointer: string): readonly Fault[] {

@@ -58,9 +58,10 @@ export function ribbonOf(site: Site, pageId: string, from: number, until: number
   const snapshot = site.snapshots.at();
   const { facts } = findPage(site, snapshot, { page: pageId, locale: null, query: {} });
   const names = namesFor(site, snapshot);
-  const meant = [...snapshot.placements, ...snapshot.dormantPlacements.map(each => compilePlacement(each.id, each.value, snapshot.sharedRules))].filter(each =>
-    each.whereHolds(facts),
-  );
+  const meant = [
+    ...snapshot.placements,
+    ...snapshot.dormantPlacements.map(each => compilePlacement(each.id, each.value, snapshot.sharedRules)),
+  ].filter(each => each.whereHolds(facts));
   const order = site.theme.manifest.readingOrder;
   const lanes = meant
     .map(placement => ({

@@ -42,7 +42,7 @@ export class TestSite {
       site: this.site,
       logger: pino({ level: 'silent' }),
       secret: 'a secret for tests only, long enough',
-      editorFolder: 'dist/web/browser',
+      editorFolder: path.resolve('dist/web/browser'),
       mediaFolder: 'demo/pictures',
       fontsFolder: 'node_modules',
       version: '0.0.0',

@@ -1,7 +1,27 @@
 import sanitizeHtml from 'sanitize-html';
 
 const options: sanitizeHtml.IOptions = {
-  allowedTags: ['p', 'h2', 'h3', 'h4', 'ul', 'ol', 'li', 'blockquote', 'strong', 'em', 's', 'code', 'pre', 'a', 'br', 'hr', 'sub', 'sup', 'div'],
+  allowedTags: [
+    'p',
+    'h2',
+    'h3',
+    'h4',
+    'ul',
+    'ol',
+    'li',
+    'blockquote',
+    'strong',
+    'em',
+    's',
+    'code',
+    'pre',
+    'a',
+    'br',
+    'hr',
+    'sub',
+    'sup',
+    'div',
+  ],
   allowedAttributes: { a: ['href'], ol: ['start'], div: ['data-inset', 'data-inset-title', 'data-inset-look'] },
   allowedSchemes: ['https', 'http', 'mailto', 'tel'],
   allowProtocolRelative: false,

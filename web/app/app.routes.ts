@@ -42,7 +42,11 @@ export const routes: Routes = [
         loadComponent: () => import('./placements/placements').then(module => module.PlacementsWorkspace),
       },
       { path: 'rules', title: 'Rules · Lucid Almanac', loadComponent: () => import('./rules/rules').then(module => module.RulesWorkspace) },
-      { path: 'set-up', title: 'Set-up · Lucid Almanac', loadComponent: () => import('./set-up/limits').then(module => module.LimitsSetUp) },
+      {
+        path: 'set-up',
+        title: 'Set-up · Lucid Almanac',
+        loadComponent: () => import('./set-up/limits').then(module => module.LimitsSetUp),
+      },
       {
         path: 'blocks',
         title: 'Blocks · Lucid Almanac',

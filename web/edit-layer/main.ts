@@ -38,7 +38,12 @@ function build(): void {
     const box = block.getBoundingClientRect();
     mark = document.createElement('div');
     mark.className = 'mark';
-    Object.assign(mark.style, { left: `${box.left + scrollX}px`, top: `${box.top + scrollY}px`, width: `${box.width}px`, height: `${box.height}px` });
+    Object.assign(mark.style, {
+      left: `${box.left + scrollX}px`,
+      top: `${box.top + scrollY}px`,
+      width: `${box.width}px`,
+      height: `${box.height}px`,
+    });
     const chip = document.createElement('a');
     chip.className = 'chip';
     chip.href = addressOf(block.dataset['placement']);

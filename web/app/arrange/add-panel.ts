@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, type OnInit, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  type OnInit,
+  output,
+  signal,
+} from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { BlockRow, Effect, View } from '@contract/messages';
 import { initialFields, type BlockFields, type BlockType, type BlockValue } from '@core/block/block';
@@ -112,8 +123,7 @@ interface Answer {
           popoverClass="rule-popover"
           [attr.aria-label]="'Region: ' + targetWord()"
         >
-          {{ targetWord() }}</button
-        ><ng-template #targetChoice
+          {{ targetWord() }}</button><ng-template #targetChoice
           ><almanac-target-picker [target]="target()" (chosen)="settle($event); targetPopover.close()" /></ng-template
         >,
         <select class="word" aria-label="Place in the order" (change)="index.set(+$any($event.target).value)">
@@ -234,13 +244,18 @@ export class AddPanel implements OnInit {
   protected readonly groups = computed(() => {
     const { types } = limitsOf(this.#theme, null, this.target().name);
     return (['To read', 'To find more'] as const)
-      .map(purpose => ({ purpose, types: blockTypes.filter(type => type.purpose === purpose && (types === undefined || types.includes(type.name))) }))
+      .map(purpose => ({
+        purpose,
+        types: blockTypes.filter(type => type.purpose === purpose && (types === undefined || types.includes(type.name))),
+      }))
       .filter(group => group.types.length > 0);
   });
   /** Said when a limit keeps some types out. */
   protected readonly limitWords = computed(() => {
     const { types } = limitsOf(this.#theme, null, this.target().name);
-    return types ? `The ${this.targetWord()} is kept for ${listOf(types.map(type => blockTypeNamed(type)?.label.toLowerCase() ?? type))}.` : '';
+    return types
+      ? `The ${this.targetWord()} is kept for ${listOf(types.map(type => blockTypeNamed(type)?.label.toLowerCase() ?? type))}.`
+      : '';
   });
   protected readonly looks = this.#theme.looks;
   protected readonly type = signal<BlockType | null>(null);

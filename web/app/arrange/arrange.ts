@@ -51,9 +51,7 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
         <button class="btn-word" (click)="arrange.look({ withEditions: [] })">without it</button>
       }
       @if (working.changes().length > 0) {
-        <span class="small quiet unsaved"
-          >with {{ working.changes().length }} unsaved</span
-        >
+        <span class="small quiet unsaved">with {{ working.changes().length }} unsaved</span>
       }
       @if (working.state().earlier.length > 0) {
         <button class="btn btn-plain" (click)="working.undo()">Undo</button>
@@ -510,7 +508,15 @@ export class ArrangeWorkspace {
   /** Makes a remedy of the why panel an unsaved change. */
   protected apply({ why, value, words }: WhyRemedy): void {
     this.arrange.make([
-      { recordId: why.placementId, kind: 'placement', value, retires: false, baseRevisionId: why.revisionId, title: why.title, did: words.toLowerCase() },
+      {
+        recordId: why.placementId,
+        kind: 'placement',
+        value,
+        retires: false,
+        baseRevisionId: why.revisionId,
+        title: why.title,
+        did: words.toLowerCase(),
+      },
     ]);
   }
 

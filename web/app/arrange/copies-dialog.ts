@@ -46,7 +46,7 @@ interface Copy {
             max="50"
             [value]="count()"
             (change)="setCount(+$any($event.target).value)"
-          /></label>
+        /></label>
         <button class="btn-word" (click)="onePerPage()">One for each page beneath…</button>
         @if (isChoosingSection()) {
           <select class="form-select" aria-label="Section" (change)="perChild($any($event.target).value)">
@@ -90,7 +90,9 @@ interface Copy {
                 </select>
               </td>
               <td><almanac-rule-sentence [rule]="copy.rule" [pages]="pages" (ruleChange)="set($index, { rule: $event })" /></td>
-              <td><button class="btn-word" [attr.aria-label]="'Leave out copy ' + ($index + 1)" (click)="drop($index)">Leave out</button></td>
+              <td>
+                <button class="btn-word" [attr.aria-label]="'Leave out copy ' + ($index + 1)" (click)="drop($index)">Leave out</button>
+              </td>
             </tr>
           }
         </tbody>
@@ -166,7 +168,8 @@ export class CopiesDialog implements OnInit {
       this.pages.flatMap(page => {
         const types = [...new Set(this.pages.filter(each => each.parentId === page.id && each.status === 'live').map(each => each.type))];
         if (types.length === 0) return [];
-        const byType = types.length > 1 ? types.map(type => ({ value: `${page.id} ${type}`, label: `${page.title}, only of type ${type}` })) : [];
+        const byType =
+          types.length > 1 ? types.map(type => ({ value: `${page.id} ${type}`, label: `${page.title}, only of type ${type}` })) : [];
         return [{ value: page.id, label: page.title }, ...byType];
       }),
     );
@@ -206,12 +209,17 @@ export class CopiesDialog implements OnInit {
   /** One copy of each for every page directly beneath a section, named after it and standing there and beneath. */
   protected perChild(section: string): void {
     const [id, type] = section.split(' ');
-    const children = this.pages.filter(page => page.parentId === id && page.status === 'live' && (type === undefined || page.type === type));
+    const children = this.pages.filter(
+      page => page.parentId === id && page.status === 'live' && (type === undefined || page.type === type),
+    );
     if (children.length === 0) return;
     this.isChoosingSection.set(false);
     this.#lay(
       this.#sources().flatMap(source =>
-        children.map(page => ({ ...source, rule: { ...source.rule, where: { any: [{ test: 'within' as const, page: page.id }] }, follows: [] } })),
+        children.map(page => ({
+          ...source,
+          rule: { ...source.rule, where: { any: [{ test: 'within' as const, page: page.id }] }, follows: [] },
+        })),
       ),
       children.map(page => page.title),
     );

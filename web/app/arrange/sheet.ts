@@ -44,7 +44,11 @@ interface Bracket {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroller" #scroller (wheel)="scrolledByHand()" (pointerdown)="scrolledByHand()">
-      <div class="stage" [style.height.px]="cropped()?.height ?? pageHeight() * scale()" [style.width.px]="cropped()?.width ?? margin() + width() * scale()">
+      <div
+        class="stage"
+        [style.height.px]="cropped()?.height ?? pageHeight() * scale()"
+        [style.width.px]="cropped()?.width ?? margin() + width() * scale()"
+      >
         @for (bracket of brackets(); track bracket.top) {
           <div class="bracket title-face" [style.top.px]="bracket.top * scale()" [style.height.px]="bracket.height * scale()">
             @for (name of bracket.names; track name.name) {
@@ -275,7 +279,9 @@ export class Sheet {
   protected readonly boxes = signal<readonly Box[]>([]);
   readonly #targetBoxes = signal<readonly Box[]>([]);
   readonly #room = signal(800);
-  protected readonly scale = computed(() => this.cropped() ? 1 : Math.min(1, Math.max(0.3, (this.#room() - this.margin() - 4) / this.width())));
+  protected readonly scale = computed(() =>
+    this.cropped() ? 1 : Math.min(1, Math.max(0.3, (this.#room() - this.margin() - 4) / this.width())),
+  );
   protected readonly brackets = computed(() => bracketsOf(this.#targetBoxes(), this.targets()));
   #isLoaded = false;
 
@@ -285,7 +291,8 @@ export class Sheet {
       // Without names in the margin nobody can choose an empty region, so it takes no room.
       const html = this.targets().length === 0 ? this.html().replace(/(<body class="[^"]*) sheet"/, '$1"') : this.html();
       if (!this.#isLoaded) this.firstHtml.set(this.#sanitizer.bypassSecurityTrustHtml(html));
-      else this.#replace(html);
+      // The running order is painted first: laying out a long page takes longer.
+      else requestAnimationFrame(() => setTimeout(() => this.#replace(html)));
     });
     effect(() => {
       this.width();

@@ -10,7 +10,18 @@ import { SessionService } from '../state/session.service';
 import { TargetPicker } from './target-picker';
 
 /** What is asked of a placement from its slip. */
-export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take off' | 'switch off' | 'switch on' | 'put back' | 'why' | 'shared rule' | 'several copies' | 'delete';
+export type SlipWish =
+  | 'its pages'
+  | 'one more place'
+  | 'separate copy'
+  | 'take off'
+  | 'switch off'
+  | 'switch on'
+  | 'put back'
+  | 'why'
+  | 'shared rule'
+  | 'several copies'
+  | 'delete';
 
 /** The selected placement: its rule as a sentence whose words are the controls, why it shows or stays away, and what can be done with it. */
 @Component({
@@ -46,8 +57,7 @@ export type SlipWish = 'its pages' | 'one more place' | 'separate copy' | 'take 
           popoverClass="rule-popover"
           [attr.aria-label]="'Region: ' + targetWord()"
         >
-          {{ targetWord() }}</button
-        ><ng-template #targetChoice
+          {{ targetWord() }}</button><ng-template #targetChoice
           ><almanac-target-picker [target]="row().value.target" (chosen)="targetChange.emit($event); targetPopover.close()" /></ng-template
         >,
         <select

@@ -13,7 +13,13 @@ interface Choice {
   selector: 'almanac-target-picker',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <input class="form-control" type="search" placeholder="Search places" aria-label="Search places" (input)="search.set($any($event.target).value)" />
+    <input
+      class="form-control"
+      type="search"
+      placeholder="Search places"
+      aria-label="Search places"
+      (input)="search.set($any($event.target).value)"
+    />
     @for (group of groups(); track group.label) {
       <h3>{{ group.label }}</h3>
       @for (choice of group.choices; track choice.label) {

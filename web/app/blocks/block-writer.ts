@@ -88,7 +88,8 @@ import { WritingService } from '../writing/writing.service';
             <h3 class="used">Inside these texts</h3>
             @for (each of record.insetIn; track each.recordId) {
               <p class="use">
-                <a [routerLink]="[each.kind === 'page' ? '/pages' : '/blocks', each.recordId]">{{ each.title }}</a> <span class="quiet">{{ each.kind }}</span>
+                <a [routerLink]="[each.kind === 'page' ? '/pages' : '/blocks', each.recordId]">{{ each.title }}</a>
+                <span class="quiet">{{ each.kind }}</span>
               </p>
             }
           }

@@ -26,9 +26,7 @@ import { SessionService } from '../state/session.service';
     <div class="head">
       <div>
         <h1>Blocks</h1>
-        <p class="quiet">
-          {{ shown().length }} of {{ blocks().length }} in the stock.
-        </p>
+        <p class="quiet">{{ shown().length }} of {{ blocks().length }} in the stock.</p>
       </div>
       <almanac-filter-bar class="grow" list="blocks" [fields]="fields()" />
     </div>
@@ -45,7 +43,13 @@ import { SessionService } from '../state/session.service';
     <div class="split">
       <cdk-virtual-scroll-viewport itemSize="58" class="rows panel" tabindex="0" role="list" aria-label="The stock">
         <div *cdkVirtualFor="let block of shown(); trackBy: byId" role="listitem" class="line" [class.on]="block.id === sel()">
-          <input type="checkbox" class="form-check-input tick" [attr.aria-label]="'Choose ' + block.title" [checked]="ticked().has(block.id)" (change)="tick(block.id)" />
+          <input
+            type="checkbox"
+            class="form-check-input tick"
+            [attr.aria-label]="'Choose ' + block.title"
+            [checked]="ticked().has(block.id)"
+            (change)="tick(block.id)"
+          />
           <button class="open" (click)="filter({ sel: block.id })" [attr.aria-pressed]="block.id === sel()">
             <almanac-phase [status]="block.status" />
             <span class="words"
@@ -288,8 +292,23 @@ export class BlocksWorkspace {
           { value: 'inset', label: 'inside texts' },
         ],
       },
-      { name: 'region', label: 'Region', choices: [...regions, ...insertionPoints].map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
-      { name: 'readers', label: 'Readers', choices: [{ value: 'page', label: 'as the page' }, ...plain(this.blocks().map(each => each.readers).filter(Boolean))] },
+      {
+        name: 'region',
+        label: 'Region',
+        choices: [...regions, ...insertionPoints].map(each => ({ value: each.name, label: each.label.toLowerCase() })),
+      },
+      {
+        name: 'readers',
+        label: 'Readers',
+        choices: [
+          { value: 'page', label: 'as the page' },
+          ...plain(
+            this.blocks()
+              .map(each => each.readers)
+              .filter(Boolean),
+          ),
+        ],
+      },
       { name: 'by', label: 'Changed by', choices: plain(this.blocks().map(each => each.changedBy)) },
     ];
   });
@@ -371,7 +390,11 @@ export class BlocksWorkspace {
         const { text, next } = saySaved(edition, this.#session.style);
         this.#messages.done(text, next);
       },
-      () => this.#messages.done('Nothing is saved yet: your changes wait in Arrange, where they can be sent or undone.', { label: 'Open Arrange', link: ['/arrange'] }),
+      () =>
+        this.#messages.done('Nothing is saved yet: your changes wait in Arrange, where they can be sent or undone.', {
+          label: 'Open Arrange',
+          link: ['/arrange'],
+        }),
     );
   }
 

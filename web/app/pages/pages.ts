@@ -17,9 +17,7 @@ import { SessionService } from '../state/session.service';
     <div class="head">
       <div>
         <h1>Pages</h1>
-        <p class="quiet">
-          {{ shown().length }} of {{ pages.pages().length }}.
-        </p>
+        <p class="quiet">{{ shown().length }} of {{ pages.pages().length }}.</p>
       </div>
       <almanac-filter-bar class="grow" list="pages" [fields]="fields()" />
     </div>
@@ -164,7 +162,10 @@ export class PagesWorkspace {
       {
         name: 'status',
         label: 'Status',
-        choices: [...plain(['live', 'scheduled', 'draft', 'in review', 'expired', 'changes waiting']), { value: 'retired', label: 'taken off' }],
+        choices: [
+          ...plain(['live', 'scheduled', 'draft', 'in review', 'expired', 'changes waiting']),
+          { value: 'retired', label: 'taken off' },
+        ],
       },
       { name: 'type', label: 'Type', choices: plain(this.pages.pages().map(page => page.type)) },
       { name: 'layout', label: 'Layout', choices: plain(this.pages.pages().map(page => page.layout)) },

@@ -59,10 +59,17 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
       }
     </div>
     <div class="titles" aria-hidden="true">
-      <span></span><span></span><span>Block</span><span>Region</span><span>Where</span><span>To whom</span><span>When</span><span class="count">Pages</span>
+      <span></span><span></span><span>Block</span><span>Region</span><span>Where</span><span>To whom</span><span>When</span
+      ><span class="count">Pages</span>
     </div>
     <cdk-virtual-scroll-viewport itemSize="34" class="rows panel" tabindex="0" role="list" aria-label="Placements">
-      <div *cdkVirtualFor="let row of shown(); trackBy: byId" role="listitem" class="line" [class.off]="row.off" [class.on]="chosen().has(row.id)">
+      <div
+        *cdkVirtualFor="let row of shown(); trackBy: byId"
+        role="listitem"
+        class="line"
+        [class.off]="row.off"
+        [class.on]="chosen().has(row.id)"
+      >
         <input
           type="checkbox"
           class="form-check-input"
@@ -80,10 +87,12 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
           }
           @if (row.off) {
             <span class="chip">off</span>
-          }</span
-        >
+          }
+        </span>
         <span class="cut">{{ row.targetLabel }}</span>
-        <span class="cut" [title]="row.where">{{ row.where }}{{ row.follows.length > 0 ? ', by “' + row.follows.join('”, “') + '”' : '' }}</span>
+        <span class="cut" [title]="row.where"
+          >{{ row.where }}{{ row.follows.length > 0 ? ', by “' + row.follows.join('”, “') + '”' : '' }}</span
+        >
         <span class="cut" [title]="row.who">{{ row.who }}</span>
         <span class="cut" [title]="row.when">{{ row.when }}</span>
         <span class="count">{{ row.pageCount }}</span>
@@ -121,7 +130,9 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
     .titles,
     .line {
       display: grid;
-      grid-template-columns: 18px 18px minmax(150px, 1.3fr) minmax(100px, 0.8fr) minmax(150px, 1.5fr) minmax(90px, 0.8fr) minmax(110px, 1fr) 46px;
+      grid-template-columns:
+        18px 18px minmax(150px, 1.3fr) minmax(100px, 0.8fr) minmax(150px, 1.5fr) minmax(90px, 0.8fr) minmax(110px, 1fr)
+        46px;
       gap: 10px;
       align-items: center;
       padding: 0 12px;

@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, type ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { cellStates } from '@core/reach/grid';
 import { gains, loses } from '@core/reach/reach-table';
 import type { ReachAnswer } from './reach.worker';
@@ -30,9 +42,14 @@ const nameWidth = 270;
       [attr.aria-activedescendant]="active() ? 'reach-' + active()!.row + '-' + active()!.column : null"
       (scroll)="scrolled()"
       (keydown)="moved($event)"
+      (click)="clicked($event)"
       (focus)="focused()"
     >
-      <div class="stage" [style.width.px]="nameWidth + columns().length * columnWidth + 70" [style.height.px]="headHeight + rows().length * rowHeight + 4">
+      <div
+        class="stage"
+        [style.width.px]="nameWidth + columns().length * columnWidth + 70"
+        [style.height.px]="headHeight + rows().length * rowHeight + 4"
+      >
         <div class="heads" role="row" aria-rowindex="1">
           <span class="corner" role="columnheader" aria-colindex="1">{{ rows().length }} pages</span>
           @for (head of headsInSight(); track head.column.id) {
@@ -52,7 +69,14 @@ const nameWidth = 270;
         </div>
         @for (row of rowsInSight(); track row.page.id) {
           <div class="row" role="row" [attr.aria-rowindex]="row.index + 2" [style.top.px]="headHeight + row.index * rowHeight">
-            <span class="name" role="rowheader" aria-colindex="1" [style.padding-left.px]="6 + (row.page.depth - 1) * 12" [title]="row.page.path">{{ row.page.title }}</span>
+            <span
+              class="name"
+              role="rowheader"
+              aria-colindex="1"
+              [style.padding-left.px]="6 + (row.page.depth - 1) * 12"
+              [title]="row.page.path"
+              >{{ row.page.title }}</span
+            >
             @for (cell of row.cells; track cell.column.id) {
               <span
                 role="gridcell"
@@ -63,7 +87,6 @@ const nameWidth = 270;
                 [attr.aria-colindex]="cell.index + 2"
                 [attr.aria-label]="cell.column.title + ' on ' + row.page.title + ': ' + cell.words"
                 [style.left.px]="nameWidth + cell.index * columnWidth"
-                (click)="active.set({ row: row.index, column: cell.index }); asked.emit({ page: row.page, column: cell.column })"
                 >{{ cell.sign }}</span
               >
             }
@@ -247,6 +270,13 @@ export class ReachGridView {
     if (!this.active() && this.rows().length > 0 && this.columns().length > 0) this.active.set({ row: 0, column: 0 });
   }
 
+  protected clicked(event: Event): void {
+    const id = (event.target as HTMLElement).closest('.cell')?.id.split('-');
+    if (!id) return;
+    this.active.set({ row: Number(id[1]), column: Number(id[2]) });
+    this.#ask();
+  }
+
   protected moved(event: KeyboardEvent): void {
     const at = this.active();
     if (!at) return;
@@ -267,10 +297,16 @@ export class ReachGridView {
       this.#goTo(at.row + step[0], at.column + step[1]);
     } else if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
-      const pageAt = this.answer().pages[this.rows()[at.row]!];
-      const column = this.answer().columns[this.columns()[at.column]!];
-      if (pageAt && column) this.asked.emit({ page: pageAt, column });
+      this.#ask();
     }
+  }
+
+  #ask(): void {
+    const at = this.active();
+    if (!at) return;
+    const page = this.answer().pages[this.rows()[at.row]!];
+    const column = this.answer().columns[this.columns()[at.column]!];
+    if (page && column) this.asked.emit({ page, column });
   }
 
   #goTo(row: number, column: number): void {
@@ -279,9 +315,11 @@ export class ReachGridView {
     const area = this.scroller().nativeElement;
     const [top, left] = [next.row * rowHeight, next.column * columnWidth];
     if (top < area.scrollTop) area.scrollTop = top;
-    else if (top + headHeight + rowHeight > area.scrollTop + area.clientHeight) area.scrollTop = top + headHeight + rowHeight - area.clientHeight + 8;
+    else if (top + headHeight + rowHeight > area.scrollTop + area.clientHeight)
+      area.scrollTop = top + headHeight + rowHeight - area.clientHeight + 8;
     if (left < area.scrollLeft) area.scrollLeft = left;
-    else if (left + nameWidth + columnWidth > area.scrollLeft + area.clientWidth) area.scrollLeft = left + nameWidth + columnWidth - area.clientWidth + 8;
+    else if (left + nameWidth + columnWidth > area.scrollLeft + area.clientWidth)
+      area.scrollLeft = left + nameWidth + columnWidth - area.clientWidth + 8;
     this.scrolled();
   }
 }
@@ -298,5 +336,9 @@ function faceOf(cell: number): { readonly sign: string; readonly look: string; r
   if (cell >= gains) return { sign: '+', look: 'gains', words: 'gains it' };
   const state = cellStates[cell]!;
   const look = state === 'shows' ? 'shows' : state === 'not meant' ? '' : state === 'later' || state === 'over' ? 'time' : 'away';
-  return { sign: signs[state] ?? '–', look, words: state === 'not meant' ? 'not meant for it' : state === 'shows' ? 'shows' : `away, ${state}` };
+  return {
+    sign: signs[state] ?? '–',
+    look,
+    words: state === 'not meant' ? 'not meant for it' : state === 'shows' ? 'shows' : `away, ${state}`,
+  };
 }

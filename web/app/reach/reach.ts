@@ -56,7 +56,14 @@ import { ReachService } from './reach.service';
       <button class="btn btn-plain" (click)="save()">Save as CSV</button>
     </div>
     <div class="tools">
-      <input class="form-control" type="search" aria-label="Pages" placeholder="Pages" [value]="page() ?? ''" (input)="go({ page: $any($event.target).value || null })" />
+      <input
+        class="form-control"
+        type="search"
+        aria-label="Pages"
+        placeholder="Pages"
+        [value]="page() ?? ''"
+        (input)="go({ page: $any($event.target).value || null })"
+      />
       <input
         class="form-control"
         type="search"
@@ -66,15 +73,16 @@ import { ReachService } from './reach.service';
         (input)="go({ find: $any($event.target).value || null })"
       />
       <label class="row-line"
-        ><input type="checkbox" class="form-check-input" [checked]="diff() === '1'" (change)="go({ diff: diff() === '1' ? null : '1' })" /> Only differences</label
+        ><input type="checkbox" class="form-check-input" [checked]="diff() === '1'" (change)="go({ diff: diff() === '1' ? null : '1' })" />
+        Only differences</label
       >
       @if (sel()) {
         <button class="btn-word" (click)="go({ sel: null })">All placements again</button>
       }
       <span class="quiet grow sum" role="status">{{ summary() }}</span>
       <span class="key" aria-hidden="true"
-        ><b class="s">■</b> shows <b class="g">+</b> gains <b class="l">−</b> loses <b class="t">◔</b> later <b class="t">◕</b> over <b>×</b> excepted <b>–</b> away
-        otherwise</span
+        ><b class="s">■</b> shows <b class="g">+</b> gains <b class="l">−</b> loses <b class="t">◔</b> later <b class="t">◕</b> over
+        <b>×</b> excepted <b>–</b> away otherwise</span
       >
     </div>
     <div class="body">
@@ -106,7 +114,8 @@ import { ReachService } from './reach.service';
               <li>
                 <b>{{ column.title }}</b><span class="quiet">, {{ column.target.toLowerCase() }}</span>
                 <span class="life"
-                  >{{ column.life }}{{ column.gained > 0 ? '; gains ' + column.gained : '' }}{{ column.lost > 0 ? '; loses ' + column.lost : '' }}</span
+                  >{{ column.life }}{{ column.gained > 0 ? '; gains ' + column.gained : ''
+                  }}{{ column.lost > 0 ? '; loses ' + column.lost : '' }}</span
                 >
               </li>
             }
@@ -231,14 +240,19 @@ export class ReachWorkspace {
   protected readonly asked = signal<ReachCell | null>(null);
   protected readonly vantage = computed(() => vantageOf({ as: this.as(), in: this.in(), at: this.at() }, this.site.zone));
   protected readonly local = computed(() => localTimeAt(this.vantage().moment ?? this.site.now, this.site.zone));
-  readonly #changes = computed(() => this.working.changes().map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })));
+  readonly #changes = computed(() =>
+    this.working.changes().map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),
+  );
   protected readonly rows = computed(() => {
     const answer = this.reach.answer();
     if (!answer) return [];
     const text = (this.page() ?? '').toLowerCase();
     const differing = new Set(answer.differingPages);
     return answer.pages.flatMap((page, position) =>
-      (text === '' || page.title.toLowerCase().includes(text) || page.path.includes(text)) && (this.diff() !== '1' || differing.has(position)) ? [position] : [],
+      (text === '' || page.title.toLowerCase().includes(text) || page.path.includes(text)) &&
+      (this.diff() !== '1' || differing.has(position))
+        ? [position]
+        : [],
     );
   });
   protected readonly columns = computed(() => {
@@ -253,7 +267,11 @@ export class ReachWorkspace {
         : [],
     );
   });
-  protected readonly lives = computed(() => this.columns().slice(0, 200).map(position => this.reach.answer()!.columns[position]!));
+  protected readonly lives = computed(() =>
+    this.columns()
+      .slice(0, 200)
+      .map(position => this.reach.answer()!.columns[position]!),
+  );
   protected readonly summary = computed(() => {
     const answer = this.reach.answer();
     if (!answer) return '';
@@ -270,7 +288,12 @@ export class ReachWorkspace {
     const { moment, locale } = this.vantage();
     return {
       placementId: cell.column.id,
-      vantage: { page: page as WhyQuestion['vantage']['page'], reader: { signedIn, roles: [...roles], memberships: [...memberships] }, moment, locale: locale || null },
+      vantage: {
+        page: page as WhyQuestion['vantage']['page'],
+        reader: { signedIn, roles: [...roles], memberships: [...memberships] },
+        moment,
+        locale: locale || null,
+      },
       changes: this.#changes(),
     };
   });
@@ -286,15 +309,32 @@ export class ReachWorkspace {
   }
 
   protected go(queryParams: Record<string, string | null>): void {
-    if ('at' in queryParams && queryParams['at'] && !Number.isFinite(instantOf({ local: queryParams['at'].slice(0, 16), zone: this.site.zone }))) return;
+    if (
+      'at' in queryParams &&
+      queryParams['at'] &&
+      !Number.isFinite(instantOf({ local: queryParams['at'].slice(0, 16), zone: this.site.zone }))
+    )
+      return;
     void this.#router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
   }
 
   protected apply({ why, value, words }: WhyRemedy): void {
     this.working.make([
-      { recordId: why.placementId, kind: 'placement', value, retires: false, baseRevisionId: why.revisionId, title: why.title, did: words.toLowerCase() },
+      {
+        recordId: why.placementId,
+        kind: 'placement',
+        value,
+        retires: false,
+        baseRevisionId: why.revisionId,
+        title: why.title,
+        did: words.toLowerCase(),
+      },
     ]);
-    this.#messages.done('Done, and not saved yet. The grid shows what it changes.', { label: 'Look at it in Arrange', link: ['/arrange'], query: { sel: why.placementId } });
+    this.#messages.done('Done, and not saved yet. The grid shows what it changes.', {
+      label: 'Look at it in Arrange',
+      link: ['/arrange'],
+      query: { sel: why.placementId },
+    });
   }
 
   /** Hands over the whole table, as it is filtered by region and placement, for a spreadsheet. */

@@ -61,7 +61,12 @@ addEventListener('message', ({ data }: MessageEvent<ReachTask>) => {
   const { pageTitles, placementTitles } = facts;
   const answer: ReachAnswer = {
     turn: data.turn,
-    pages: pages.map(page => ({ id: page.id, title: pageTitles[page.id] ?? page.service ?? page.path, path: page.path, depth: page.lineage.length })),
+    pages: pages.map(page => ({
+      id: page.id,
+      title: pageTitles[page.id] ?? page.service ?? page.path,
+      path: page.path,
+      depth: page.lineage.length,
+    })),
     columns: columns.map(({ placement, target, shown, gained, lost, life }) => ({
       id: placement.id,
       title: placementTitles[placement.id] ?? '',

@@ -134,7 +134,9 @@ import { SessionService } from '../state/session.service';
             <almanac-breaches [check]="check()" />
             @if ((check()?.broken ?? []).length > 0) {
               @if (mayGoOn) {
-                <label class="form-label" for="review-accepts">Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label>
+                <label class="form-label" for="review-accepts"
+                  >Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label
+                >
                 <input class="form-control" id="review-accepts" [(ngModel)]="acceptsBroken" />
               } @else {
                 <p class="form-help">A manager or an administrator can let it go ahead, with a reason.</p>

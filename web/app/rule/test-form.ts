@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import type { PageRow } from '@contract/messages';
 import { askableFields, pageTypes, servicePages, type AskableField } from '@core/page/page';
 import type { WhereTest } from '@core/rule/rule';
+import { indentOf } from '../shared/labels';
 import { SessionService } from '../state/session.service';
 
 type Kind = WhereTest['test'];
@@ -92,7 +93,12 @@ const kinds: readonly { readonly kind: Kind; readonly label: string }[] = [
           }
         </select>
         @if (held('compare') !== 'is empty') {
-          <input class="form-control" aria-label="Words" [value]="held('value')" (change)="setField({ value: $any($event.target).value })" />
+          <input
+            class="form-control"
+            aria-label="Words"
+            [value]="held('value')"
+            (change)="setField({ value: $any($event.target).value })"
+          />
         }
       }
       @case ('query') {
@@ -115,7 +121,7 @@ const kinds: readonly { readonly kind: Kind; readonly label: string }[] = [
       @default {
         <select class="form-select" aria-label="Page" (change)="setPage($any($event.target).value)">
           @for (page of pages(); track page.id) {
-            <option [value]="page.id" [selected]="page.id === held('page')">{{ '\u2003'.repeat(page.depth) + page.title }}</option>
+            <option [value]="page.id" [selected]="page.id === held('page')">{{ indentOf(page.depth) + page.title }}</option>
           }
         </select>
       }
@@ -142,6 +148,7 @@ export class TestForm {
   readonly pages = input.required<readonly PageRow[]>();
   readonly testChange = output<WhereTest>();
   protected readonly kinds = kinds;
+  protected readonly indentOf = indentOf;
   protected readonly pageTypes = pageTypes;
   protected readonly servicePages = servicePages;
   protected readonly compares = ['is', 'contains', 'is empty'] as const;

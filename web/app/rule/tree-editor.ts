@@ -29,7 +29,14 @@ const headings: Readonly<Record<Part, string>> = { all: 'All of these', any: 'An
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (isText()) {
-      <textarea class="form-control mono" rows="8" aria-label="The rule as text" #words [value]="written()" (input)="read(words.value)"></textarea>
+      <textarea
+        class="form-control mono"
+        rows="8"
+        aria-label="The rule as text"
+        #words
+        [value]="written()"
+        (input)="read(words.value)"
+      ></textarea>
       @if (fault(); as fault) {
         <p class="form-fault" role="alert">{{ fault }}</p>
       }
@@ -207,7 +214,9 @@ export class TreeEditor {
   #newTest(): AnyTest {
     if (this.part() === 'who') return { test: 'signed in' };
     const { zone } = this.#session.site;
-    return this.part() === 'when' ? { test: 'time of day', from: '09:00', until: '17:00', zone } : { test: 'page', page: this.pages()[0]?.id ?? '' };
+    return this.part() === 'when'
+      ? { test: 'time of day', from: '09:00', until: '17:00', zone }
+      : { test: 'page', page: this.pages()[0]?.id ?? '' };
   }
 
   #linesOf(tree: Tree, way: Line['way'], depth: number): Line[] {

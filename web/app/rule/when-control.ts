@@ -77,18 +77,53 @@ const weekdays = [
       @if (now.kind === 'weekdays' && now.again; as each) {
         <div class="days" role="group" aria-label="Weekdays">
           @for (day of weekdays; track day.code) {
-            <label><input type="checkbox" class="form-check-input" [checked]="days().includes(day.code)" (change)="toggleDay(day.code)" /> {{ day.label }}</label>
+            <label
+              ><input type="checkbox" class="form-check-input" [checked]="days().includes(day.code)" (change)="toggleDay(day.code)" />
+              {{ day.label }}</label
+            >
           }
         </div>
         <div class="row-line">
-          <label>from <input class="form-control" type="time" aria-label="Opens" [value]="each.start.slice(11)" (change)="setHours($any($event.target).value, closing())" /></label>
-          <label>to <input class="form-control" type="time" aria-label="Closes" [value]="closing()" (change)="setHours(each.start.slice(11), $any($event.target).value)" /></label>
+          <label
+            >from
+            <input
+              class="form-control"
+              type="time"
+              aria-label="Opens"
+              [value]="each.start.slice(11)"
+              (change)="setHours($any($event.target).value, closing())"
+          /></label>
+          <label
+            >to
+            <input
+              class="form-control"
+              type="time"
+              aria-label="Closes"
+              [value]="closing()"
+              (change)="setHours(each.start.slice(11), $any($event.target).value)"
+          /></label>
         </div>
       }
       @if (now.daily; as each) {
         <div class="row-line">
-          <label>from <input class="form-control" type="time" aria-label="Opens" [value]="each.from" (change)="setDaily($any($event.target).value, each.until)" /></label>
-          <label>to <input class="form-control" type="time" aria-label="Closes" [value]="each.until" (change)="setDaily(each.from, $any($event.target).value)" /></label>
+          <label
+            >from
+            <input
+              class="form-control"
+              type="time"
+              aria-label="Opens"
+              [value]="each.from"
+              (change)="setDaily($any($event.target).value, each.until)"
+          /></label>
+          <label
+            >to
+            <input
+              class="form-control"
+              type="time"
+              aria-label="Closes"
+              [value]="each.until"
+              (change)="setDaily(each.from, $any($event.target).value)"
+          /></label>
         </div>
       }
       @if (next().length > 0) {
@@ -158,7 +193,9 @@ export class WhenControl {
     const style = this.#session.style;
     const horizon = style.now + 1_200 * 86_400_000;
     const open = openTimeWithin(tree, { from: style.now, until: horizon }).filter(each => each.until < horizon);
-    return open.slice(0, 2).map(each => `${each.from <= style.now ? 'now' : writeFullMoment(each.from, style)} to ${writeFullMoment(each.until, style)}`);
+    return open
+      .slice(0, 2)
+      .map(each => `${each.from <= style.now ? 'now' : writeFullMoment(each.from, style)} to ${writeFullMoment(each.until, style)}`);
   });
 
   protected setWindow(from: LocalTime | null, until: LocalTime | null): void {
@@ -176,7 +213,13 @@ export class WhenControl {
 
   protected setSeason(first: string, last: string): void {
     if (!first || !last) return;
-    const again = { test: 'recurring', start: `${first}T00:00`, end: `${shiftDay(last, 1)}T00:00`, zone: this.zone, rule: 'FREQ=YEARLY' } as const;
+    const again = {
+      test: 'recurring',
+      start: `${first}T00:00`,
+      end: `${shiftDay(last, 1)}T00:00`,
+      zone: this.zone,
+      rule: 'FREQ=YEARLY',
+    } as const;
     this.#emit({ kind: 'season', window: this.choice()!.window, again, daily: null });
   }
 

@@ -97,7 +97,9 @@ interface Row {
             <button class="btn-word" (click)="adding.set(null)">Leave it</button>
           </div>
         } @else {
-          <button class="btn-word also" (click)="adding.set({ test: 'type', type: 'page' })">And also pages of a type, topic, layout…</button>
+          <button class="btn-word also" (click)="adding.set({ test: 'type', type: 'page' })">
+            And also pages of a type, topic, layout…
+          </button>
         }
       }
       <p class="form-help">“And all beneath” takes in pages that are added there later.</p>

@@ -26,7 +26,15 @@ import { SessionService } from '../state/session.service';
             type="button"
             class="word"
             [ngbPopover]="
-              part.edits === 'subject' ? subject : part.edits === 'claim' ? claim : part.edits === 'where' ? where : part.edits === 'who' ? who : when
+              part.edits === 'subject'
+                ? subject
+                : part.edits === 'claim'
+                  ? claim
+                  : part.edits === 'where'
+                    ? where
+                    : part.edits === 'who'
+                      ? who
+                      : when
             "
             autoClose="outside"
             container="body"
@@ -62,11 +70,22 @@ import { SessionService } from '../state/session.service';
         </fieldset>
         @switch (value().subject.kind) {
           @case ('blocks') {
-            <input class="form-control" type="search" placeholder="Search the stock" aria-label="Search the stock" (input)="search.set($any($event.target).value)" />
+            <input
+              class="form-control"
+              type="search"
+              placeholder="Search the stock"
+              aria-label="Search the stock"
+              (input)="search.set($any($event.target).value)"
+            />
             <div class="list">
               @for (block of found(); track block.id) {
                 <label
-                  ><input type="checkbox" class="form-check-input" [checked]="blockIds().includes(block.id)" (change)="toggleBlock(block.id)" />
+                  ><input
+                    type="checkbox"
+                    class="form-check-input"
+                    [checked]="blockIds().includes(block.id)"
+                    (change)="toggleBlock(block.id)"
+                  />
                   {{ block.title }}</label
                 >
               }
@@ -80,7 +99,11 @@ import { SessionService } from '../state/session.service';
             </select>
           }
           @case ('region') {
-            <select class="form-select" aria-label="Region" (change)="set({ subject: { kind: 'region', name: $any($event.target).value } })">
+            <select
+              class="form-select"
+              aria-label="Region"
+              (change)="set({ subject: { kind: 'region', name: $any($event.target).value } })"
+            >
               @for (each of targets; track each.name) {
                 <option [value]="each.name" [selected]="$any(value().subject).name === each.name">{{ each.label }}</option>
               }
@@ -93,12 +116,27 @@ import { SessionService } from '../state/session.service';
       <div class="choice">
         @for (each of claims(); track each.claim) {
           <label
-            ><input type="radio" class="form-check-input" name="claim" [checked]="value().claim === each.claim" (change)="set({ claim: each.claim, count: value().count || 1 })" />
+            ><input
+              type="radio"
+              class="form-check-input"
+              name="claim"
+              [checked]="value().claim === each.claim"
+              (change)="set({ claim: each.claim, count: value().count || 1 })"
+            />
             {{ each.label }}</label
           >
         }
         @if (value().claim === 'at most' || value().claim === 'at least') {
-          <label>How many <input class="form-control count" type="number" min="0" max="100" [value]="value().count" (change)="set({ count: +$any($event.target).value })" /></label>
+          <label
+            >How many
+            <input
+              class="form-control count"
+              type="number"
+              min="0"
+              max="100"
+              [value]="value().count"
+              (change)="set({ count: +$any($event.target).value })"
+          /></label>
         }
       </div>
     </ng-template>
@@ -160,7 +198,13 @@ export class ExpectationSentence {
   readonly blocks = input.required<readonly BlockRow[]>();
   readonly isReadOnly = input(false);
   readonly valueChange = output<ExpectationValue>();
-  protected readonly labels = { subject: 'Of what', claim: 'What is expected', where: 'On which pages', who: 'To whom', when: 'When' } as const;
+  protected readonly labels = {
+    subject: 'Of what',
+    claim: 'What is expected',
+    where: 'On which pages',
+    who: 'To whom',
+    when: 'When',
+  } as const;
   protected readonly types = blockTypes;
   protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
   protected readonly subjectKinds = [

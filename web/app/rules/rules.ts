@@ -65,7 +65,9 @@ import { SharedRulePanel } from './shared-rule-panel';
                   [value]="each.value.reason"
                   (change)="setExpectation(each, { reason: $any($event.target).value }, 'new reason')"
                 />
-                <button class="btn-word danger" [attr.aria-label]="'No longer expect: ' + each.sentence" (click)="drop(each)">No longer</button>
+                <button class="btn-word danger" [attr.aria-label]="'No longer expect: ' + each.sentence" (click)="drop(each)">
+                  No longer
+                </button>
               } @else {
                 <span class="quiet">{{ each.reason }}</span>
               }
@@ -75,8 +77,7 @@ import { SharedRulePanel } from './shared-rule-panel';
                 <p class="notice-line ember">
                   {{ breach.words }}
                   @for (page of breach.pages.slice(0, 4); track page.id) {
-                    <a routerLink="/arrange" [queryParams]="{ page: page.id }">{{ page.title }}</a
-                    >{{ $last ? '' : ', ' }}
+                    <a routerLink="/arrange" [queryParams]="{ page: page.id }">{{ page.title }}</a>{{ $last ? '' : ', ' }}
                   }
                 </p>
               }
@@ -98,7 +99,12 @@ import { SharedRulePanel } from './shared-rule-panel';
         </div>
         <p class="quiet">One rule, with its reason, for many placements in several regions; changed once.</p>
         @for (each of sharedRows(); track each.id) {
-          <button class="row panel" [class.on]="each.id === chosenId()" [attr.aria-pressed]="each.id === chosenId()" (click)="choose(each.id)">
+          <button
+            class="row panel"
+            [class.on]="each.id === chosenId()"
+            [attr.aria-pressed]="each.id === chosenId()"
+            (click)="choose(each.id)"
+          >
             <almanac-phase [status]="each.status" />
             <span
               ><b>{{ each.title }}</b>
@@ -220,8 +226,15 @@ export class RulesWorkspace {
   /** Rows as stored, with what is new and unsaved. */
   protected readonly sharedRows = computed(() => {
     const stored = this.#shared.rules();
-    const gone = new Set(this.rules.working.changes().filter(each => each.retires).map(each => each.recordId));
-    const fresh = this.rules.working.changes().filter(each => each.kind === 'shared rule' && each.baseRevisionId === null && !stored.some(row => row.id === each.recordId));
+    const gone = new Set(
+      this.rules.working
+        .changes()
+        .filter(each => each.retires)
+        .map(each => each.recordId),
+    );
+    const fresh = this.rules.working
+      .changes()
+      .filter(each => each.kind === 'shared rule' && each.baseRevisionId === null && !stored.some(row => row.id === each.recordId));
     return [
       ...fresh.map(each => ({
         ...emptyRow,
@@ -239,7 +252,12 @@ export class RulesWorkspace {
     const stored = this.rules.expectations();
     const fresh = changes.filter(each => !each.retires && !stored.some(row => row.id === each.recordId));
     return [
-      ...fresh.map((each): ExpectationRow => ({ ...emptyExpectation, id: each.recordId, value: each.value as ExpectationValue, sentence: each.title })),
+      ...fresh.map((each): ExpectationRow => ({
+        ...emptyExpectation,
+        id: each.recordId,
+        value: each.value as ExpectationValue,
+        sentence: each.title,
+      })),
       ...stored
         .filter(row => !changes.some(each => each.retires && each.recordId === row.id))
         .map(row => {
@@ -250,13 +268,26 @@ export class RulesWorkspace {
   });
 
   protected choose(id: string): void {
-    void this.#router.navigate([], { queryParams: { sel: id === this.chosenId() ? null : id }, queryParamsHandling: 'merge', replaceUrl: true });
+    void this.#router.navigate([], {
+      queryParams: { sel: id === this.chosenId() ? null : id },
+      queryParamsHandling: 'merge',
+      replaceUrl: true,
+    });
   }
 
   protected expect(): void {
     const first = this.rules.blocks()[0];
     if (!first) return;
-    const value: ExpectationValue = { version: 1, subject: { kind: 'blocks', blockIds: [first.id] }, claim: 'shows', count: 1, where: {}, who: {}, when: {}, reason: '' };
+    const value: ExpectationValue = {
+      version: 1,
+      subject: { kind: 'blocks', blockIds: [first.id] },
+      claim: 'shows',
+      count: 1,
+      where: {},
+      who: {},
+      when: {},
+      reason: '',
+    };
     this.rules.working.make([
       { recordId: uuidv7(), kind: 'expectation', value, retires: false, baseRevisionId: null, title: 'A new expectation', did: 'new' },
     ]);
@@ -265,7 +296,9 @@ export class RulesWorkspace {
   protected share(): void {
     const id = uuidv7();
     const value: SharedRuleValue = { version: 1, title: 'A new shared rule', reason: 'Not said yet.', rule: everywhere };
-    this.rules.working.make([{ recordId: id, kind: 'shared rule', value, retires: false, baseRevisionId: null, title: value.title, did: 'new' }]);
+    this.rules.working.make([
+      { recordId: id, kind: 'shared rule', value, retires: false, baseRevisionId: null, title: value.title, did: 'new' },
+    ]);
     this.choose(id);
   }
 
@@ -286,7 +319,15 @@ export class RulesWorkspace {
   protected drop(row: ExpectationRow): void {
     if (row.revisionId === null) return this.rules.working.drop(row.id);
     this.rules.working.make([
-      { recordId: row.id, kind: 'expectation', value: null, retires: true, baseRevisionId: row.revisionId, title: row.sentence, did: 'no longer expected' },
+      {
+        recordId: row.id,
+        kind: 'expectation',
+        value: null,
+        retires: true,
+        baseRevisionId: row.revisionId,
+        title: row.sentence,
+        did: 'no longer expected',
+      },
     ]);
   }
 }

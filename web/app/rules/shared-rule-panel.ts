@@ -23,9 +23,20 @@ import { RulesService } from './rules.service';
     <h2>{{ value().title }}</h2>
     @if (rules.mayChange) {
       <label class="form-label" for="rule-title">Name</label>
-      <input class="form-control" id="rule-title" [value]="value().title" (change)="set({ title: $any($event.target).value.trim() }, 'renamed')" />
+      <input
+        class="form-control"
+        id="rule-title"
+        [value]="value().title"
+        (change)="set({ title: $any($event.target).value.trim() }, 'renamed')"
+      />
       <label class="form-label" for="rule-reason">Because</label>
-      <textarea class="form-control" id="rule-reason" rows="2" [value]="value().reason" (change)="set({ reason: oneLine($any($event.target).value) }, 'new reason')"></textarea>
+      <textarea
+        class="form-control"
+        id="rule-reason"
+        rows="2"
+        [value]="value().reason"
+        (change)="set({ reason: oneLine($any($event.target).value) }, 'new reason')"
+      ></textarea>
     } @else {
       <p class="quiet">{{ value().reason }}</p>
     }
@@ -54,7 +65,9 @@ import { RulesService } from './rules.service';
           @if (rules.changedIds().has(each.placementId)) {
             <span class="chip ochre">unsaved</span>
           } @else if (rules.mayChange) {
-            <button class="btn-word" [attr.aria-label]="each.title + ': leave, keeping a copy'" (click)="leave(each)">Leave, keeping a copy</button>
+            <button class="btn-word" [attr.aria-label]="each.title + ': leave, keeping a copy'" (click)="leave(each)">
+              Leave, keeping a copy
+            </button>
           }
         </li>
       } @empty {
@@ -184,7 +197,17 @@ export class SharedRulePanel {
         const other = this.#shared.rules().find(rule => rule.id === each.id);
         if (!other) return [];
         const value = { ...other.value, rule: settled(other.value.rule) };
-        return [{ recordId: other.id, kind: 'shared rule', value, retires: false, baseRevisionId: other.revisionId, title: other.title, did: 'follows another' }];
+        return [
+          {
+            recordId: other.id,
+            kind: 'shared rule',
+            value,
+            retires: false,
+            baseRevisionId: other.revisionId,
+            title: other.title,
+            did: 'follows another',
+          },
+        ];
       }),
     ]);
   }

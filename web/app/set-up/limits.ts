@@ -15,92 +15,92 @@ type Limits = Readonly<Record<string, RegionLimits>>;
   template: `
     <h1>What regions may hold</h1>
     <p class="quiet">
-      So that whoever places something sees the few choices that fit. Nothing that stands already is taken off by the types and roles; of more
-      than the most, those that come later in the order stay away.
+      So that whoever places something sees the few choices that fit. Nothing that stands already is taken off by the types and roles; of
+      more than the most, those that come later in the order stay away.
     </p>
     <div role="region" aria-label="Limits of each region" tabindex="0">
-    <table class="panel">
-      <thead>
-        <tr>
-          <th scope="col">Region</th>
-          <th scope="col">Only these types</th>
-          <th scope="col">Placed by</th>
-          <th scope="col">At least</th>
-          <th scope="col">At most</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (target of targets; track target.name) {
+      <table class="panel">
+        <thead>
           <tr>
-            <th scope="row">
-              {{ target.label }}<span class="quiet">{{ target.help }}</span>
-            </th>
-            <td>
-              <div class="picks" role="group" [attr.aria-label]="'Types in ' + target.label">
-                @for (type of types; track type.name) {
-                  <label
-                    ><input
-                      type="checkbox"
-                      class="form-check-input"
-                      [disabled]="!mayChange"
-                      [checked]="of(target.name).types?.includes(type.name)"
-                      (change)="toggle(target.name, 'types', type.name)"
-                    />
-                    {{ type.label }}</label
-                  >
-                }
-                @if (!of(target.name).types) {
-                  <span class="quiet">any type</span>
-                }
-              </div>
-            </td>
-            <td>
-              <div class="picks" role="group" [attr.aria-label]="'Roles for ' + target.label">
-                @for (role of placing; track role) {
-                  <label
-                    ><input
-                      type="checkbox"
-                      class="form-check-input"
-                      [disabled]="!mayChange"
-                      [checked]="of(target.name).roles?.includes(role)"
-                      (change)="toggle(target.name, 'roles', role)"
-                    />
-                    {{ role }}</label
-                  >
-                }
-                @if (!of(target.name).roles) {
-                  <span class="quiet">whoever may place</span>
-                }
-              </div>
-            </td>
-            <td>
-              <input
-                class="form-control"
-                type="number"
-                min="0"
-                max="50"
-                [attr.aria-label]="'At least in ' + target.label"
-                [disabled]="!mayChange"
-                [value]="of(target.name).least ?? ''"
-                (change)="count(target.name, 'least', $any($event.target).value)"
-              />
-            </td>
-            <td>
-              <input
-                class="form-control"
-                type="number"
-                min="1"
-                max="50"
-                [attr.aria-label]="'At most in ' + target.label"
-                [disabled]="!mayChange"
-                [value]="of(target.name).most ?? ''"
-                (change)="count(target.name, 'most', $any($event.target).value)"
-              />
-            </td>
+            <th scope="col">Region</th>
+            <th scope="col">Only these types</th>
+            <th scope="col">Placed by</th>
+            <th scope="col">At least</th>
+            <th scope="col">At most</th>
           </tr>
-        }
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          @for (target of targets; track target.name) {
+            <tr>
+              <th scope="row">
+                {{ target.label }}<span class="quiet">{{ target.help }}</span>
+              </th>
+              <td>
+                <div class="picks" role="group" [attr.aria-label]="'Types in ' + target.label">
+                  @for (type of types; track type.name) {
+                    <label
+                      ><input
+                        type="checkbox"
+                        class="form-check-input"
+                        [disabled]="!mayChange"
+                        [checked]="of(target.name).types?.includes(type.name)"
+                        (change)="toggle(target.name, 'types', type.name)"
+                      />
+                      {{ type.label }}</label
+                    >
+                  }
+                  @if (!of(target.name).types) {
+                    <span class="quiet">any type</span>
+                  }
+                </div>
+              </td>
+              <td>
+                <div class="picks" role="group" [attr.aria-label]="'Roles for ' + target.label">
+                  @for (role of placing; track role) {
+                    <label
+                      ><input
+                        type="checkbox"
+                        class="form-check-input"
+                        [disabled]="!mayChange"
+                        [checked]="of(target.name).roles?.includes(role)"
+                        (change)="toggle(target.name, 'roles', role)"
+                      />
+                      {{ role }}</label
+                    >
+                  }
+                  @if (!of(target.name).roles) {
+                    <span class="quiet">whoever may place</span>
+                  }
+                </div>
+              </td>
+              <td>
+                <input
+                  class="form-control"
+                  type="number"
+                  min="0"
+                  max="50"
+                  [attr.aria-label]="'At least in ' + target.label"
+                  [disabled]="!mayChange"
+                  [value]="of(target.name).least ?? ''"
+                  (change)="count(target.name, 'least', $any($event.target).value)"
+                />
+              </td>
+              <td>
+                <input
+                  class="form-control"
+                  type="number"
+                  min="1"
+                  max="50"
+                  [attr.aria-label]="'At most in ' + target.label"
+                  [disabled]="!mayChange"
+                  [value]="of(target.name).most ?? ''"
+                  (change)="count(target.name, 'most', $any($event.target).value)"
+                />
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
     </div>
     @if (fault()) {
       <p class="notice-line ember" role="alert">{{ fault() }}</p>

@@ -15,8 +15,7 @@ import type { Check } from '@contract/messages';
           <p>{{ each.words }}</p>
           <p class="quiet small">
             @for (page of each.pages.slice(0, 6); track page.id) {
-              <a routerLink="/arrange" [queryParams]="{ page: page.id }">{{ page.title }}</a
-              >{{ $last ? '' : ', ' }}
+              <a routerLink="/arrange" [queryParams]="{ page: page.id }">{{ page.title }}</a>{{ $last ? '' : ', ' }}
             }
             @if (each.pageCount > 6) {
               and {{ each.pageCount - 6 }} more

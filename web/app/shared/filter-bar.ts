@@ -130,7 +130,9 @@ export class FilterBar {
   );
 
   constructor() {
-    this.#api.listSavedFilters().subscribe({ next: saved => this.#saved.set(saved), error: (error: unknown) => this.#messages.problem(error) });
+    this.#api
+      .listSavedFilters()
+      .subscribe({ next: saved => this.#saved.set(saved), error: (error: unknown) => this.#messages.problem(error) });
   }
 
   protected held(name: string): string {
@@ -163,7 +165,9 @@ export class FilterBar {
   }
 
   protected forget({ list, name }: SavedFilter): void {
-    this.#api.dropFilter(list, name).subscribe({ next: saved => this.#saved.set(saved), error: (error: unknown) => this.#messages.problem(error) });
+    this.#api
+      .dropFilter(list, name)
+      .subscribe({ next: saved => this.#saved.set(saved), error: (error: unknown) => this.#messages.problem(error) });
   }
 
   #go(queryParams: Params): void {

@@ -28,7 +28,8 @@ import { KeysService } from '../state/keys.service';
       <span class="key" aria-hidden="true">/</span>
     </div>
     <ng-template #row let-found="result">
-      <span class="kind quiet">{{ found.kind }}</span> <span>{{ found.title }}</span> <span class="quiet small detail">{{ found.detail }}</span>
+      <span class="kind quiet">{{ found.kind }}</span> <span>{{ found.title }}</span>
+      <span class="quiet small detail">{{ found.detail }}</span>
     </ng-template>
   `,
   styles: `
@@ -71,7 +72,9 @@ export class Finder {
   private readonly input = viewChild.required<ElementRef<HTMLInputElement>>('input');
 
   constructor() {
-    inject(KeysService).bind([{ key: '/', does: 'Find pages, blocks, placements and rules', run: () => this.input().nativeElement.focus() }]);
+    inject(KeysService).bind([
+      { key: '/', does: 'Find pages, blocks, placements and rules', run: () => this.input().nativeElement.focus() },
+    ]);
   }
 
   protected readonly search = (text$: Observable<string>): Observable<readonly Found[]> =>

@@ -17,14 +17,20 @@ export interface InsetDescription {
  * A block shown inside running text, as a piece of its own that is selected, moved and deleted whole.
  * @param describe - called for each inset; calls back when what it said has changed
  */
-export function insetNode(describe: (blockId: string) => { readonly now: InsetDescription; readonly changed: (tell: () => void) => () => void }): Node {
+export function insetNode(
+  describe: (blockId: string) => { readonly now: InsetDescription; readonly changed: (tell: () => void) => () => void },
+): Node {
   return Node.create({
     name: 'inset',
     group: 'block',
     atom: true,
     draggable: true,
     addAttributes: () => ({
-      blockId: { default: '', parseHTML: element => element.getAttribute('data-inset'), renderHTML: held => ({ 'data-inset': String(held['blockId']) }) },
+      blockId: {
+        default: '',
+        parseHTML: element => element.getAttribute('data-inset'),
+        renderHTML: held => ({ 'data-inset': String(held['blockId']) }),
+      },
       showsTitle: {
         default: false,
         parseHTML: element => element.getAttribute('data-inset-title') === 'shown',

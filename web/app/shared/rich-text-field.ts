@@ -109,7 +109,8 @@ const tools: readonly Tool[] = [
           />
           @for (block of found(); track block.id) {
             <button type="button" class="block" (click)="put(block.id)">
-              <b>{{ block.title }}</b> <span class="quiet">{{ block.typeLabel }}{{ block.status === 'live' ? '' : ', ' + block.status }}</span>
+              <b>{{ block.title }}</b>
+              <span class="quiet">{{ block.typeLabel }}{{ block.status === 'live' ? '' : ', ' + block.status }}</span>
             </button>
           }
         </div>
@@ -118,7 +119,13 @@ const tools: readonly Tool[] = [
         <div class="row-line link">
           <span class="small">This inset</span>
           <label class="row-line"
-            ><input type="checkbox" class="form-check-input" [checked]="chosen.showsTitle" (change)="dress({ showsTitle: !chosen.showsTitle })" /> with its title</label
+            ><input
+              type="checkbox"
+              class="form-check-input"
+              [checked]="chosen.showsTitle"
+              (change)="dress({ showsTitle: !chosen.showsTitle })"
+            />
+            with its title</label
           >
           <select class="form-select look" aria-label="Look of the inset" (change)="dress({ look: $any($event.target).value })">
             <option value="">plain</option>
@@ -278,32 +285,34 @@ export class RichTextField {
       isGone = true;
       this.#editor()?.destroy();
     });
-    void Promise.all([import('@tiptap/core'), import('@tiptap/starter-kit'), import('./inset-node')]).then(([{ Editor }, { default: StarterKit }, { insetNode }]) => {
-      if (isGone) return;
-      this.#last = this.value();
-      this.#editor.set(
-        new Editor({
-          element: this.place().nativeElement,
-          extensions: [
-            insetNode(id => this.#stock.describe(id)),
-            StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: { openOnClick: false, autolink: false } }),
-          ],
-          content: this.#last,
-          editorProps: { attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': this.label() } },
-          onUpdate: ({ editor }) => {
-            this.#last = editor.isEmpty ? '' : editor.getHTML();
-            this.valueChange.emit(this.#last);
-          },
-          onTransaction: ({ editor }) => {
-            this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
-            this.pressed.set([
-              ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
-              ...(editor.isActive('link') ? ['link'] : []),
-            ]);
-          },
-        }),
-      );
-    });
+    void Promise.all([import('@tiptap/core'), import('@tiptap/starter-kit'), import('./inset-node')]).then(
+      ([{ Editor }, { default: StarterKit }, { insetNode }]) => {
+        if (isGone) return;
+        this.#last = this.value();
+        this.#editor.set(
+          new Editor({
+            element: this.place().nativeElement,
+            extensions: [
+              insetNode(id => this.#stock.describe(id)),
+              StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: { openOnClick: false, autolink: false } }),
+            ],
+            content: this.#last,
+            editorProps: { attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': this.label() } },
+            onUpdate: ({ editor }) => {
+              this.#last = editor.isEmpty ? '' : editor.getHTML();
+              this.valueChange.emit(this.#last);
+            },
+            onTransaction: ({ editor }) => {
+              this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
+              this.pressed.set([
+                ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
+                ...(editor.isActive('link') ? ['link'] : []),
+              ]);
+            },
+          }),
+        );
+      },
+    );
     effect(() => {
       const value = this.value();
       const editor = this.#editor();
@@ -328,7 +337,11 @@ export class RichTextField {
 
   /** Puts a block into the text where the cursor is. */
   protected put(blockId: string): void {
-    this.#editor()?.chain().focus().insertContent({ type: 'inset', attrs: { blockId, showsTitle: false, look: '' } }).run();
+    this.#editor()
+      ?.chain()
+      .focus()
+      .insertContent({ type: 'inset', attrs: { blockId, showsTitle: false, look: '' } })
+      .run();
     this.isPicking.set(false);
   }
 

@@ -46,7 +46,8 @@ import { MomentField } from './moment-field';
       <almanac-breaches [check]="check()" />
       @if (!isAsking && mayGoOn && mayPublish() && (check()?.broken ?? []).length > 0) {
         <div class="field">
-          <label class="form-label" for="edition-accepts">Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label
+          <label class="form-label" for="edition-accepts"
+            >Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label
           ><input class="form-control" id="edition-accepts" [(ngModel)]="acceptsBroken" />
         </div>
       }
@@ -166,7 +167,8 @@ export class SendDialog implements OnInit {
   ngOnInit(): void {
     const roles = (this.#session.session()?.person?.roles ?? []) as readonly Role[];
     this.mayPublish.set(
-      judgeMove('publish', { stage: 'draft', kinds: this.changes.map(change => change.kind), roles, isOwn: true, reachesBeyond: false }).kind === 'moved',
+      judgeMove('publish', { stage: 'draft', kinds: this.changes.map(change => change.kind), roles, isOwn: true, reachesBeyond: false })
+        .kind === 'moved',
     );
     this.title ||=
       this.changes.length > 0 ? `${this.changes[0]!.title}, ${this.changes[0]!.did}${this.changes.length > 2 ? ' and more' : ''}` : '';

@@ -32,7 +32,10 @@ export class StockService {
   describe(blockId: string): { readonly now: { title: string; isSeen: boolean }; readonly changed: (tell: () => void) => () => void } {
     const block = this.blocks().find(each => each.id === blockId);
     return {
-      now: { title: block?.title ?? (this.blocks().length === 0 ? '…' : 'a block that is gone'), isSeen: block?.status === 'live' || this.blocks().length === 0 },
+      now: {
+        title: block?.title ?? (this.blocks().length === 0 ? '…' : 'a block that is gone'),
+        isSeen: block?.status === 'live' || this.blocks().length === 0,
+      },
       changed: tell => {
         const subscription = this.blocks$.subscribe(() => queueMicrotask(tell));
         return () => subscription.unsubscribe();

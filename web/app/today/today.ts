@@ -307,9 +307,14 @@ export class TodayWorkspace {
       case 'placement':
         return fault.recordId === ''
           ? { link: ['/arrange'], query: { page: fault.pageId } }
-          : { link: ['/arrange'], query: { page: fault.pageId, sel: fault.recordId, ...(fault.from ? { at: localTimeAt(fault.from, this.#zone) } : {}) } };
+          : {
+              link: ['/arrange'],
+              query: { page: fault.pageId, sel: fault.recordId, ...(fault.from ? { at: localTimeAt(fault.from, this.#zone) } : {}) },
+            };
       case 'block':
-        return fault.kind === 'block unseen' ? { link: ['/blocks'], query: { sel: fault.recordId } } : { link: ['/blocks', fault.recordId], query: {} };
+        return fault.kind === 'block unseen'
+          ? { link: ['/blocks'], query: { sel: fault.recordId } }
+          : { link: ['/blocks', fault.recordId], query: {} };
       case 'page':
         return { link: ['/pages', fault.recordId], query: {} };
       case 'shared rule':

@@ -35,7 +35,15 @@ import { SessionService } from '../state/session.service';
       <p class="notice-line">{{ fault }}</p>
     }
     @if (view(); as view) {
-      <almanac-sheet [html]="view.html" [width]="width()" [targets]="[]" [numbers]="numbers()" [selected]="highlighted()" [isCropped]="isCropped()" [margin]="14" />
+      <almanac-sheet
+        [html]="view.html"
+        [width]="width()"
+        [targets]="[]"
+        [numbers]="numbers()"
+        [selected]="highlighted()"
+        [isCropped]="isCropped()"
+        [margin]="14"
+      />
     }
   `,
   styles: `
