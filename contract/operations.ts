@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { instant, uuid } from './common';
+import * as assembling from './assembling';
 import * as messages from './messages';
+import { today } from './today';
 
 /** One operation of the HTTP API. The server validates by it and the OpenAPI document is made from it. */
 export interface Operation {
@@ -28,7 +30,7 @@ const query = {
     until: z.coerce.number().pipe(instant),
   }),
   find: z.strictObject({ q: z.string().max(200) }),
-  filterName: z.strictObject({ list: messages.savedFilter.shape.list, name: z.string().max(60) }),
+  filterName: z.strictObject({ list: assembling.savedFilter.shape.list, name: z.string().max(60) }),
   reviews: z.strictObject({ stage: z.enum(['open', 'ended']).default('open') }),
 } as const;
 
@@ -119,70 +121,70 @@ export const operations = {
     method: 'post',
     path: '/site-facts',
     summary: 'All that reach is computed from: pages, placements, blocks and shared rules, before and with changes.',
-    body: messages.siteFactsRequest,
+    body: assembling.siteFactsRequest,
     answer: z.custom<import('@core/reach/site-facts').SiteFacts>(),
   },
   readReach: {
     method: 'post',
     path: '/reach',
     summary: 'Placements against the page tree: where each shows, gains, loses or is away.',
-    body: messages.reachRequest,
+    body: assembling.reachRequest,
     alsoCsv: true,
-    answer: messages.reach,
+    answer: assembling.reach,
   },
   why: {
     method: 'post',
     path: '/why',
     summary: 'Why a placement shows or does not, test by test, and what would turn it.',
-    body: messages.whyRequest,
-    answer: messages.why,
+    body: assembling.whyRequest,
+    answer: assembling.why,
   },
   listSharedRules: {
     method: 'get',
     path: '/shared-rules',
     summary: 'Shared rules with their reasons and what each governs.',
-    answer: z.array(messages.sharedRuleRow),
+    answer: z.array(assembling.sharedRuleRow),
   },
   listExpectations: {
     method: 'get',
     path: '/expectations',
     summary: 'Expectations, each checked over the year ahead.',
-    answer: z.array(messages.expectationRow),
+    answer: z.array(assembling.expectationRow),
   },
   checkExpectations: {
     method: 'post',
     path: '/expectations/check',
     summary: 'Which expectations changes would break, where and when.',
-    body: messages.checkRequest,
-    answer: messages.check,
+    body: assembling.checkRequest,
+    answer: assembling.check,
   },
   readHealth: {
     method: 'get',
     path: '/health',
     summary: 'What is wrong with the site, over pages, readers, locales and the year ahead.',
-    answer: messages.health,
+    answer: assembling.health,
   },
   listPlacements: {
     method: 'get',
     path: '/placements',
     summary: 'Every placement, with its rule in words and how many pages it reaches.',
-    answer: z.array(messages.placementRow),
+    answer: z.array(assembling.placementRow),
   },
   find: {
     method: 'get',
     path: '/find',
     summary: 'Pages, blocks, placements and shared rules by title, text or path.',
     query: query.find,
-    answer: z.array(messages.found),
+    answer: z.array(assembling.found),
   },
-  listSavedFilters: { method: 'get', path: '/saved-filters', summary: 'One’s own saved filters.', answer: z.array(messages.savedFilter) },
+  listSavedFilters: { method: 'get', path: '/saved-filters', summary: 'One’s own saved filters.', answer: z.array(assembling.savedFilter) },
   saveFilter: {
     method: 'put',
     path: '/saved-filters',
     summary: 'Keeps a filter under a name; one of the same list and name is replaced.',
-    body: messages.savedFilter,
+    body: assembling.savedFilter,
     isWrite: true,
-    answer: z.array(messages.savedFilter),
+    answer: z.array(assembling.savedFilter),
   },
   dropFilter: {
     method: 'delete',
@@ -190,13 +192,13 @@ export const operations = {
     summary: 'Forgets a saved filter.',
     query: query.filterName,
     isWrite: true,
-    answer: z.array(messages.savedFilter),
+    answer: z.array(assembling.savedFilter),
   },
   saveLimits: {
     method: 'put',
     path: '/limits',
     summary: 'Sets what regions may hold.',
-    body: messages.limits,
+    body: assembling.limits,
     isWrite: true,
     answer: messages.session,
   },
@@ -204,14 +206,14 @@ export const operations = {
     method: 'put',
     path: '/session/look-as',
     summary: 'Looks at the product as a role or person would, without any right gained.',
-    body: messages.lookAs,
+    body: assembling.lookAs,
     answer: messages.session,
   },
   readDeletion: {
     method: 'get',
     path: '/records/{id}/deletion',
     summary: 'What deleting a record for good would take, and what stands in the way.',
-    answer: messages.deletion,
+    answer: assembling.deletion,
   },
   deleteRecord: {
     method: 'delete',
@@ -227,7 +229,7 @@ export const operations = {
     query: query.ribbon,
     answer: messages.ribbon,
   },
-  readToday: { method: 'get', path: '/today', summary: 'What changes today and next, what waits, what is wrong.', answer: messages.today },
+  readToday: { method: 'get', path: '/today', summary: 'What changes today and next, what waits, what is wrong.', answer: today },
 } as const satisfies Record<string, Operation>;
 
 /** See {@link operations}. */

@@ -1,4 +1,4 @@
-import type { SavedFilter } from '@contract/messages';
+import type { SavedFilter } from '@contract/assembling';
 import type { Knex } from 'knex';
 
 /** The filters that somebody keeps, by list and name. */

@@ -1,4 +1,4 @@
-import type { Deletion } from '@contract/messages';
+import type { Deletion } from '@contract/assembling';
 import { countOf } from '@core/format/moment';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';

@@ -1,4 +1,4 @@
-import type { Breach as BreachRow, Check, ExpectationRow } from '@contract/messages';
+import type { Breach as BreachRow, Check, ExpectationRow } from '@contract/assembling';
 import { checkExpectation, type Breach } from '@core/expectation/check';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import { breachWords } from '@core/expectation/words';

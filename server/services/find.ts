@@ -1,4 +1,4 @@
-import type { Found } from '@contract/messages';
+import type { Found } from '@contract/assembling';
 import type { BlockValue } from '@core/block/block';
 import { blockTypeNamed } from '@core/block/types';
 import { plainText } from '@core/compare/compare';

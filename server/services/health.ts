@@ -1,4 +1,4 @@
-import type { Health } from '@contract/messages';
+import type { Health } from '@contract/assembling';
 import { findingWords } from '@core/health/words';
 import type { Site } from '../site/site';
 import { findingNames, momentStyle } from './names';

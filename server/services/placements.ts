@@ -1,4 +1,4 @@
-import type { PlacementRow } from '@contract/messages';
+import type { PlacementRow } from '@contract/assembling';
 import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached } from '@core/reach/reach';
 import { whenPhrase, whereSummary, whoPhrase } from '@core/rule/sentence';

@@ -1,4 +1,4 @@
-import type { Reach, ReachRequest, SiteFactsRequest } from '@contract/messages';
+import type { Reach, ReachRequest, SiteFactsRequest } from '@contract/assembling';
 import { writeFullMoment } from '@core/format/moment';
 import { cellStates, type CellState } from '@core/reach/grid';
 import { gains, loses, ReachTable } from '@core/reach/reach-table';

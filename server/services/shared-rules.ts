@@ -1,4 +1,4 @@
-import type { SharedRuleRow } from '@contract/messages';
+import type { SharedRuleRow } from '@contract/assembling';
 import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached } from '@core/reach/reach';
 import { follows, type SharedRuleValue } from '@core/rule/shared-rule';

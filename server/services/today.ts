@@ -1,4 +1,4 @@
-import type { Today } from '@contract/messages';
+import type { Today } from '@contract/today';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { changesWithin, type PlannedChange } from '@core/plan/changes';

@@ -1,4 +1,4 @@
-import type { Why, WhyRequest } from '@contract/messages';
+import type { Why, WhyRequest } from '@contract/assembling';
 import { whyPlacement } from '@core/placement/why';
 import { Refusal } from '../http/problems';
 import type { Site } from '../site/site';

@@ -1,7 +1,9 @@
 import { HttpClient, HttpErrorResponse, type HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
+import type * as assembling from '@contract/assembling';
 import type * as messages from '@contract/messages';
+import type { Today } from '@contract/today';
 import type { SiteFacts } from '@core/reach/site-facts';
 import type { RegionLimits } from '@core/theme/manifest';
 import { catchError, throwError, type Observable } from 'rxjs';
@@ -42,25 +44,25 @@ export class ApiClient {
     this.#refine(this.#http.put<messages.RecordDetail>(`/api/proposals/${id}`, body));
   view = (request: messages.ViewQuestion) => this.#post<messages.View>('view', request);
   effect = (request: Partial<messages.EffectRequest>) => this.#post<messages.Effect[]>('effect', request);
-  readSiteFacts = (request: messages.SiteFactsQuestion) => this.#post<SiteFacts>('site-facts', request);
-  why = (request: messages.WhyQuestion) => this.#post<messages.Why>('why', request);
-  reachCsv = (request: messages.ReachQuestion) =>
+  readSiteFacts = (request: assembling.SiteFactsQuestion) => this.#post<SiteFacts>('site-facts', request);
+  why = (request: assembling.WhyQuestion) => this.#post<assembling.Why>('why', request);
+  reachCsv = (request: assembling.ReachQuestion) =>
     this.#refine(this.#http.post('/api/reach', request, { headers: { accept: 'text/csv' }, responseType: 'text' }));
-  listSharedRules = () => this.#get<messages.SharedRuleRow[]>('shared-rules');
-  listExpectations = () => this.#get<messages.ExpectationRow[]>('expectations');
-  checkExpectations = (request: messages.CheckQuestion) => this.#post<messages.Check>('expectations/check', request);
-  listPlacements = () => this.#get<messages.PlacementRow[]>('placements');
-  find = (q: string) => this.#get<messages.Found[]>('find', { q });
-  listSavedFilters = () => this.#get<messages.SavedFilter[]>('saved-filters');
-  saveFilter = (filter: messages.SavedFilter) => this.#refine(this.#http.put<messages.SavedFilter[]>('/api/saved-filters', filter));
+  listSharedRules = () => this.#get<assembling.SharedRuleRow[]>('shared-rules');
+  listExpectations = () => this.#get<assembling.ExpectationRow[]>('expectations');
+  checkExpectations = (request: assembling.CheckQuestion) => this.#post<assembling.Check>('expectations/check', request);
+  listPlacements = () => this.#get<assembling.PlacementRow[]>('placements');
+  find = (q: string) => this.#get<assembling.Found[]>('find', { q });
+  listSavedFilters = () => this.#get<assembling.SavedFilter[]>('saved-filters');
+  saveFilter = (filter: assembling.SavedFilter) => this.#refine(this.#http.put<assembling.SavedFilter[]>('/api/saved-filters', filter));
   dropFilter = (list: string, name: string) =>
-    this.#refine(this.#http.delete<messages.SavedFilter[]>('/api/saved-filters', { params: { list, name } }));
+    this.#refine(this.#http.delete<assembling.SavedFilter[]>('/api/saved-filters', { params: { list, name } }));
   saveLimits = (limits: Readonly<Record<string, RegionLimits>>) => this.#refine(this.#http.put<messages.Session>('/api/limits', limits));
   lookAs = (as: string | null) => this.#refine(this.#http.put<messages.Session>('/api/session/look-as', { as }));
-  readDeletion = (id: string) => this.#get<messages.Deletion>(`records/${id}/deletion`);
+  readDeletion = (id: string) => this.#get<assembling.Deletion>(`records/${id}/deletion`);
   deleteRecord = (id: string) => this.#refine(this.#http.delete<void>(`/api/records/${id}`));
   readRibbon = (page: string, from: number, until: number) => this.#get<messages.Ribbon>('ribbon', { page, from, until });
-  readToday = () => this.#get<messages.Today>('today');
+  readToday = () => this.#get<Today>('today');
 
   #get<Answer>(path: string, params: Query = {}): Observable<Answer> {
     return this.#refine(this.#http.get<Answer>(`/api/${path}`, { params }));

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
 import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import type { EditionDetail, Effect, OrderRow, WhyQuestion } from '@contract/messages';
+import type { WhyQuestion } from '@contract/assembling';
+import type { Effect, OrderRow } from '@contract/messages';
 import type { PlacementValue, Target } from '@core/placement/placement';
 import { everywhere } from '@core/rule/rule';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
@@ -14,9 +15,8 @@ import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
 import { WorkingChangesService } from '../state/working-changes.service';
 import { EffectDialog } from '../shared/effect-dialog';
-import { saySaved } from '../shared/say-saved';
 import { Breaches } from '../shared/breaches';
-import { SendDialog } from '../shared/send-dialog';
+import { SendService } from '../shared/send.service';
 import { AddPanel, type AddStart } from './add-panel';
 import { openDeletion } from '../shared/deletion-dialog';
 import { SharedRuleDialog } from '../rule/shared-rule-dialog';
@@ -282,6 +282,7 @@ export class ArrangeWorkspace {
   readonly #api = inject(ApiClient);
   readonly #router = inject(Router);
   readonly #modal = inject(NgbModal);
+  readonly #sending = inject(SendService);
   readonly #messages = inject(MessageService);
   private readonly ribbon = viewChild(TimeRibbon);
   protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
@@ -473,28 +474,13 @@ export class ArrangeWorkspace {
   }
 
   protected ask(): void {
-    this.#openSend(true);
+    this.#sending.ask();
   }
 
-  protected send(): void {
-    this.#openSend(false);
-  }
-
-  #openSend(isAsking: boolean): void {
-    const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
-    const dialog = opened.componentInstance as SendDialog;
-    dialog.changes = this.working.changes();
-    dialog.isAsking = isAsking;
-    opened.result.then(
-      (edition: EditionDetail) => {
-        this.working.clear();
-        this.savedCount.update(count => count + 1);
-        this.arrange.refresh();
-        const { text, next } = saySaved(edition, this.#session.style);
-        this.#messages.done(text, next);
-      },
-      () => undefined,
-    );
+  protected async send(): Promise<void> {
+    if (!(await this.#sending.send())) return;
+    this.savedCount.update(count => count + 1);
+    this.arrange.refresh();
   }
 
   // What was never saved is simply taken back; what is live is proposed to be taken off.

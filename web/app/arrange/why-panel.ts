@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { Why, WhyQuestion } from '@contract/messages';
+import type { Why, WhyQuestion } from '@contract/assembling';
 import type { PlacementValue } from '@core/placement/placement';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';

@@ -1,13 +1,12 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { BlockRow, EditionDetail } from '@contract/messages';
+import type { BlockRow } from '@contract/messages';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { forkJoin } from 'rxjs';
 import { openCopies } from '../arrange/copies-dialog';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
-import { saySaved } from '../shared/say-saved';
-import { SendDialog } from '../shared/send-dialog';
+import { SendService } from '../shared/send.service';
 import { PagesService } from '../state/pages.service';
 import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
 import { blockTypes } from '@core/block/types';
@@ -258,6 +257,7 @@ export class BlocksWorkspace {
   readonly #router = inject(Router);
   readonly #api = inject(ApiClient);
   readonly #modal = inject(NgbModal);
+  readonly #sending = inject(SendService);
   readonly #pages = inject(PagesService);
   readonly #working = inject(WorkingChangesService);
   readonly #messages = inject(MessageService);
@@ -361,7 +361,7 @@ export class BlocksWorkspace {
     const chosen = this.blocks().filter(block => this.ticked().has(block.id));
     forkJoin(chosen.map(block => this.#api.readRecord(block.id))).subscribe({
       next: records =>
-        this.#send(
+        void this.#send(
           records.map(record => ({
             recordId: record.id,
             kind: 'block' as const,
@@ -377,25 +377,17 @@ export class BlocksWorkspace {
   }
 
   // Laid among the unsaved changes first: what is not sent now can be undone or sent from Arrange.
-  #send(changes: readonly WorkingChange[]): void {
+  async #send(changes: readonly WorkingChange[]): Promise<void> {
     if (changes.length === 0) return;
     this.#working.make(changes);
-    const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
-    (opened.componentInstance as SendDialog).changes = this.#working.changes();
-    opened.result.then(
-      (edition: EditionDetail) => {
-        this.#working.clear();
-        this.ticked.set(new Set());
-        this.#load();
-        const { text, next } = saySaved(edition, this.#session.style);
-        this.#messages.done(text, next);
-      },
-      () =>
-        this.#messages.done('Nothing is saved yet: your changes wait in Arrange, where they can be sent or undone.', {
-          label: 'Open Arrange',
-          link: ['/arrange'],
-        }),
-    );
+    if (await this.#sending.send()) {
+      this.ticked.set(new Set());
+      this.#load();
+    } else
+      this.#messages.done('Nothing is saved yet: your changes wait in Arrange, where they can be sent or undone.', {
+        label: 'Open Arrange',
+        link: ['/arrange'],
+      });
   }
 
   #load(): void {

@@ -1,15 +1,13 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import type { EditionDetail, PlacementRow } from '@contract/messages';
+import type { PlacementRow } from '@contract/assembling';
 import { blockTypes } from '@core/block/types';
 import type { PlacementValue } from '@core/placement/placement';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { PhaseMark } from '../shared/phase-mark';
-import { saySaved } from '../shared/say-saved';
-import { SendDialog } from '../shared/send-dialog';
+import { SendService } from '../shared/send.service';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { SharedRulesService } from '../state/shared-rules.service';
@@ -172,7 +170,7 @@ export class PlacementsWorkspace {
   readonly #api = inject(ApiClient);
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
-  readonly #modal = inject(NgbModal);
+  readonly #sending = inject(SendService);
   protected readonly working = inject(WorkingChangesService);
   protected readonly shared = inject(SharedRulesService);
   protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
@@ -261,19 +259,10 @@ export class PlacementsWorkspace {
     this.#make(() => ({ value: null, did: 'taken off', retires: true }));
   }
 
-  protected send(): void {
-    const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
-    (opened.componentInstance as SendDialog).changes = this.working.changes();
-    opened.result.then(
-      (edition: EditionDetail) => {
-        this.working.clear();
-        this.chosen.set(new Set());
-        this.#load();
-        const { text, next } = saySaved(edition, this.#session.style);
-        this.#messages.done(text, next);
-      },
-      () => undefined,
-    );
+  protected async send(): Promise<void> {
+    if (!(await this.#sending.send())) return;
+    this.chosen.set(new Set());
+    this.#load();
   }
 
   #make(change: (row: PlacementRow) => Pick<WorkingChange, 'value' | 'did' | 'retires'>): void {

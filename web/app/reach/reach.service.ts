@@ -1,5 +1,5 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
-import type { SiteFactsQuestion } from '@contract/messages';
+import type { SiteFactsQuestion } from '@contract/assembling';
 import type { ReaderFacts } from '@core/rule/who';
 import { ApiClient } from '../api/api-client';
 import { MessageService } from '../state/message.service';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import type { WhyQuestion } from '@contract/messages';
+import type { WhyQuestion } from '@contract/assembling';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
 import { ApiClient } from '../api/api-client';
 import { WhyPanel, type WhyRemedy } from '../arrange/why-panel';

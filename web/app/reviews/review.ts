@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { Check, EditionDetail, MoveRequest, View } from '@contract/messages';
+import type { Check } from '@contract/assembling';
+import type { EditionDetail, MoveRequest, View } from '@contract/messages';
 import type { LocalTime } from '@core/schedule/local-time';
 import { localTimeAt } from '@core/schedule/local-time';
 import { catchError, of } from 'rxjs';

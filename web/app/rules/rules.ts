@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { ExpectationRow } from '@contract/messages';
+import type { ExpectationRow } from '@contract/assembling';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import { everywhere } from '@core/rule/rule';
 import type { SharedRuleValue } from '@core/rule/shared-rule';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { Effect, SharedRuleRow } from '@contract/messages';
+import type { SharedRuleRow } from '@contract/assembling';
+import type { Effect } from '@contract/messages';
 import type { PlacementValue } from '@core/placement/placement';
 import type { Rule } from '@core/rule/rule';
 import { keepingCopy, type SharedRuleValue } from '@core/rule/shared-rule';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Check } from '@contract/messages';
+import type { Check } from '@contract/assembling';
 
 /** Which expectations changes would break, where and when; and which they would mend. */
 @Component({

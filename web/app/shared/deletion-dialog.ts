@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, type OnInit, signal } from '@angular/core';
 import { NgbActiveModal, type NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import type { Deletion } from '@contract/messages';
+import type { Deletion } from '@contract/assembling';
 import { ApiClient } from '../api/api-client';
 
 /** Deletes a record for good, after saying what goes and what stands in the way. */

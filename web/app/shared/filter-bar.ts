@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, type Params } from '@angular/router';
 import { NgbDropdownModule } from '@ng-bootstrap/ng-bootstrap/dropdown';
-import type { SavedFilter } from '@contract/messages';
+import type { SavedFilter } from '@contract/assembling';
 import { ApiClient } from '../api/api-client';
 import { MessageService } from '../state/message.service';
 

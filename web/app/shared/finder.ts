@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, type ElementRef, inject, viewChild } from '@angular/core';
 import { Router } from '@angular/router';
 import { NgbTypeaheadModule, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap/typeahead';
-import type { Found } from '@contract/messages';
+import type { Found } from '@contract/assembling';
 import { catchError, debounceTime, distinctUntilChanged, of, switchMap, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { KeysService } from '../state/keys.service';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, type OnInit, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import type { Check, EditionDetail, Effect } from '@contract/messages';
+import type { Check } from '@contract/assembling';
+import type { EditionDetail, Effect } from '@contract/messages';
 import type { LocalTime } from '@core/schedule/local-time';
 import { judgeMove, type MoveName, type Role } from '@core/workflow/workflow';
 import { catchError, of } from 'rxjs';

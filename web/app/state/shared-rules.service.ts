@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { SharedRuleRow } from '@contract/messages';
+import type { SharedRuleRow } from '@contract/assembling';
 import { BehaviorSubject, catchError, of, shareReplay, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { MessageService } from './message.service';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Finding, Today } from '@contract/messages';
+import type { Finding } from '@contract/assembling';
+import type { Today } from '@contract/today';
 import { localTimeAt } from '@core/schedule/local-time';
 import { DateTime } from 'luxon';
 import { ApiClient } from '../api/api-client';

@@ -1,0 +1,47 @@
+import { inject, Injectable } from '@angular/core';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import type { EditionDetail } from '@contract/messages';
+import { MessageService } from '../state/message.service';
+import { SessionService } from '../state/session.service';
+import { WorkingChangesService } from '../state/working-changes.service';
+import { saySaved } from './say-saved';
+import { SendDialog } from './send-dialog';
+
+/** Opens the dialog that says what the unsaved changes do and saves them, from whatever workspace they were made in. */
+@Injectable({ providedIn: 'root' })
+export class SendService {
+  readonly #modal = inject(NgbModal);
+  readonly #messages = inject(MessageService);
+  readonly #session = inject(SessionService);
+  readonly #working = inject(WorkingChangesService);
+
+  /** Only says what they do. */
+  ask(): void {
+    this.#open(true).then(
+      () => undefined,
+      () => undefined,
+    );
+  }
+
+  /** @returns whether they were saved; when not, they are still there */
+  async send(): Promise<boolean> {
+    let edition: EditionDetail;
+    try {
+      edition = await this.#open(false);
+    } catch {
+      return false;
+    }
+    this.#working.clear();
+    const { text, next } = saySaved(edition, this.#session.style);
+    this.#messages.done(text, next);
+    return true;
+  }
+
+  #open(isAsking: boolean): Promise<EditionDetail> {
+    const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
+    const dialog = opened.componentInstance as SendDialog;
+    dialog.changes = this.#working.changes();
+    dialog.isAsking = isAsking;
+    return opened.result as Promise<EditionDetail>;
+  }
+}
