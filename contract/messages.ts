@@ -107,7 +107,12 @@ export const vantage = z.strictObject({
 });
 
 /** A change that is only looked at. */
-export const overlayChange = z.strictObject({ recordId: uuid, kind, value: z.unknown().default(null), retires: z.boolean().default(false) });
+export const overlayChange = z.strictObject({
+  recordId: uuid,
+  kind,
+  value: z.unknown().default(null),
+  retires: z.boolean().default(false),
+});
 
 /** Asks what a page holds, with chosen editions and unsaved changes. */
 export const viewRequest = z.strictObject({

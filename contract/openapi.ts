@@ -56,11 +56,18 @@ function describe(name: string, operation: Operation): Record<string, unknown> {
       : {}),
     responses: {
       ...(operation.answer
-        ? { 200: { description: 'Done.', content: { 'application/json': { schema: schemaOf(operation.answer, 'output') } } } }
+        ? { 200: { description: 'Done.', content: contentOf(operation, operation.answer) } }
         : { 204: { description: 'Done.' } }),
       default: { description: 'Refused.', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } },
     },
     security: operation.isOpenToAll ? [] : [{ session: [], ...(operation.method === 'get' ? {} : { csrf: [] }) }],
+  };
+}
+
+function contentOf({ alsoCsv }: Operation, answer: z.ZodType): Record<string, unknown> {
+  return {
+    'application/json': { schema: schemaOf(answer, 'output') },
+    ...(alsoCsv ? { 'text/csv': { schema: { type: 'string' } } } : {}),
   };
 }
 

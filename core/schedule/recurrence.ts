@@ -1,4 +1,4 @@
-import { DateTime } from 'luxon';
+import { DateTime, IANAZone } from 'luxon';
 import { RRule, rrulestr, type ParsedRule } from './rrule';
 import type { Interval } from './interval';
 import { instantOf, localTimeAt, type Instant } from './local-time';
@@ -17,6 +17,7 @@ export interface RecurringWindow {
 
 /** A day in milliseconds. */
 const day = 86_400_000;
+const hour = 3_600_000;
 
 /**
  * Why a recurring window cannot be used, or null when it can.
@@ -95,6 +96,11 @@ function wallClock(local: string): number {
 }
 
 function firstInstantOnOrAfter(wallClockMilliseconds: number, zone: string): Instant {
+  // Far from any clock change there is nothing to decide, and that is nearly every opening.
+  const iana = IANAZone.create(zone);
+  const [before, after] = [iana.offset(wallClockMilliseconds - 26 * hour), iana.offset(wallClockMilliseconds + 26 * hour)];
+  const plain = wallClockMilliseconds - before * 60_000;
+  if (before === after && iana.offset(plain) === before) return plain;
   const local = DateTime.fromMillis(wallClockMilliseconds, { zone: 'utc' }).toFormat("yyyy-MM-dd'T'HH:mm");
   return startOfGapOr(instantOf({ local, zone }), local, zone);
 }

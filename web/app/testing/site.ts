@@ -1,0 +1,114 @@
+import type { Type } from '@angular/core';
+import { provideZonelessChangeDetection, signal } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import type { PageRow, Session } from '@contract/messages';
+import { smallTheme } from '@core/testing/small-world';
+import { of, type Observable } from 'rxjs';
+import { ApiClient } from '../api/api-client';
+import { SessionService } from '../state/session.service';
+
+const site: Session['site'] = {
+  name: 'Test',
+  zone: 'Europe/London',
+  locale: 'en-GB',
+  localeName: 'English (UK)',
+  now: Date.parse('2027-03-18T09:40Z'),
+  isFrozen: true,
+  locales: [
+    { tag: 'en-GB', name: 'English (UK)' },
+    { tag: 'cy', name: 'Welsh' },
+  ],
+  memberships: [{ name: 'member', label: 'members' }],
+  theme: smallTheme,
+  pictures: [],
+};
+
+/** A page of the tree as the API lists it. */
+export function pageRow(id: string, parentId: string | null, depth: number, part: Partial<PageRow> = {}): PageRow {
+  const fixed = {
+    type: 'page',
+    layout: 'wide',
+    order: 'a0',
+    status: 'live',
+    waiting: null,
+    nextChange: null,
+    changedAt: 0,
+    changedBy: '',
+  } as const;
+  return { id, title: id, path: `/${id}`, parentId, depth, ...fixed, ...part };
+}
+
+/** Answers of the API by the name of the call; a call without one gives an empty list. */
+export type Answers = Readonly<Record<string, (...given: never[]) => Observable<unknown>>>;
+
+/** Makes a component with a person of some roles signed in to a small site, and an API that answers as told. */
+export async function make<Made>(
+  component: Type<Made>,
+  inputs: Readonly<Record<string, unknown>>,
+  answers: Answers = {},
+  roles: readonly string[] = ['manager'],
+): Promise<ComponentFixture<Made>> {
+  const api = new Proxy(answers, { get: (held, name: string) => held[name] ?? (() => of([])) });
+  const person = { id: 'p', name: 'P', email: '', roles, sections: [] };
+  const session = {
+    site,
+    style: { zone: site.zone, locale: site.locale, now: site.now },
+    holds: (...asked: readonly string[]) => roles.some(role => asked.includes(role)),
+    session: signal({ person, site }),
+    person$: of(person),
+    names: SessionService.prototype.names,
+  };
+  await TestBed.configureTestingModule({
+    imports: [component],
+    providers: [
+      provideZonelessChangeDetection(),
+      provideRouter([{ path: '**', children: [] }]),
+      { provide: ApiClient, useValue: api },
+      { provide: SessionService, useValue: session },
+    ],
+  }).compileComponents();
+  const fixture = TestBed.createComponent(component);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+  await fixture.whenStable();
+  return fixture;
+}
+
+/** What stands on the screen, for finding things as a person would. */
+export class Screen {
+  constructor(private readonly fixture: ComponentFixture<unknown>) {}
+
+  get text(): string {
+    return this.host.textContent.replace(/\s+/g, ' ').trim();
+  }
+
+  get host(): HTMLElement {
+    return this.fixture.nativeElement as HTMLElement;
+  }
+
+  /** Clicks the first button, link or label with these words or this accessible name. */
+  async click(name: string): Promise<void> {
+    const found = [...this.host.querySelectorAll<HTMLElement>('button, a, label')].find(
+      each => (each.getAttribute('aria-label') ?? each.textContent).trim() === name,
+    );
+    if (!found) throw new Error(`There is no “${name}” in: ${this.text}`);
+    (found.querySelector<HTMLElement>('input') ?? found).click();
+    await this.settle();
+  }
+
+  /** Sets a field by its accessible name, and leaves it. */
+  async fill(name: string, value: string): Promise<void> {
+    const field = this.host.querySelector<HTMLInputElement>(`[aria-label="${name}"]`);
+    if (!field) throw new Error(`There is no field “${name}”`);
+    field.value = value;
+    for (const event of ['input', 'change']) field.dispatchEvent(new Event(event, { bubbles: true }));
+    await this.settle();
+  }
+
+  async settle(): Promise<void> {
+    await this.fixture.whenStable();
+    // Virtual lists measure themselves one frame later.
+    await new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+    await this.fixture.whenStable();
+  }
+}
