@@ -22,7 +22,6 @@ export const demoLocales = [
 /** What the regions of the demo site may hold. */
 export const demoLimits: Readonly<Record<string, RegionLimits>> = {
   'notice-strip': { types: ['notice'], most: 3 },
-  opening: { types: ['hero'], most: 1 },
   'site-foot': { roles: ['manager', 'administrator'], least: 1 },
 };
 

@@ -74,6 +74,61 @@ const shots: readonly Shot[] = [
     },
   },
   {
+    name: 'why',
+    who: 'ida',
+    prepare: async page => {
+      await ternPoint(page, '');
+      await page
+        .getByRole('button', { name: /Nesting closure/ })
+        .and(page.locator('[data-row]'))
+        .click();
+      await page.getByRole('button', { name: 'Why?', exact: true }).last().click();
+      await page.getByText('What would bring it here').waitFor();
+    },
+  },
+  {
+    name: 'reach',
+    who: 'ida',
+    prepare: async page => {
+      await ternPoint(page, '');
+      await page
+        .getByRole('button', { name: /Storm warning/ })
+        .and(page.locator('[data-row]'))
+        .click();
+      await page.getByRole('button', { name: /^On which pages/ }).click();
+      await page.getByLabel('Search pages').fill('/whats-on');
+      await page.getByLabel('What’s on', { exact: true }).check();
+      await page.keyboard.press('Escape');
+      await workspace(page, 'Reach');
+      await page.getByText('With your unsaved changes 1 gained').waitFor();
+    },
+  },
+  {
+    name: 'rules',
+    who: 'ida',
+    prepare: async page => {
+      await workspace(page, 'Rules');
+      await page.getByRole('button', { name: /Any colony page/ }).click();
+      await page.getByText('Governs 3 placements').waitFor();
+    },
+  },
+  {
+    name: 'placements',
+    who: 'ida',
+    prepare: async page => {
+      await workspace(page, 'Placements');
+      await page.getByRole('link', { name: 'Storm warning', exact: true }).waitFor();
+    },
+  },
+  {
+    name: 'limits',
+    who: 'ida',
+    prepare: async page => {
+      await workspace(page, 'Set-up');
+      await page.getByRole('heading', { name: 'What regions may hold' }).waitFor();
+    },
+  },
+  {
     name: 'blocks',
     who: 'ida',
     prepare: async page => {

@@ -1,6 +1,6 @@
 import type { Effect } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
-import { countOf } from '@core/format/moment';
+import { countOf, listOf } from '@core/format/moment';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { labelOfEffect } from '@core/reach/effect-label';
@@ -11,7 +11,7 @@ import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { descendants } from '@core/listing/listing';
 import { labelOfTarget } from '@core/theme/manifest';
 import type { Site } from '../site/site';
-import { momentStyle } from './names';
+import { momentStyle, namesFor } from './names';
 import { governedBy } from './shared-rules';
 
 /** A page as lists name it. */
@@ -60,11 +60,11 @@ function placementEffect(site: Site, before: SiteSnapshot, after: SiteSnapshot, 
     gained: name(effect.gained, after),
     lost: name(effect.lost, before),
     opens: effect.opens,
-    warnings: value ? placementWarnings(after, value) : [],
+    warnings: value ? placementWarnings(site, after, change.recordId, value) : [],
   };
 }
 
-function placementWarnings(after: SiteSnapshot, value: PlacementValue): string[] {
+function placementWarnings(site: Site, after: SiteSnapshot, id: string, value: PlacementValue): string[] {
   const warnings: string[] = [];
   if (!after.blocks.has(value.blockId)) warnings.push('Its block is not live, so nothing shows until that is published too.');
   const holds = compileWhere(effectiveRule(value.rule, after.sharedRules).where);
@@ -77,7 +77,32 @@ function placementWarnings(after: SiteSnapshot, value: PlacementValue): string[]
     );
   }
   if (value.off) warnings.push('It is switched off.');
+  if (value.target.kind === 'stand in' && !value.off) warnings.push(...standInWarnings(site, after, id, value));
   return warnings;
+}
+
+// What a stand-in displaces, and whether another comes before it.
+function standInWarnings(site: Site, after: SiteSnapshot, id: string, value: PlacementValue): string[] {
+  const pages = new Set(pagesReached(after, value));
+  const names = namesFor(site, after);
+  const others = after.placements.filter(
+    each =>
+      each.id !== id && !each.value.off && each.value.target.kind !== 'insertion point' && each.value.target.name === value.target.name,
+  );
+  const meeting = others.filter(each => pagesReached(after, each.value).some(page => pages.has(page)));
+  const titles = (list: typeof meeting) => listOf([...new Set(list.map(each => `“${names.block(each.value.blockId)}”`))]);
+  const earlier = meeting.filter(
+    each => each.value.target.kind === 'stand in' && (each.value.order < value.order || (each.value.order === value.order && each.id < id)),
+  );
+  const displaced = meeting.filter(each => !earlier.includes(each));
+  return [
+    ...(earlier.length > 0
+      ? [
+          `${titles(earlier)} ${earlier.length === 1 ? 'stands' : 'stand'} in there already and ${earlier.length === 1 ? 'comes' : 'come'} first, so this stays away.`,
+        ]
+      : []),
+    ...(displaced.length > 0 ? [`Takes the place of ${titles(displaced)} on those pages.`] : []),
+  ];
 }
 
 function blockEffect(before: SiteSnapshot, after: SiteSnapshot, change: Overlay): Effect {

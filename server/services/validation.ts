@@ -6,6 +6,7 @@ import { listOf } from '@core/format/moment';
 import type { RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
+import { pagesReached } from '@core/reach/reach';
 import { isTest, type Rule, type RuleTree, type WhereTest } from '@core/rule/rule';
 import { loopFrom, type SharedRuleValue } from '@core/rule/shared-rule';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
@@ -144,11 +145,19 @@ function placementFaults(site: Site, snapshot: SiteSnapshot, placement: Placemen
 }
 
 // A region may be kept for some types of block, on every layout or on some.
-function typeFaults(snapshot: SiteSnapshot, { blockId, target }: PlacementValue): readonly Fault[] {
-  const type = snapshot.blocks.get(blockId)?.value.type;
-  const { types } = limitsOf(snapshot.manifest, null, target.name);
-  if (type === undefined || types === undefined || types.includes(type)) return [];
-  const label = labelOfTarget(snapshot.manifest, target);
+function typeFaults(snapshot: SiteSnapshot, value: PlacementValue): readonly Fault[] {
+  const { manifest } = snapshot;
+  const { target } = value;
+  const type = snapshot.blocks.get(value.blockId)?.value.type;
+  const isKeptOut = (layout: string | null) => limitsOf(manifest, layout, target.name).types?.includes(type ?? '') === false;
+  if (type === undefined) return [];
+  const label = labelOfTarget(manifest, target);
+  const layouts = new Set(pagesReached(snapshot, value).map(id => snapshot.pageById.get(id)!.value.layout));
+  const layout = manifest.layouts.find(each => layouts.has(each.name) && isKeptOut(each.name));
+  if (layout && !isKeptOut(null))
+    return [{ pointer: '/target/name', detail: `On pages laid out as “${layout.label}”, ${label.toLowerCase()} does not hold this type.` }];
+  const { types } = limitsOf(manifest, null, target.name);
+  if (types === undefined || !isKeptOut(null)) return [];
   return [
     {
       pointer: '/target/name',

@@ -202,8 +202,12 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
       overflow: auto;
       min-height: 0;
     }
+    /* In sight wherever the running order is scrolled to. */
     .breaches {
-      margin: 8px 18px 0;
+      position: sticky;
+      top: 0;
+      z-index: 4;
+      margin: 0 18px;
     }
     .widths {
       position: absolute;

@@ -30,6 +30,9 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
         {{ chosen().size === 0 ? 'Choose all in sight' : chosen().size + ' chosen' }}</label
       >
       @if (chosen().size > 0 && mayPlace) {
+        @if (status() === 'retired') {
+          <button class="btn btn-plain" (click)="act({ off: false }, 'put back')">Put back</button>
+        }
         <button class="btn btn-plain" (click)="act({ off: false }, 'switched on')">Switch on</button>
         <button class="btn btn-plain" (click)="act({ off: true }, 'switched off')">Switch off</button>
         <select class="form-select" aria-label="Move to" (change)="moveTo($any($event.target))">

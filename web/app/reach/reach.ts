@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router } from '@angular/router';
 import type { WhyQuestion } from '@contract/assembling';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
+import { roles } from '@core/workflow/workflow';
 import { ApiClient } from '../api/api-client';
 import { WhyPanel, type WhyRemedy } from '../arrange/why-panel';
 import { MessageService } from '../state/message.service';
@@ -236,6 +237,7 @@ export class ReachWorkspace {
     { as: 'anyone', word: 'anyone' },
     { as: 'signed-in', word: 'a signed-in reader' },
     ...this.site.memberships.map(each => ({ as: `membership:${each.name}`, word: `one of the ${each.label}` })),
+    ...roles.map(role => ({ as: `role:${role}`, word: `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}` })),
   ];
   protected readonly asked = signal<ReachCell | null>(null);
   protected readonly vantage = computed(() => vantageOf({ as: this.as(), in: this.in(), at: this.at() }, this.site.zone));
