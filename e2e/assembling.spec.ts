@@ -271,7 +271,7 @@ test('from the public page straight to a block', async ({ application, browser }
   const page = await application.signIn(browser, 'edwin');
   await page.goto('/visit/tern-point');
   await page.getByText('Arrange this page').click();
-  await page.getByRole('link', { name: 'Safe crossing times', exact: true }).click();
+  await page.getByRole('link', { name: 'Warden’s note', exact: true }).click();
   await expect(page).toHaveURL(/almanac\/arrange\?page=.*&sel=/);
-  await expect(order(page).getByRole('button', { name: 'On which pages: Visit and all beneath' })).toBeVisible();
+  await expect(order(page).getByRole('button', { name: 'On which pages: this page only' })).toBeVisible();
 });

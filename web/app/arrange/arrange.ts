@@ -213,7 +213,7 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
       position: absolute;
       left: 14px;
       bottom: 10px;
-      width: 88px;
+      width: 98px;
       display: flex;
       flex-direction: column;
       align-items: flex-end;

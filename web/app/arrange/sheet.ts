@@ -149,7 +149,7 @@ interface Bracket {
     .bracket {
       position: absolute;
       left: 0;
-      width: 94px;
+      width: 104px;
       padding-right: 9px;
       border-right: 2px solid var(--tide);
       display: flex;
@@ -255,7 +255,7 @@ export class Sheet {
     }),
   );
   /** Room for the names of regions, in CSS pixels. */
-  readonly margin = input(108);
+  readonly margin = input(118);
   /** Shows nothing but the selected block, at its own width. */
   readonly isCropped = input(false);
   protected readonly cropped = computed(() => {

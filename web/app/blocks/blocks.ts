@@ -7,6 +7,7 @@ import { forkJoin } from 'rxjs';
 import { openCopies } from '../arrange/copies-dialog';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { SendService } from '../shared/send.service';
+import { Ticks } from '../shared/ticks';
 import { PagesService } from '../state/pages.service';
 import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
 import { blockTypes } from '@core/block/types';
@@ -31,10 +32,10 @@ import { SessionService } from '../state/session.service';
     </div>
     <div class="many" role="toolbar" aria-label="With the chosen ones">
       <label class="row-line"
-        ><input type="checkbox" class="form-check-input" [checked]="isAllTicked()" (change)="tickAll()" />
-        {{ ticked().size === 0 ? 'Choose all in sight' : ticked().size + ' chosen' }}</label
+        ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
+        {{ ticks.words() }}</label
       >
-      @if (ticked().size > 0 && mayPlace) {
+      @if (ticks.chosen().size > 0 && mayPlace) {
         <button class="btn btn-plain" (click)="copies()">Copies, each in its place…</button>
         <button class="btn btn-plain danger" (click)="takeOut()">Take out of the stock…</button>
       }
@@ -46,8 +47,8 @@ import { SessionService } from '../state/session.service';
             type="checkbox"
             class="form-check-input tick"
             [attr.aria-label]="'Choose ' + block.title"
-            [checked]="ticked().has(block.id)"
-            (change)="tick(block.id)"
+            [checked]="ticks.chosen().has(block.id)"
+            (change)="ticks.toggle(block.id)"
           />
           <button class="open" (click)="filter({ sel: block.id })" [attr.aria-pressed]="block.id === sel()">
             <almanac-phase [status]="block.status" />
@@ -313,9 +314,6 @@ export class BlocksWorkspace {
     ];
   });
   protected readonly blocks = signal<readonly BlockRow[]>([]);
-  /** Ids of the blocks to act on at once. */
-  protected readonly ticked = signal<ReadonlySet<string>>(new Set());
-  protected readonly isAllTicked = computed(() => this.shown().length > 0 && this.shown().every(block => this.ticked().has(block.id)));
   protected readonly shown = computed(() => {
     const text = (this.find() ?? '').toLowerCase();
     return this.blocks().filter(
@@ -329,6 +327,7 @@ export class BlocksWorkspace {
         (!this.by() || block.changedBy === this.by()),
     );
   });
+  protected readonly ticks = new Ticks(computed(() => this.shown().map(block => block.id)));
   protected readonly chosen = computed(() => this.blocks().find(block => block.id === this.sel()) ?? null);
 
   constructor() {
@@ -337,28 +336,16 @@ export class BlocksWorkspace {
 
   protected readonly byId = (_index: number, block: BlockRow): string => block.id;
 
-  protected tick(id: string): void {
-    this.ticked.update(ticked => {
-      const next = new Set(ticked);
-      if (!next.delete(id)) next.add(id);
-      return next;
-    });
-  }
-
-  protected tickAll(): void {
-    this.ticked.set(this.isAllTicked() ? new Set() : new Set(this.shown().map(block => block.id)));
-  }
-
   /** Copies of all that are chosen, retargeted in one table, then sent in one go. */
   protected copies(): void {
-    openCopies(this.#modal, [...this.ticked()], this.#pages.pages()).then(
+    openCopies(this.#modal, [...this.ticks.chosen()], this.#pages.pages()).then(
       changes => this.#send(changes),
       () => undefined,
     );
   }
 
   protected takeOut(): void {
-    const chosen = this.blocks().filter(block => this.ticked().has(block.id));
+    const chosen = this.blocks().filter(block => this.ticks.chosen().has(block.id));
     forkJoin(chosen.map(block => this.#api.readRecord(block.id))).subscribe({
       next: records =>
         void this.#send(
@@ -381,7 +368,7 @@ export class BlocksWorkspace {
     if (changes.length === 0) return;
     this.#working.make(changes);
     if (await this.#sending.send()) {
-      this.ticked.set(new Set());
+      this.ticks.clear();
       this.#load();
     } else
       this.#messages.done('Nothing is saved yet: your changes wait in Arrange, where they can be sent or undone.', {

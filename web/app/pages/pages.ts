@@ -2,11 +2,17 @@ import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PageRow } from '@contract/messages';
+import { forkJoin } from 'rxjs';
+import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { PhaseMark } from '../shared/phase-mark';
+import { SendService } from '../shared/send.service';
+import { Ticks } from '../shared/ticks';
 import { WhenPipe } from '../shared/when-pipe';
+import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
+import { WorkingChangesService } from '../state/working-changes.service';
 
 /** The tree of pages with their status, what waits and what comes next. */
 @Component({
@@ -21,6 +27,16 @@ import { SessionService } from '../state/session.service';
       </div>
       <almanac-filter-bar class="grow" list="pages" [fields]="fields()" />
     </div>
+    <div class="many" role="toolbar" aria-label="With the chosen ones">
+      <label class="row-line"
+        ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
+        {{ ticks.words() }}</label
+      >
+      @if (ticks.chosen().size > 0 && mayAdd) {
+        <button class="btn btn-plain danger" (click)="propose(true)">Take off…</button>
+        <button class="btn btn-plain" (click)="propose(false)">Put back…</button>
+      }
+    </div>
     <div class="table" role="table" aria-label="Pages">
       <div class="line head-line" role="row">
         <span role="columnheader">Title</span><span role="columnheader">Address</span><span role="columnheader">Type</span
@@ -30,7 +46,13 @@ import { SessionService } from '../state/session.service';
       <cdk-virtual-scroll-viewport itemSize="32" class="rows" tabindex="0" role="rowgroup" aria-label="Page list">
         <div *cdkVirtualFor="let page of shown(); trackBy: byId" class="line" role="row">
           <span role="cell" class="title" [style.padding-left.px]="isFiltered() ? 0 : page.depth * 18"
-            ><a [routerLink]="['/pages', page.id]">{{ page.title }}</a></span
+            ><input
+              type="checkbox"
+              class="form-check-input tick"
+              [attr.aria-label]="'Choose ' + page.title"
+              [checked]="ticks.chosen().has(page.id)"
+              (change)="ticks.toggle(page.id)"
+            /><a [routerLink]="['/pages', page.id]">{{ page.title }}</a></span
           >
           <span role="cell" class="code quiet">{{ page.path }}</span>
           <span role="cell">{{ page.type }}</span>
@@ -75,7 +97,7 @@ import { SessionService } from '../state/session.service';
   styles: `
     :host {
       display: grid;
-      grid-template-rows: auto minmax(0, 1fr);
+      grid-template-rows: auto auto minmax(0, 1fr);
       height: 100%;
       padding: 14px 20px 0;
     }
@@ -142,12 +164,26 @@ import { SessionService } from '../state/session.service';
       gap: 12px;
       justify-content: flex-end;
     }
+    .many {
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      min-height: 34px;
+    }
+    .tick {
+      margin: 0 10px 0 0;
+      vertical-align: text-bottom;
+    }
     .none {
       padding: 14px;
     }
   `,
 })
 export class PagesWorkspace {
+  readonly #api = inject(ApiClient);
+  readonly #messages = inject(MessageService);
+  readonly #sending = inject(SendService);
+  readonly #working = inject(WorkingChangesService);
   protected readonly pages = inject(PagesService);
   readonly find = input<string>();
   readonly status = input<string>();
@@ -187,7 +223,42 @@ export class PagesWorkspace {
       );
   });
 
+  protected readonly ticks = new Ticks(computed(() => this.shown().map(page => page.id)));
+
   constructor() {
+    this.pages.refresh();
+  }
+
+  /** Proposes to take all chosen pages off, or to put back what they last said, in one edition. */
+  protected propose(retires: boolean): void {
+    const chosen = this.shown().filter(page => this.ticks.chosen().has(page.id) && (page.status === 'live') === retires);
+    if (chosen.length === 0)
+      return this.#messages.done(retires ? 'None of the chosen pages is live.' : 'All of the chosen pages are live already.');
+    forkJoin(chosen.map(page => this.#api.readRecord(page.id))).subscribe({
+      next: records => {
+        this.#working.make(
+          records.map(record => {
+            const last = record.revisions[0]!;
+            return {
+              recordId: record.id,
+              kind: 'page' as const,
+              value: retires ? null : (record.live?.value ?? last.value),
+              retires,
+              baseRevisionId: record.live?.revisionId ?? last.id,
+              title: record.title,
+              did: retires ? 'taken off' : 'put back',
+            };
+          }),
+        );
+        void this.#send();
+      },
+      error: (error: unknown) => this.#messages.problem(error),
+    });
+  }
+
+  async #send(): Promise<void> {
+    if (!(await this.#sending.send())) return;
+    this.ticks.clear();
     this.pages.refresh();
   }
 

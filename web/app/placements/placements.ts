@@ -8,6 +8,7 @@ import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { PhaseMark } from '../shared/phase-mark';
 import { SendService } from '../shared/send.service';
+import { Ticks } from '../shared/ticks';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { SharedRulesService } from '../state/shared-rules.service';
@@ -26,10 +27,10 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
     </div>
     <div class="acts" role="toolbar" aria-label="With the chosen ones">
       <label class="row-line"
-        ><input type="checkbox" class="form-check-input" [checked]="isAllChosen()" (change)="chooseAll()" />
-        {{ chosen().size === 0 ? 'Choose all in sight' : chosen().size + ' chosen' }}</label
+        ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
+        {{ ticks.words() }}</label
       >
-      @if (chosen().size > 0 && mayPlace) {
+      @if (ticks.chosen().size > 0 && mayPlace) {
         @if (status() === 'retired') {
           <button class="btn btn-plain" (click)="act({ off: false }, 'put back')">Put back</button>
         }
@@ -69,14 +70,14 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
         role="listitem"
         class="line"
         [class.off]="row.off"
-        [class.on]="chosen().has(row.id)"
+        [class.on]="ticks.chosen().has(row.id)"
       >
         <input
           type="checkbox"
           class="form-check-input"
           [attr.aria-label]="'Choose ' + row.title + ', ' + row.targetLabel"
-          [checked]="chosen().has(row.id)"
-          (change)="toggle(row.id)"
+          [checked]="ticks.chosen().has(row.id)"
+          (change)="ticks.toggle(row.id)"
         />
         <almanac-phase [status]="row.status" />
         <span class="cut"
@@ -186,7 +187,6 @@ export class PlacementsWorkspace {
   readonly by = input<string>();
   readonly switch = input<string>();
   protected readonly placements = signal<readonly PlacementRow[]>([]);
-  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
   protected readonly changedIds = computed(() => new Set(this.working.changes().map(change => change.recordId)));
   protected readonly fields = computed((): readonly FilterField[] => {
     const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
@@ -213,25 +213,13 @@ export class PlacementsWorkspace {
         (!this.switch() || row.off === (this.switch() === 'off')),
     );
   });
-  protected readonly isAllChosen = computed(() => this.shown().length > 0 && this.shown().every(row => this.chosen().has(row.id)));
+  protected readonly ticks = new Ticks(computed(() => this.shown().map(row => row.id)));
 
   constructor() {
     this.#load();
   }
 
   protected readonly byId = (_index: number, row: PlacementRow): string => row.id;
-
-  protected toggle(id: string): void {
-    this.chosen.update(chosen => {
-      const next = new Set(chosen);
-      if (!next.delete(id)) next.add(id);
-      return next;
-    });
-  }
-
-  protected chooseAll(): void {
-    this.chosen.set(this.isAllChosen() ? new Set() : new Set(this.shown().map(row => row.id)));
-  }
 
   /** Changes all that are chosen in one step, which can be undone in one. */
   protected act(part: Partial<PlacementValue>, did: string): void {
@@ -264,14 +252,14 @@ export class PlacementsWorkspace {
 
   protected async send(): Promise<void> {
     if (!(await this.#sending.send())) return;
-    this.chosen.set(new Set());
+    this.ticks.clear();
     this.#load();
   }
 
   #make(change: (row: PlacementRow) => Pick<WorkingChange, 'value' | 'did' | 'retires'>): void {
     this.working.make(
       this.placements()
-        .filter(row => this.chosen().has(row.id))
+        .filter(row => this.ticks.chosen().has(row.id))
         .map(row => ({ recordId: row.id, kind: 'placement', baseRevisionId: row.revisionId, title: row.title, ...change(row) })),
     );
   }

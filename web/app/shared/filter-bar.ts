@@ -83,7 +83,7 @@ export interface FilterField {
     .form-select,
     .form-control {
       width: auto;
-      max-width: 132px;
+      max-width: 118px;
     }
     .set {
       border-color: var(--tide);
