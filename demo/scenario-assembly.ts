@@ -79,7 +79,7 @@ export function assemble(demo: LaidOut): Assembly {
       },
     },
   };
-  const [leads, nests, ask, causeway, members, hours] = [uuidv7(), uuidv7(), uuidv7(), uuidv7(), uuidv7(), uuidv7()];
+  const [leads, nests, ask, causeway, boat, hours] = [uuidv7(), uuidv7(), uuidv7(), uuidv7(), uuidv7(), uuidv7()];
   const causewayInset = `<div data-inset="${causeway}"></div>`;
   return {
     nesting: [
@@ -116,17 +116,17 @@ export function assemble(demo: LaidOut): Assembly {
     standIn: [
       added(
         'block',
-        members,
+        boat,
         text(
-          'A word to those about to join',
-          '<p>Your first year pays for eleven days of a warden. Ask us anything on the way: the lodge answers until six.</p>',
+          'Only by boat',
+          '<p>No path leads on from the stack. Keep a place on the boat before you come: twelve sail, in fair weather only.</p>',
         ),
       ),
       placed(
-        members,
+        boat,
         { kind: 'stand in', name: 'page-foot' },
-        { ...everywhere, where: only('/join') },
-        { reason: 'Nothing else should draw the eye from joining.' },
+        { ...everywhere, where: only('/visit/gannet-stack') },
+        { reason: 'People took the nearby reserves for a walk from the stack.' },
       ),
     ],
     strip: [

@@ -187,7 +187,7 @@ function actsOf(demo: LaidOut): readonly Act[] {
       days: -70,
       time: '14:00',
       who: 'administrator',
-      title: 'Joining without distraction, and the strip for summer hours',
+      title: 'The stack by boat, and the strip for summer hours',
       changes: () => [...assembly.standIn, ...assembly.strip],
       move: move('publish'),
     },
