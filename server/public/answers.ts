@@ -41,6 +41,7 @@ export type Query = Readonly<Record<string, string>>;
 
 // Only the parameters that some rule asks about tell answers apart.
 function outcomeKey(dependsOn: readonly string[], reader: ReaderFacts, queryNames: readonly string[], query: Query): string {
+  if (queryNames.length === 0) return audienceKey(dependsOn, reader);
   const asked = queryNames.map(name => (name in query ? `${name}=${JSON.stringify(query[name])}` : ''));
   return [audienceKey(dependsOn, reader), ...asked].join(' ');
 }

@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { PlacementRow } from '@contract/assembling';
 import { blockTypes } from '@core/block/types';
 import type { PlacementValue } from '@core/placement/placement';
+import { testsOf } from '@core/rule/rule';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { PhaseMark } from '../shared/phase-mark';
@@ -185,6 +186,7 @@ export class PlacementsWorkspace {
   readonly type = input<string>();
   readonly readers = input<string>();
   readonly by = input<string>();
+  readonly locale = input<string>();
   readonly switch = input<string>();
   protected readonly placements = signal<readonly PlacementRow[]>([]);
   protected readonly changedIds = computed(() => new Set(this.working.changes().map(change => change.recordId)));
@@ -196,6 +198,7 @@ export class PlacementsWorkspace {
       { name: 'status', label: 'Status', choices: plain(['live', 'scheduled', 'draft', 'in review', 'expired', 'retired']) },
       { name: 'type', label: 'Type', choices: blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
       { name: 'readers', label: 'Readers', choices: plain(this.placements().map(each => each.who)) },
+      { name: 'locale', label: 'Locale', choices: this.#session.site.locales.map(each => ({ value: each.tag, label: each.name })) },
       { name: 'by', label: 'Changed by', choices: plain(this.placements().map(each => each.changedBy)) },
       { name: 'switch', label: 'Switch', choices: plain(['on', 'off']) },
     ];
@@ -209,6 +212,7 @@ export class PlacementsWorkspace {
         (this.status() ? row.status === this.status() : row.status !== 'retired') &&
         (!this.type() || row.blockType === this.type()) &&
         (!this.readers() || row.who === this.readers()) &&
+        (!this.locale() || isForLocale(row, this.locale()!)) &&
         (!this.by() || row.changedBy === this.by()) &&
         (!this.switch() || row.off === (this.switch() === 'off')),
     );
@@ -275,4 +279,10 @@ export class PlacementsWorkspace {
       .listPlacements()
       .subscribe({ next: placements => this.placements.set(placements), error: (error: unknown) => this.#messages.problem(error) });
   }
+}
+
+// A rule that asks for no locale is for all of them.
+function isForLocale({ value }: PlacementRow, locale: string): boolean {
+  const asked = testsOf(value.rule.where).flatMap(test => (test.test === 'locale' ? [test.locale] : []));
+  return asked.length === 0 || asked.includes(locale);
 }
