@@ -237,7 +237,6 @@ export type Why = z.infer<typeof why>;
 export type SharedRuleRow = z.infer<typeof sharedRuleRow>;
 export type ExpectationRow = z.infer<typeof expectationRow>;
 export type Breach = ExpectationRow['breaches'][number];
-export type CheckRequest = z.infer<typeof checkRequest>;
 export type CheckQuestion = z.input<typeof checkRequest>;
 export type Check = z.infer<typeof check>;
 export type PlacementRow = z.infer<typeof placementRow>;

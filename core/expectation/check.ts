@@ -1,8 +1,9 @@
-import { compileWhen, openTimeWithin } from '../rule/when';
+import { compileWhen } from '../rule/when';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { PageFacts } from '../rule/where';
 import type { Instant } from '../schedule/local-time';
-import type { SitePiece, SitePlan } from '../plan/pieces';
+import { carriersOf } from '../inset/inset';
+import { cutsWithin, type SitePiece, type SitePlan } from '../plan/pieces';
 import { audiencesOf } from '../reach/audiences';
 import { both, either, emptySet, isEmpty, positionsOf, setWhere, without, type BitSet } from '../reach/bit-set';
 import { ReachGrid, type GridColumn } from '../reach/grid';
@@ -54,9 +55,9 @@ export function checkExpectation(expectation: ExpectationValue, plan: SitePlan):
   for (const piece of plan.pieces) {
     const grid = new ReachGrid(piece.side);
     const subject = subjectIn(piece.side, expectation);
-    const audiences = audiencesFor(piece, expectation, subject);
+    const audiences = audiencesFor(piece, grid, expectation, subject);
     isPartial ||= audiences.isPartial;
-    for (const from of cutsOf(piece, expectation, subject, grid)) {
+    for (const from of cutsWithin(piece, [expectation.when, ...placedIn(piece.side, subject).map(each => grid.ruleOf(each).when)])) {
       cutCount += 1;
       if (cutCount > mostCuts) return { breaches, isPartial: true };
       const found = compileWhen(expectation.when)(from) ? breachAt(expectation, grid, subject, audiences.readers, from) : null;
@@ -92,12 +93,7 @@ function subjectIn(side: SiteSide, { subject }: ExpectationValue): Subject {
   }
   const ofType = subject.kind === 'type' ? new Set(side.blocksByType[subject.type] ?? []) : null;
   const blockIds = subject.kind === 'blocks' ? subject.blockIds : [...ofType!];
-  const carriers = new Set(blockIds);
-  // A block shows wherever a text shows that holds it.
-  for (let before = -1; before !== carriers.size;) {
-    before = carriers.size;
-    for (const [holder, held] of Object.entries(side.insets)) if (held.some(id => carriers.has(id))) carriers.add(holder);
-  }
+  const carriers = carriersOf(blockIds, Object.entries(side.insets));
   const targets = new Set(side.placements.filter(each => carriers.has(each.value.blockId)).map(each => each.value.target.name));
   // Others in the same region can stand in for it or take its room.
   return {
@@ -111,9 +107,12 @@ function placedIn(side: SiteSide, subject: Subject): readonly PlacedFacts[] {
   return side.placements.filter(each => subject.placements.has(each.id) && each.dormancy === null && !each.value.off);
 }
 
-function audiencesFor(piece: SitePiece, expectation: ExpectationValue, subject: Subject): ReturnType<typeof audiencesOf> {
-  const { side, snapshot } = piece;
-  const grid = new ReachGrid(side);
+function audiencesFor(
+  { side, snapshot }: SitePiece,
+  grid: ReachGrid,
+  expectation: ExpectationValue,
+  subject: Subject,
+): ReturnType<typeof audiencesOf> {
   const keys = new Set<string>([...readerFactsIn(expectation.who), ...snapshot.pageReaderFacts]);
   for (const placement of placedIn(side, subject)) {
     for (const key of readerFactsIn(grid.ruleOf(placement).who)) keys.add(key);
@@ -123,15 +122,6 @@ function audiencesFor(piece: SitePiece, expectation: ExpectationValue, subject: 
   const asked = compileWho(expectation.who);
   const audiences = audiencesOf(keys);
   return { ...audiences, readers: audiences.readers.filter(reader => asked(reader)) };
-}
-
-function cutsOf(piece: SitePiece, expectation: ExpectationValue, subject: Subject, grid: ReachGrid): readonly Instant[] {
-  const cuts = new Set<Instant>([piece.from]);
-  const trees = [expectation.when, ...placedIn(piece.side, subject).map(each => grid.ruleOf(each).when)];
-  for (const tree of new Set(trees))
-    for (const open of openTimeWithin(tree, piece))
-      for (const at of [open.from, open.until]) if (at > piece.from && at < piece.until) cuts.add(at);
-  return [...cuts].sort((a, b) => a - b);
 }
 
 function breachAt(

@@ -57,3 +57,8 @@ export function listOf(names: readonly string[], conjunction: 'and' | 'or' = 'an
   if (names.length <= 1) return names[0] ?? '';
   return `${names.slice(0, -1).join(', ')} ${conjunction} ${names[names.length - 1]}`;
 }
+
+/** A noun with its article: "a writer", "an editor". */
+export function withArticle(noun: string): string {
+  return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`;
+}

@@ -149,6 +149,29 @@ describe('health', () => {
 
   it('finds nothing wrong with a sound site', () => expect(kindsOf(base().placement('p'))).toEqual([]));
 
+  it('judges times over all that is ahead, not only until the next publication', () => {
+    const local = (text: string) => ({ local: text, zone: 'UTC' });
+    const all = [
+      { test: 'window', from: local('1970-01-01T00:06'), until: null },
+      { test: 'window', from: local('1970-01-01T00:04'), until: local('1970-01-01T00:08') },
+    ] as const;
+    const world = base().placement('p', {}, { when: { all } }).block('later', {}, { from: 60_000 }).placement('q', { blockId: 'later' });
+    expect(kindsOf(world).filter(each => each.startsWith('test never matters'))).toEqual([]);
+  });
+
+  it('looks again when the limits of a region change', () => {
+    const world = base().placement('p').placement('q', { order: 'a1' });
+    const most = (count: number): ThemeManifest => ({
+      ...smallTheme,
+      regions: smallTheme.regions.map(each => ({ ...each, limits: { most: count } })),
+    });
+    const expectation = { version: 1, subject: { kind: 'region', name: 'main' }, claim: 'at most', count: 1, where: {}, who: {}, when: {}, reason: '' };
+    world.add('expectation', 'one', expectation);
+    const check = new HealthCheck();
+    const broken = (manifest: ThemeManifest) => check.check(planOf(world, manifest), ['en-GB']).findings.some(each => each.kind === 'expectation broken');
+    expect([broken(most(2)), broken(most(1)), broken(most(2))]).toEqual([true, false, true]);
+  });
+
   it('looks again only at what a change touches', () => {
     const world = base();
     for (let index = 0; index < 20; index += 1)

@@ -10,7 +10,8 @@ import type { PlacedFacts, SiteSide } from '../reach/site-facts';
 import { alwaysHolds, testsOf, type Rule, type RuleTree, type WhoTest } from '../rule/rule';
 import { missingRule } from '../rule/shared-rule';
 import { openTimeWithin } from '../rule/when';
-import type { ThemeManifest } from '../theme/manifest';
+import type { Interval } from '../schedule/interval';
+import type { Instant } from '../schedule/local-time';
 import type { Finding, NeverCause } from './finding';
 import { firstPageOf, judgeRule, type RuleHealth } from './rule-health';
 import { limitedTargets, regionFindings } from './region-health';
@@ -26,9 +27,18 @@ export interface Health {
 
 interface Judged {
   readonly rule: Rule;
-  readonly universe: PageUniverse;
   readonly blockReaders: RuleTree<WhoTest> | null | undefined;
+  /** From when its times were judged; null when it has too few tests of time for that to matter. */
+  readonly from: Instant | null;
   readonly health: RuleHealth;
+}
+
+/** A piece of the plan with its grid, and over which time and locales rules are judged. */
+interface Look {
+  readonly piece: SitePiece;
+  readonly grid: ReachGrid;
+  readonly span: Interval;
+  readonly locales: readonly string[];
 }
 
 /**
@@ -36,9 +46,12 @@ interface Judged {
  * as nothing it rests on changes, so that after one change only what the change touches is computed again.
  */
 export class HealthCheck {
-  readonly #judged = new WeakMap<PlacementValue, Judged>();
+  readonly #judged = new WeakMap<PlacementValue, WeakMap<PageUniverse, Judged>>();
   readonly #regions = new Map<string, { readonly basis: readonly unknown[]; readonly result: ReturnType<typeof regionFindings> }>();
-  readonly #expectations = new Map<string, { readonly basis: readonly unknown[]; readonly result: ExpectationOutcome }>();
+  readonly #expectations = new Map<
+    string,
+    { readonly expectation: ExpectationValue; readonly basis: readonly unknown[]; readonly result: ExpectationOutcome }
+  >();
   #computed = 0;
 
   /** @param locales - all locales of the site */
@@ -46,36 +59,36 @@ export class HealthCheck {
     this.#computed = 0;
     const first = plan.pieces[0];
     if (!first) return { findings: [], isPartial: false, computed: 0 };
-    const seen = new Set<string>();
     const findings: Finding[] = [];
     let isPartial = plan.isPartial;
-    const latest = new Map<string, { piece: SitePiece; placed: PlacedFacts }>();
+    const latest = new Map<string, { look: Look; placed: PlacedFacts }>();
     const shows = new Set<string>();
     const causes = new Map<string, NeverCause>();
-    const grids = plan.pieces.map(piece => new ReachGrid(piece.side));
-    plan.pieces.forEach((piece, index) => {
-      for (const placed of piece.side.placements) {
+    const span = { from: first.from, until: plan.until };
+    const looks = plan.pieces.map((piece): Look => ({ piece, grid: new ReachGrid(piece.side), span, locales }));
+    for (const look of looks) {
+      for (const placed of look.piece.side.placements) {
         if (placed.dormancy !== null) continue;
-        if (!latest.has(placed.id)) latest.set(placed.id, { piece, placed });
+        if (!latest.has(placed.id)) latest.set(placed.id, { look, placed });
         if (shows.has(placed.id)) continue;
-        const cause = this.#neverIn(piece, grids[index]!, placed, locales);
+        const cause = this.#neverIn(look, placed);
         if (cause === null) shows.add(placed.id);
         else causes.set(placed.id, cause);
       }
-    });
-    for (const [id, { piece, placed }] of latest) {
-      const found = this.#ofPlacement(piece, placed, locales, shows.has(id) ? null : causes.get(id)!);
+    }
+    for (const [id, { look, placed }] of latest) {
+      const found = this.#ofPlacement(look, placed, shows.has(id) ? null : causes.get(id)!);
       isPartial ||= found.isPartial;
       findings.push(...found.findings);
     }
     for (const target of limitedTargets(first.side.manifest)) {
-      const { findings: found, isPartial: part } = this.#ofRegion(plan, target);
+      const { findings: found, isPartial: part } = this.#ofRegion(plan, looks, target);
       findings.push(...found);
       isPartial ||= part;
     }
     // Of a block whose placement never shows the placement's finding says enough.
     const told = new Set(findings.flatMap(each => (each.kind === 'never shows' ? [latest.get(each.recordId)!.placed.value.blockId] : [])));
-    findings.push(...insetFindings(first.side), ...unseenBlocks(plan, shows, seen).filter(each => !told.has(each.recordId)));
+    findings.push(...insetFindings(first.side), ...unseenBlocks(plan, shows).filter(each => !told.has(each.recordId)));
     for (const [id, expectation] of first.snapshot.expectations) {
       const outcome = this.expectation(id, expectation, plan);
       isPartial ||= outcome.isPartial;
@@ -95,33 +108,36 @@ export class HealthCheck {
 
   /** How one expectation comes out over the plan; kept while the plan is the same as far as it goes. */
   expectation(id: string, expectation: ExpectationValue, plan: SitePlan): ExpectationOutcome {
-    const basis = [expectation, ...basisOf(plan)];
+    const basis = basisOf(plan);
     const known = this.#expectations.get(id);
-    if (known && isSame(known.basis, basis)) return known.result;
+    if (known && known.expectation === expectation && isSame(known.basis, basis)) return known.result;
     this.#computed += 1;
     const result = checkExpectation(expectation, plan);
-    this.#expectations.set(id, { basis, result });
+    this.#expectations.set(id, { expectation, basis, result });
     return result;
   }
 
-  #judge(side: SiteSide, span: SitePiece, placed: PlacedFacts, locales: readonly string[]): RuleHealth {
-    const grid = new ReachGrid(side);
-    const { universe } = grid;
+  #judge({ piece, grid, span, locales }: Look, placed: PlacedFacts): RuleHealth {
+    const { universe, side } = grid;
     const rule = grid.ruleOf(placed);
     const blockReaders = side.blockReaders[placed.value.blockId];
-    const known = this.#judged.get(placed.value);
-    if (known && known.rule === rule && known.universe === universe && known.blockReaders === blockReaders) return known.health;
+    const from = testsOf(rule.when).length < 2 ? null : span.from;
+    const judged = this.#judged.get(placed.value) ?? new WeakMap<PageUniverse, Judged>();
+    this.#judged.set(placed.value, judged);
+    const known = judged.get(universe);
+    if (known && known.rule === rule && known.blockReaders === blockReaders && known.from === from) return known.health;
     this.#computed += 1;
-    const health = judgeRule(rule, { universe, locale: side.locale, locales, blockReaders: blockReaders ?? null, span });
-    this.#judged.set(placed.value, { rule, universe, blockReaders, health });
+    const health = judgeRule(rule, { universe, locale: piece.side.locale, locales, blockReaders: blockReaders ?? null, span });
+    judged.set(universe, { rule, blockReaders, from, health });
     return health;
   }
 
   /** Why a placement does not show in a piece of time, or null when it does at some moment, somewhere, to somebody. */
-  #neverIn(piece: SitePiece, grid: ReachGrid, placed: PlacedFacts, locales: readonly string[]): NeverCause | null {
+  #neverIn(look: Look, placed: PlacedFacts): NeverCause | null {
+    const { piece, grid } = look;
     const { value } = placed;
     if (value.off) return 'off';
-    const { pages, hasReaders } = this.#judge(piece.side, piece, placed, locales);
+    const { pages, hasReaders } = this.#judge(look, placed);
     if (isEmpty(pages)) return 'no page';
     if (value.target.kind !== 'insertion point' && isEmpty(both(pages, grid.universe.withRegion(piece.side.manifest, value.target.name))))
       return 'layout';
@@ -130,22 +146,15 @@ export class HealthCheck {
     return openTimeWithin(grid.ruleOf(placed).when, piece).length === 0 ? 'time' : null;
   }
 
-  #ofPlacement(
-    piece: SitePiece,
-    placed: PlacedFacts,
-    locales: readonly string[],
-    never: NeverCause | null,
-  ): { findings: readonly Finding[]; isPartial: boolean } {
-    const { side } = piece;
+  #ofPlacement(look: Look, placed: PlacedFacts, never: NeverCause | null): { findings: readonly Finding[]; isPartial: boolean } {
+    const { side, universe, sharedRules } = look.grid;
     const { value } = placed;
     // What is switched off on purpose is no fault.
     if (value.off) return { findings: [], isPartial: false };
-    const health = this.#judge(side, piece, placed, locales);
-    const grid = new ReachGrid(side);
-    const { universe } = grid;
+    const health = this.#judge(look, placed);
     const pageId = firstPageOf(universe, health.pages) ?? side.pages[0]?.id ?? null;
     const base = { recordId: placed.id, recordKind: 'placement' as const, pageId };
-    const missing = missingRule(value.rule, new Map(Object.entries(side.sharedRules)));
+    const missing = missingRule(value.rule, sharedRules);
     if (missing !== null) return { findings: [{ ...base, kind: 'shared rule gone', rule: missing }], isPartial: false };
     const gone = new Set(
       testsOf(value.rule.where).flatMap(test =>
@@ -173,15 +182,15 @@ export class HealthCheck {
     return { findings, isPartial: health.isPartial };
   }
 
-  #ofRegion(plan: SitePlan, target: string): ReturnType<typeof regionFindings> {
-    const basis = plan.pieces.flatMap(({ from, side, snapshot }) => [
+  #ofRegion(plan: SitePlan, looks: readonly Look[], target: string): ReturnType<typeof regionFindings> {
+    const basis = looks.flatMap(({ piece: { from, side, snapshot }, grid }) => [
       from,
       side.pages,
-      limitsBasis(side.manifest, target),
+      side.manifest,
       snapshot.pageReaderFacts.join(),
       ...side.placements
         .filter(each => each.value.target.name === target && each.dormancy === null)
-        .flatMap(each => [each.value, new ReachGrid(side).ruleOf(each), side.blockReaders[each.value.blockId]]),
+        .flatMap(each => [each.value, grid.ruleOf(each), side.blockReaders[each.value.blockId]]),
     ]);
     const known = this.#regions.get(target);
     if (known && isSame(known.basis, basis)) return known.result;
@@ -225,8 +234,9 @@ function insetFindings(side: SiteSide): readonly Finding[] {
 }
 
 /** Live blocks that show at no time ahead: neither by a placement nor inside a text that shows. */
-function unseenBlocks(plan: SitePlan, shows: ReadonlySet<string>, seen: Set<string>): readonly Finding[] {
+function unseenBlocks(plan: SitePlan, shows: ReadonlySet<string>): readonly Finding[] {
   const live = new Set<string>();
+  const seen = new Set<string>();
   for (const { side } of plan.pieces) {
     for (const id of Object.keys(side.blockReaders)) live.add(id);
     for (const { id, value } of side.placements) if (shows.has(id)) seen.add(value.blockId);
@@ -242,22 +252,23 @@ function unseenBlocks(plan: SitePlan, shows: ReadonlySet<string>, seen: Set<stri
     .map((recordId): Finding => ({ kind: 'block unseen', recordId, recordKind: 'block', pageId: null }));
 }
 
-// What an expectation rests on: all of the plan that decides what shows.
+const bases = new WeakMap<SitePlan, readonly unknown[]>();
+
+/** What an expectation rests on: all of the plan that decides what shows. Gathered once for all expectations. */
 function basisOf(plan: SitePlan): readonly unknown[] {
-  return plan.pieces.flatMap(({ from, side, snapshot }) => [
+  const known = bases.get(plan);
+  if (known) return known;
+  const made = plan.pieces.flatMap(({ from, side, snapshot }) => [
     from,
     side.pages,
-    JSON.stringify(side.manifest.layouts),
-    ...snapshot.placements.map(each => each.rule),
-    ...snapshot.placements.map(each => each.value),
+    side.manifest,
+    ...snapshot.placements.flatMap(each => [each.rule, each.value]),
     ...[...snapshot.blocks.values()].map(each => each.value),
   ]);
-}
-
-function limitsBasis(manifest: ThemeManifest, target: string): string {
-  return JSON.stringify([...manifest.regions, ...manifest.insertionPoints].find(each => each.name === target)?.limits ?? null);
+  bases.set(plan, made);
+  return made;
 }
 
 function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
-  return a.length === b.length && a.every((each, index) => each === b[index]);
+  return a === b || (a.length === b.length && a.every((each, index) => each === b[index]));
 }

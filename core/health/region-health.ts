@@ -2,9 +2,9 @@ import { audiencesOf } from '../reach/audiences';
 import { both, countOfSet, either, emptySet, has, isEmpty, positionsOf, setWhere, type BitSet } from '../reach/bit-set';
 import { ReachGrid } from '../reach/grid';
 import type { PlacedFacts } from '../reach/site-facts';
-import type { SitePiece, SitePlan } from '../plan/pieces';
+import { cutsWithin, type SitePlan } from '../plan/pieces';
 import { alwaysHolds, type Rule, type RuleTree, type WhoTest } from '../rule/rule';
-import { compileWhen, openTimeWithin } from '../rule/when';
+import { compileWhen } from '../rule/when';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import { limitsOf, type RegionLimits, type ThemeManifest } from '../theme/manifest';
@@ -40,7 +40,10 @@ export function regionFindings(
     const audiences = audiencesOf([...piece.snapshot.pageReaderFacts, ...placed.flatMap(each => readerKeys(each))]);
     isPartial ||= audiences.isPartial;
     const counter = new RegionCounter(grid, target, placed, audiences.readers);
-    for (const from of cutsOf(piece, placed)) {
+    for (const from of cutsWithin(
+      piece,
+      placed.map(each => each.rule.when),
+    )) {
       const states = counter.statesAt(from);
       for (const kind of ['too many', 'too few'] as const) {
         const state = states[kind];
@@ -192,14 +195,6 @@ function findingOf(
         ...common,
       }
     : { kind, recordId: '', recordKind, least: Math.max(...limits.map(each => each.least ?? 0)), ...common };
-}
-
-function cutsOf(piece: SitePiece, standings: readonly Standing[]): readonly Instant[] {
-  const cuts = new Set<Instant>([piece.from]);
-  for (const tree of new Set(standings.map(each => each.rule.when)))
-    for (const open of openTimeWithin(tree, piece))
-      for (const at of [open.from, open.until]) if (at > piece.from && at < piece.until) cuts.add(at);
-  return [...cuts].sort((a, b) => a - b);
 }
 
 function readerKeys({ rule, blockReaders }: Standing): readonly string[] {

@@ -66,3 +66,14 @@ export function insetLoopFrom(start: string, insetsOf: (blockId: string) => read
   };
   return walk(start, []);
 }
+
+/** The blocks in which some blocks are seen: they themselves, and those whose texts hold one of them, however deep. */
+export function carriersOf(blockIds: Iterable<string>, holders: Iterable<readonly [holder: string, held: readonly string[]]>): ReadonlySet<string> {
+  const carriers = new Set(blockIds);
+  const pairs = [...holders];
+  for (let before = -1; before !== carriers.size;) {
+    before = carriers.size;
+    for (const [holder, held] of pairs) if (held.some(id => carriers.has(id))) carriers.add(holder);
+  }
+  return carriers;
+}

@@ -1,4 +1,4 @@
-import { isTest, type Rule, type RuleGroup, type RuleTree, type WhereTest } from '../rule/rule';
+import { isTest, testsOf, type Rule, type RuleGroup, type RuleTree, type WhereTest } from '../rule/rule';
 import { effectiveRule, keepingCopy, type SharedRules } from '../rule/shared-rule';
 import { compileWhere, type PageFacts } from '../rule/where';
 import { compileWhen } from '../rule/when';
@@ -49,13 +49,13 @@ export function remediesFor(step: OwnStep, value: PlacementValue, context: Remed
     }
     case 'who': {
       const own = withRule({ ...rule, who: {} });
-      if (compileWho(effective(own).who)(context.reader)) return [{ kind: 'show to anyone', size: countOfTests(rule.who), value: own }];
+      if (compileWho(effective(own).who)(context.reader)) return [{ kind: 'show to anyone', size: testsOf(rule.who).length, value: own }];
       return [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, who: {} }) }];
     }
     case 'when': {
       const own = withRule({ ...rule, when: {} });
       if (compileWhen(effective(own).when)(context.moment))
-        return [{ kind: 'show at any time', size: countOfTests(rule.when), value: own }];
+        return [{ kind: 'show at any time', size: testsOf(rule.when).length, value: own }];
       return [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, when: {} }) }];
     }
     case 'shared rule':
@@ -98,9 +98,4 @@ function takingIn(value: PlacementValue, rule: Rule, facts: PageFacts): Remedy {
   const asksAll = (group.all ?? []).length > 0;
   const named: RuleTree<WhereTest> = asksAll ? { any: [without, page] } : { ...without, any: [...(group.any ?? []), page] };
   return { kind: 'add the page', size: removed + 1, value: set(named) };
-}
-
-function countOfTests<Test extends { readonly test: string }>(tree: RuleTree<Test>): number {
-  if (isTest(tree)) return 1;
-  return [...(tree.all ?? []), ...(tree.any ?? []), ...(tree.none ?? [])].reduce((sum, part) => sum + countOfTests(part), 0);
 }

@@ -232,18 +232,12 @@ export function linesOf<Test extends { readonly test: string }>(trace: Trace<Tes
       lines.push({ depth, words: phrase(part.test), holds: part.holds, decides: deciding.has(part.test) });
       return;
     }
-    for (const [name, words, parts] of [
-      ['none', 'none of these', part.none],
-      ['all', 'all of these', part.all],
-      ['any', 'any of these', part.any],
+    for (const [words, parts, holds] of [
+      ['none of these', part.none, !part.none.some(each => each.holds)],
+      ['all of these', part.all, part.all.every(each => each.holds)],
+      ['any of these', part.any, part.any.some(each => each.holds)],
     ] as const) {
       if (parts.length === 0) continue;
-      const holds =
-        name === 'none'
-          ? !parts.some(each => each.holds)
-          : name === 'all'
-            ? parts.every(each => each.holds)
-            : parts.some(each => each.holds);
       lines.push({ depth, words, holds, decides: false });
       for (const each of parts) write(each, depth + 1);
     }

@@ -2,6 +2,8 @@ import { publicationBoundaries, publicationsKnown } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import { sideOf, type SiteSide } from '../reach/site-facts';
 import type { PageFacts } from '../rule/where';
+import type { RuleTree, WhenTest } from '../rule/rule';
+import { openTimeWithin } from '../rule/when';
 import type { Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
 import { takeSnapshot, type Overlay, type SiteSnapshot } from '../site/snapshot';
@@ -49,4 +51,13 @@ export function planWithin(ledger: Ledger, span: Interval, options: PlanOptions)
     return { from, until: kept[index + 1] ?? until, snapshot, side: sideOf(snapshot, services) };
   });
   return { pieces, until, isPartial: starts.length > mostPieces };
+}
+
+/** The instants of a piece at which any of some when parts opens or closes, the beginning of the piece first. */
+export function cutsWithin(piece: Interval, whens: Iterable<RuleTree<WhenTest>>): readonly Instant[] {
+  const cuts = new Set<Instant>([piece.from]);
+  for (const when of new Set(whens))
+    for (const open of openTimeWithin(when, piece))
+      for (const at of [open.from, open.until]) if (at > piece.from && at < piece.until) cuts.add(at);
+  return [...cuts].sort((a, b) => a - b);
 }

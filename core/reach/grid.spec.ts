@@ -41,8 +41,6 @@ describe('the grid of reach', () => {
     const table = new ReachTable({
       before: sideOf(before, []),
       after: { ...sideOf(after, []), pages: [] },
-      pageTitles: {},
-      placementTitles: {},
     });
     const [column] = table.columns(
       { reader: { signedIn: false, roles: [], memberships: [] }, moment: 0, placements: null, target: '' },

@@ -60,11 +60,11 @@ interface OwnFacts {
 /** Computes which placements show on which pages, whole columns at a time. */
 export class ReachGrid {
   readonly universe: PageUniverse;
-  readonly #shared: SharedRules;
+  readonly sharedRules: SharedRules;
 
   constructor(readonly side: SiteSide) {
     this.universe = universeOf(side.pages);
-    this.#shared = new Map(Object.entries(side.sharedRules));
+    this.sharedRules = new Map(Object.entries(side.sharedRules));
   }
 
   /**
@@ -92,7 +92,7 @@ export class ReachGrid {
 
   /** The rule of a placement with all that it follows. */
   ruleOf(placement: PlacedFacts): Rule {
-    return effectiveRule(placement.value.rule, this.#shared);
+    return effectiveRule(placement.value.rule, this.sharedRules);
   }
 
   #reading(vantage: GridVantage): Reading {
@@ -105,7 +105,7 @@ export class ReachGrid {
     if (placement.dormancy)
       return { rule, stop: 'not live', opens: placement.dormancy.state === 'scheduled' ? placement.dormancy.at : null };
     if (value.off) return { rule, stop: 'off', opens: null };
-    if (missingRule(value.rule, this.#shared) !== null) return { rule, stop: 'shared rule', opens: null };
+    if (missingRule(value.rule, this.sharedRules) !== null) return { rule, stop: 'shared rule', opens: null };
     if (!compileWho(rule.who)(reader)) return { rule, stop: 'who', opens: null };
     if (!compileWhen(rule.when)(moment)) {
       const opens = nextOpening(rule.when, moment);

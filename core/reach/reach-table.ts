@@ -42,7 +42,7 @@ export class ReachTable {
   readonly #isChanged: boolean;
 
   /** @param facts - the pages of `after` may be left empty when they are those of `before` */
-  constructor(facts: SiteFacts) {
+  constructor(facts: Pick<SiteFacts, 'before' | 'after'>) {
     const after = facts.after && facts.after.pages.length === 0 ? { ...facts.after, pages: facts.before.pages } : facts.after;
     this.#before = new ReachGrid(facts.before);
     this.#after = after ? new ReachGrid(after) : this.#before;

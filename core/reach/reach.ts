@@ -1,11 +1,11 @@
-import { insetIdsOf } from '../inset/inset';
+import { carriersOf, insetIdsOf } from '../inset/inset';
 import type { PlacementValue } from '../placement/placement';
 import { effectiveRule } from '../rule/shared-rule';
 import { compileWhere, type PageFacts } from '../rule/where';
 import { openTimeWithin, nextOpening, compileWhen } from '../rule/when';
 import type { Instant } from '../schedule/local-time';
 import type { Interval } from '../schedule/interval';
-import type { SiteSnapshot } from '../site/snapshot';
+import type { BlockNode, PageNode, SiteSnapshot } from '../site/snapshot';
 import { layoutHasRegion } from '../theme/manifest';
 
 /** The pages a placement reaches, and the time in which it does. */
@@ -83,8 +83,9 @@ export function effectOfPlacement(before: PlacementInSite | null, after: Placeme
  * changes them all.
  */
 export function pagesShowingBlock(snapshot: SiteSnapshot, blockId: string): readonly string[] {
-  const carriers = carriersOf(snapshot, blockId);
-  const pages = new Set<string>(snapshot.pages.filter(page => insetIdsOf(page.value).some(id => carriers.has(id))).map(page => page.id));
+  const holders = insetHolders(snapshot);
+  const carriers = carriersOf([blockId], holders.blocks);
+  const pages = new Set(holders.pages.filter(([, held]) => held.some(id => carriers.has(id))).map(([page]) => page));
   for (const placement of snapshot.placements) {
     if (!carriers.has(placement.value.blockId) || placement.value.off) continue;
     for (const page of pagesReached(snapshot, placement.value)) pages.add(page);
@@ -92,14 +93,18 @@ export function pagesShowingBlock(snapshot: SiteSnapshot, blockId: string): read
   return snapshot.pages.filter(page => pages.has(page.id)).map(page => page.id);
 }
 
-/** The blocks in which a block is seen: itself, and those whose texts hold it as an inset, however deep. */
-function carriersOf(snapshot: SiteSnapshot, blockId: string): ReadonlySet<string> {
-  const carriers = new Set([blockId]);
-  for (let before = 0; before !== carriers.size;) {
-    before = carriers.size;
-    for (const block of snapshot.blocks.values()) if (insetIdsOf(block.value).some(id => carriers.has(id))) carriers.add(block.id);
-  }
-  return carriers;
+type Holders = readonly (readonly [holder: string, held: readonly string[]])[];
+const holdersOf = new WeakMap<SiteSnapshot['blocks'], { readonly blocks: Holders; readonly pages: Holders }>();
+
+/** The blocks and pages whose texts hold insets, found once per snapshot: few do, and every block asks for them. */
+function insetHolders(snapshot: SiteSnapshot): { readonly blocks: Holders; readonly pages: Holders } {
+  const known = holdersOf.get(snapshot.blocks);
+  if (known) return known;
+  const holding = (list: Iterable<BlockNode | PageNode>): Holders =>
+    [...list].map(({ id, value }) => [id, insetIdsOf(value)] as const).filter(([, held]) => held.length > 0);
+  const made = { blocks: holding(snapshot.blocks.values()), pages: holding(snapshot.pages) };
+  holdersOf.set(snapshot.blocks, made);
+  return made;
 }
 
 function readersAskedFor({ value, snapshot }: PlacementInSite): string {

@@ -39,7 +39,6 @@ export interface SiteFacts {
   readonly before: SiteSide;
   /** With the changes in hand; null when there are none. Its pages are left empty when they are the same. */
   readonly after: SiteSide | null;
-  readonly pageTitles: Readonly<Record<string, string>>;
   readonly placementTitles: Readonly<Record<string, string>>;
 }
 

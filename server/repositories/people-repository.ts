@@ -31,10 +31,3 @@ export async function personByEmail(knex: Knex, email: string): Promise<Person |
 export async function insertPerson(knex: Knex, person: Person): Promise<void> {
   await knex('people').insert(toRow({ ...person, email: person.email.toLowerCase() }, json));
 }
-
-/** Sets beneath which pages somebody publishes. */
-export async function saveSections(knex: Knex, personId: string, sections: readonly string[]): Promise<void> {
-  await knex('people')
-    .where({ id: personId })
-    .update({ sections: JSON.stringify(sections) });
-}

@@ -9,9 +9,9 @@ import { deleteRecordRows } from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { kindOf } from './edition-lookups';
-import { holdersOf } from './insets';
+import { holdersByBlock } from './insets';
 import { bestValueOf, titleOf } from './names';
-import { statusFields } from './record-facts';
+import { isKept, statusFields } from './record-facts';
 
 /** Roles that may delete for good. */
 const mayDelete = ['manager', 'administrator'] as const;
@@ -27,7 +27,7 @@ export function deletionOf(site: Site, person: Person, id: string): Deletion {
     obstacles.push(`It is ${status}. Take it off first; deleting is for what readers no longer have.`);
   if (site.ledger.openProposalsOf(id).some(each => each.stage === 'in review'))
     obstacles.push('A proposal for it is in review. Take it back or decide it first.');
-  const kept = (other: string) => other !== id && statusFields(site, other, null).status !== 'retired';
+  const kept = (other: string) => other !== id && isKept(site, other);
   if (kind === 'block') {
     const placements = site.ledger
       .recordsOf('placement')
@@ -36,7 +36,7 @@ export function deletionOf(site: Site, person: Person, id: string): Deletion {
       obstacles.push(
         `${countOf(placements.length, 'placement')} still hold${placements.length === 1 ? 's' : ''} it. Take ${placements.length === 1 ? 'it' : 'them'} off first.`,
       );
-    const holders = holdersOf(site, id);
+    const holders = holdersByBlock(site).get(id) ?? [];
     if (holders.length > 0)
       obstacles.push(`It is an inset in ${holders.map(each => `“${each.title}”`).join(', ')}. Take it out of the text first.`);
   }

@@ -1,3 +1,4 @@
+import { isOpen } from '@core/ledger/ledger';
 import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
 import type { Overlay } from '@core/site/snapshot';
 import type { MoveFacts } from '@core/workflow/workflow';
@@ -48,11 +49,7 @@ export function factsOf(site: Site, person: Person, edition: Edition, proposals:
     kinds: proposals.map(each => kindOf(site, each.recordId)),
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
-    reachesBeyond:
-      pagesBeyond(
-        site,
-        person,
-        proposals.map(each => overlayOf(site, each)),
-      ).length > 0,
+    // What has ended is published no more, and lists of it are long.
+    reachesBeyond: proposals.some(isOpen) && pagesBeyond(site, person, proposals.map(each => overlayOf(site, each))).length > 0,
   };
 }

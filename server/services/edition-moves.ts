@@ -45,9 +45,7 @@ export function applyMove(
   const beyond = pagesBeyond(site, person, overlays);
   const facts: MoveFacts = {
     stage: proposals[0]?.stage ?? 'withdrawn',
-    kinds: proposals.map(
-      proposal => site.ledger.records.get(proposal.recordId)?.kind ?? batch.records.find(each => each.id === proposal.recordId)!.kind,
-    ),
+    kinds: overlays.map(each => each.kind),
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
     reachesBeyond: beyond.length > 0,
@@ -61,7 +59,7 @@ export function applyMove(
   batch.proposals.push(...proposals.map(proposal => ({ ...proposal, stage: outcome.to, updatedAt: at })));
   let broke = '';
   if (outcome.publishes) {
-    batch.entries.push(...publicationsFor(site, batch, proposals, person, move));
+    batch.entries.push(...publicationsFor(site, proposals, overlays, person, move));
     broke = acceptedBreaches(site, person, overlays, batch.entries[0]!.from, move.acceptsBroken);
   }
   batch.moves.push({ editionId: edition.id, move: move.name, remark: move.remark, broke, madeAt: at, madeBy: person.id });
@@ -69,8 +67,8 @@ export function applyMove(
 
 function publicationsFor(
   site: Site,
-  batch: Batch,
   proposals: readonly Proposal[],
+  overlays: readonly Overlay[],
   person: Person,
   move: MoveRequest,
 ): readonly repository.NewEntry[] {
@@ -83,7 +81,7 @@ function publicationsFor(
     faults.push({ pointer: '/times/from', detail: 'This moment has passed. Choose one ahead, or leave it empty for at once.' });
   if (until !== null && until <= from) faults.push({ pointer: '/times/until', detail: 'The end must lie after the beginning.' });
   if (faults.length > 0) refuseInvalid(faults);
-  refuseUnfit(site, batch, proposals, from);
+  refuseUnfit(site, overlays, from);
   const moved = proposals.filter(proposal => liveRevisionId(site, proposal.recordId, from) !== proposal.baseRevisionId);
   if (moved.length > 0 && !move.acceptsMovedBase) {
     throw new Refusal(
@@ -121,8 +119,7 @@ function overlaysOf(site: Site, batch: Batch, proposals: readonly Proposal[]): r
 }
 
 // What was right when it was written may point at something that has gone since.
-function refuseUnfit(site: Site, batch: Batch, proposals: readonly Proposal[], from: number): void {
-  const overlays = overlaysOf(site, batch, proposals);
+function refuseUnfit(site: Site, overlays: readonly Overlay[], from: number): void {
   const snapshot = site.snapshots.with(overlays, from);
   const faults = overlays.flatMap((overlay, index) => faultsInSite(site, snapshot, overlay, `/changes/${index}/value`));
   faults.push(...laterLoopFaults(site, overlays, from));

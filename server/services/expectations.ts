@@ -10,7 +10,7 @@ import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
 import { bestValueOf, expectationWords, momentStyle, namesFor, peopleWithRoles, someOf } from './names';
 import { planOf, planWith } from './plan';
-import { isDiscarded, lastChange, statusFields } from './record-facts';
+import { isKept, lastChange, statusFields } from './record-facts';
 
 /** Roles that may let a change go ahead although it breaks an expectation. */
 const mayGoOn = ['manager', 'administrator'] as const;
@@ -24,7 +24,7 @@ export function listExpectations(site: Site): readonly ExpectationRow[] {
   const plan = planOf(site);
   return site.ledger
     .recordsOf('expectation')
-    .filter(record => !isDiscarded(site, record.id) && statusFields(site, record.id, null).status !== 'retired')
+    .filter(record => isKept(site, record.id))
     .map(({ id }) => {
       const value = bestValueOf(site, id) as ExpectationValue;
       const outcome = site.health.expectation(id, value, plan);

@@ -12,7 +12,7 @@ import type { SiteSnapshot } from '@core/site/snapshot';
 import { labelOfTarget } from '@core/theme/manifest';
 import type { Site } from '../site/site';
 import { bestValueOf, namesFor, titleOf } from './names';
-import { isDiscarded, statusFields } from './record-facts';
+import { isKept } from './record-facts';
 
 /** The most that are given back. */
 const mostFound = 40;
@@ -31,7 +31,7 @@ export function findRecords(site: Site, search: string): readonly Found[] {
   if (words.length === 0) return [];
   const snapshot = site.snapshots.at();
   return [...site.ledger.records.values()]
-    .filter(record => !isDiscarded(site, record.id) && statusFields(site, record.id, null).status !== 'retired')
+    .filter(record => isKept(site, record.id))
     .flatMap(({ id, kind }) => {
       const candidate = candidateOf(site, snapshot, kind, id);
       const rank = candidate ? rankOf(candidate, words, search.toLowerCase()) : null;

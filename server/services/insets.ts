@@ -8,18 +8,28 @@ import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import type { Fault } from '../http/problems';
 import type { Site } from '../site/site';
 import { bestValueOf, namesFor, titleOf } from './names';
-import { isDiscarded, statusFields } from './record-facts';
+import { isKept } from './record-facts';
 
-/** The pages and blocks whose newest texts hold a block as an inset. */
-export function holdersOf(site: Site, blockId: string): readonly { recordId: string; kind: RecordKind; title: string }[] {
+/** A page or block whose text holds an inset. */
+export interface Holder {
+  readonly recordId: string;
+  readonly kind: RecordKind;
+  readonly title: string;
+}
+
+/** By the id of each block that is an inset: the pages and blocks whose newest texts hold it. */
+export function holdersByBlock(site: Site): ReadonlyMap<string, readonly Holder[]> {
   const snapshot = site.snapshots.at();
-  return [...site.ledger.recordsOf('page'), ...site.ledger.recordsOf('block')].flatMap(({ id, kind }) => {
+  const holders = new Map<string, Holder[]>();
+  for (const { id, kind } of [...site.ledger.recordsOf('page'), ...site.ledger.recordsOf('block')]) {
     const value = (snapshot.pageById.get(id)?.value ?? snapshot.blocks.get(id)?.value ?? bestValueOf(site, id)) as
       PageValue | BlockValue | null;
-    if (!value || !insetIdsOf(value).includes(blockId)) return [];
-    if (isDiscarded(site, id) || statusFields(site, id, null).status === 'retired') return [];
-    return [{ recordId: id, kind, title: titleOf(site, snapshot, kind, value) }];
-  });
+    const held = value ? insetIdsOf(value) : [];
+    if (held.length === 0 || !isKept(site, id)) continue;
+    const holder = { recordId: id, kind, title: titleOf(site, snapshot, kind, value) };
+    for (const blockId of held) holders.set(blockId, [...(holders.get(blockId) ?? []), holder]);
+  }
+  return holders;
 }
 
 /** What is wrong with the insets of a text: blocks that are gone, and loops, each named. */

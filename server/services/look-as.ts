@@ -1,3 +1,4 @@
+import { withArticle } from '@core/format/moment';
 import { roles, type Role } from '@core/workflow/workflow';
 import { Refusal } from '../http/problems';
 import type { Person } from '../repositories/people-repository';
@@ -22,7 +23,7 @@ export function personSeen(site: Site, person: Person, as: string | undefined): 
 /** As whom, in words; null as themself. */
 export function labelOfLook(site: Site, as: string | undefined): string | null {
   if (as === undefined) return null;
-  if (isRole(as)) return /^[aeiou]/.test(as) ? `an ${as}` : `a ${as}`;
+  if (isRole(as)) return withArticle(as);
   const other = site.people.get(as);
   return other ? `${other.name} (${other.roles.join(', ')})` : null;
 }

@@ -12,20 +12,19 @@ import { overlaysFor } from './views';
 
 /** All that reach is computed from, before and with changes. */
 export function siteFacts(site: Site, request: SiteFactsRequest): SiteFacts {
-  const { before, after, snapshot, snapshotBefore } = sidesOf(site, request);
+  const { before, after, snapshot } = sidesOf(site, request);
   const names = namesFor(site, snapshot);
   const blockOf = new Map([...before.placements, ...(after?.placements ?? [])].map(each => [each.id, each.value.blockId]));
   return {
     before: slimSide(before),
     // Pages that are the same are sent once.
     after: after && slimSide(after.pages === before.pages ? { ...after, pages: [] } : after),
-    pageTitles: Object.fromEntries([...snapshotBefore.pages, ...snapshot.pages].map(page => [page.id, page.value.title])),
     placementTitles: Object.fromEntries([...blockOf].map(([id, blockId]) => [id, names.block(blockId)])),
   };
 }
 
 /** One letter per way of standing to a page; those away are small letters. */
-export const reachLetters: Readonly<Record<CellState, string>> = {
+const reachLetters: Readonly<Record<CellState, string>> = {
   'not meant': '.',
   shows: 'S',
   'page readers': 'p',
@@ -47,7 +46,7 @@ export const reachLetters: Readonly<Record<CellState, string>> = {
 export function reachTable(site: Site, request: ReachRequest): Reach {
   const { before, after, snapshot } = sidesOf(site, request);
   const names = namesFor(site, snapshot);
-  const table = new ReachTable({ before, after, pageTitles: {}, placementTitles: {} });
+  const table = new ReachTable({ before, after });
   const placements = request.placements.length === 0 ? null : new Set(request.placements);
   const columns = table.columns({ reader: request.reader, moment: snapshot.moment, placements, target: request.target }, momentStyle(site));
   return {
@@ -93,13 +92,13 @@ function letterOf(cell: number): string {
 function sidesOf(
   site: Site,
   request: SiteFactsRequest,
-): { before: SiteSide; after: SiteSide | null; snapshot: SiteSnapshot; snapshotBefore: SiteSnapshot } {
+): { before: SiteSide; after: SiteSide | null; snapshot: SiteSnapshot } {
   const locale = request.locale ?? site.settings.baseLocale;
   const overlays = overlaysFor(site, request.withEditions, request.changes);
   const services = allServiceFacts(site, locale);
   const snapshotBefore = site.snapshots.readIn(locale, [], request.moment);
   const before = sideOf(snapshotBefore, services);
-  if (overlays.length === 0) return { before, after: null, snapshot: snapshotBefore, snapshotBefore };
+  if (overlays.length === 0) return { before, after: null, snapshot: snapshotBefore };
   const snapshot = site.snapshots.readIn(locale, overlays, request.moment);
-  return { before, after: sideOf(snapshot, services), snapshot, snapshotBefore };
+  return { before, after: sideOf(snapshot, services), snapshot };
 }

@@ -26,3 +26,8 @@ export function isDiscarded(site: Site, id: string): boolean {
     proposals.every(each => each.stage === 'withdrawn')
   );
 }
+
+/** Whether lists of what there is should show it: neither discarded nor taken off. */
+export function isKept(site: Site, id: string): boolean {
+  return !isDiscarded(site, id) && statusFields(site, id, null).status !== 'retired';
+}

@@ -16,7 +16,7 @@ import { labelOfTarget } from '@core/theme/manifest';
 import { describeChanges } from './descriptions';
 import { kindOf, liveRevisionId } from './edition-lookups';
 import { namedPage } from './effects';
-import { holdersOf } from './insets';
+import { holdersByBlock } from './insets';
 import { bestValueOf, nameOfPerson, namesFor, titleOf } from './names';
 import { isDiscarded, lastChange, statusFields } from './record-facts';
 
@@ -52,8 +52,9 @@ export function listPages(site: Site, moment: number | null): readonly PageRow[]
 export function listBlocks(site: Site): readonly BlockRow[] {
   const snapshot = site.snapshots.at();
   const names = namesFor(site, snapshot);
-  const counts = new Map<string, number>();
-  for (const placement of snapshot.placements) counts.set(placement.value.blockId, (counts.get(placement.value.blockId) ?? 0) + 1);
+  const holders = holdersByBlock(site);
+  const targets = new Map<string, string[]>();
+  for (const { value } of snapshot.placements) targets.set(value.blockId, [...(targets.get(value.blockId) ?? []), value.target.name]);
   return site.ledger
     .recordsOf('block')
     .filter(record => !isDiscarded(site, record.id))
@@ -67,10 +68,10 @@ export function listBlocks(site: Site): readonly BlockRow[] {
         excerpt: excerptOf(value),
         ...statusFields(site, record.id, null),
         ...lastChange(site, record.id),
-        placementCount: counts.get(record.id) ?? 0,
-        insetCount: holdersOf(site, record.id).length,
+        placementCount: targets.get(record.id)?.length ?? 0,
+        insetCount: holders.get(record.id)?.length ?? 0,
         readers: value.readers ? whoPhrase(value.readers, names) : '',
-        targets: [...new Set(snapshot.placements.filter(each => each.value.blockId === record.id).map(each => each.value.target.name))],
+        targets: [...new Set(targets.get(record.id))],
         pages: pagesShowingBlock(snapshot, record.id).map(id => namedPage(snapshot.pageById.get(id)!)),
       };
     })
@@ -119,7 +120,7 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
       recordedBy: nameOfPerson(site, entry.recordedBy),
     })),
     usedOn: kind === 'block' ? usesOf(site, snapshot, id) : [],
-    insetIn: kind === 'block' ? [...holdersOf(site, id)] : [],
+    insetIn: kind === 'block' ? [...(holdersByBlock(site).get(id) ?? [])] : [],
     pagesChanged: (kind === 'block' ? pagesShowingBlock(snapshot, id) : kind === 'page' ? [id] : []).flatMap(each => {
       const page = snapshot.pageById.get(each);
       return page ? [namedPage(page)] : [];

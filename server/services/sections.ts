@@ -7,7 +7,7 @@ import type { Site } from '../site/site';
 
 /** Titles of the pages that changes of placements reach, now or with the changes, outside the sections of a person. */
 export function pagesBeyond(site: Site, person: Person, changes: readonly Overlay[]): readonly string[] {
-  if (person.sections.length === 0) return [];
+  if (person.sections.length === 0 || !changes.some(each => each.kind === 'placement' || each.kind === 'shared rule')) return [];
   const before = site.snapshots.at();
   const after = site.snapshots.with(changes);
   const titles = new Set<string>();

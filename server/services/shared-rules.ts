@@ -9,7 +9,7 @@ import type { Fault } from '../http/problems';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
 import { bestValueOf, momentStyle, namesFor } from './names';
-import { isDiscarded, lastChange, statusFields } from './record-facts';
+import { isKept, lastChange, statusFields } from './record-facts';
 
 /** Every shared rule with its reason, and what it governs. */
 export function listSharedRules(site: Site): readonly SharedRuleRow[] {
@@ -18,7 +18,7 @@ export function listSharedRules(site: Site): readonly SharedRuleRow[] {
   const names = namesFor(site, snapshot);
   return site.ledger
     .recordsOf('shared rule')
-    .filter(record => !isDiscarded(site, record.id) && statusFields(site, record.id, null).status !== 'retired')
+    .filter(record => isKept(site, record.id))
     .map(({ id }) => {
       const value = bestValueOf(site, id) as SharedRuleValue;
       return {

@@ -58,12 +58,12 @@ addEventListener('message', ({ data }: MessageEvent<ReachTask>) => {
         if (cell >= gains) differing.add(at);
       });
   });
-  const { pageTitles, placementTitles } = facts;
+  const { placementTitles } = facts;
   const answer: ReachAnswer = {
     turn: data.turn,
     pages: pages.map(page => ({
       id: page.id,
-      title: pageTitles[page.id] ?? page.service ?? page.path,
+      title: page.written?.title ?? page.service ?? page.path,
       path: page.path,
       depth: page.lineage.length,
     })),
