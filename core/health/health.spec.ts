@@ -165,10 +165,20 @@ describe('health', () => {
       ...smallTheme,
       regions: smallTheme.regions.map(each => ({ ...each, limits: { most: count } })),
     });
-    const expectation = { version: 1, subject: { kind: 'region', name: 'main' }, claim: 'at most', count: 1, where: {}, who: {}, when: {}, reason: '' };
+    const expectation = {
+      version: 1,
+      subject: { kind: 'region', name: 'main' },
+      claim: 'at most',
+      count: 1,
+      where: {},
+      who: {},
+      when: {},
+      reason: '',
+    };
     world.add('expectation', 'one', expectation);
     const check = new HealthCheck();
-    const broken = (manifest: ThemeManifest) => check.check(planOf(world, manifest), ['en-GB']).findings.some(each => each.kind === 'expectation broken');
+    const broken = (manifest: ThemeManifest) =>
+      check.check(planOf(world, manifest), ['en-GB']).findings.some(each => each.kind === 'expectation broken');
     expect([broken(most(2)), broken(most(1)), broken(most(2))]).toEqual([true, false, true]);
   });
 

@@ -68,7 +68,10 @@ export function insetLoopFrom(start: string, insetsOf: (blockId: string) => read
 }
 
 /** The blocks in which some blocks are seen: they themselves, and those whose texts hold one of them, however deep. */
-export function carriersOf(blockIds: Iterable<string>, holders: Iterable<readonly [holder: string, held: readonly string[]]>): ReadonlySet<string> {
+export function carriersOf(
+  blockIds: Iterable<string>,
+  holders: Iterable<readonly [holder: string, held: readonly string[]]>,
+): ReadonlySet<string> {
   const carriers = new Set(blockIds);
   const pairs = [...holders];
   for (let before = -1; before !== carriers.size;) {

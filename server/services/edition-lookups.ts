@@ -50,6 +50,12 @@ export function factsOf(site: Site, person: Person, edition: Edition, proposals:
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
     // What has ended is published no more, and lists of it are long.
-    reachesBeyond: proposals.some(isOpen) && pagesBeyond(site, person, proposals.map(each => overlayOf(site, each))).length > 0,
+    reachesBeyond:
+      proposals.some(isOpen) &&
+      pagesBeyond(
+        site,
+        person,
+        proposals.map(each => overlayOf(site, each)),
+      ).length > 0,
   };
 }

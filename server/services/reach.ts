@@ -89,10 +89,7 @@ function letterOf(cell: number): string {
   return cell >= gains ? '+' : reachLetters[cellStates[cell]!];
 }
 
-function sidesOf(
-  site: Site,
-  request: SiteFactsRequest,
-): { before: SiteSide; after: SiteSide | null; snapshot: SiteSnapshot } {
+function sidesOf(site: Site, request: SiteFactsRequest): { before: SiteSide; after: SiteSide | null; snapshot: SiteSnapshot } {
   const locale = request.locale ?? site.settings.baseLocale;
   const overlays = overlaysFor(site, request.withEditions, request.changes);
   const services = allServiceFacts(site, locale);

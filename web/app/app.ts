@@ -6,6 +6,7 @@ import { KeysHelp } from './shared/keys-help';
 import { MessageLine } from './shared/message-line';
 import { MessageService } from './state/message.service';
 import { SessionService } from './state/session.service';
+import { withArticle } from '@core/format/moment';
 import { roles } from '@core/workflow/workflow';
 
 /** The frame around every workspace: masthead, the line that says what happened, and the workspace itself. */
@@ -35,7 +36,7 @@ import { roles } from '@core/workflow/workflow';
             @if (staff().length > 0) {
               <p class="who"><b>Look as somebody else</b></p>
               @for (role of roles; track role) {
-                <button ngbDropdownItem (click)="lookAs(role)">{{ /^[aeiou]/.test(role) ? 'an' : 'a' }} {{ role }}</button>
+                <button ngbDropdownItem (click)="lookAs(role)">{{ withArticle(role) }}</button>
               }
               @for (each of staff(); track each.id) {
                 <button ngbDropdownItem (click)="lookAs(each.id)">
@@ -201,6 +202,7 @@ export class App {
   );
 
   protected readonly roles = roles;
+  protected readonly withArticle = withArticle;
   protected readonly staff = computed(() => this.#session.session()?.staff ?? []);
   protected readonly lookingAs = computed(() => this.#session.session()?.lookingAs ?? null);
 

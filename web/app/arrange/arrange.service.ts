@@ -21,7 +21,7 @@ import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
 import { queryOf, readerOf, vantageOf, type Vantage } from '../state/vantage';
-import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
+import { WorkingChangesService, type WorkingChange, unsaved } from '../state/working-changes.service';
 
 /** The state of the Arrange workspace: vantage in the address, unsaved changes, and the answer to both. */
 @Injectable()
@@ -107,7 +107,7 @@ export class ArrangeService {
           ? of(null)
           : this.#api
               .checkExpectations({
-                changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),
+                changes: unsaved(changes),
                 withEditions: [...this.vantage().withEditions],
               })
               .pipe(catchError(() => of(null))),
@@ -120,7 +120,7 @@ export class ArrangeService {
   /** Asks what changes would do, beside those unsaved already. */
   effectOf(changes: readonly WorkingChange[]): Observable<Effect[]> {
     return this.#api.effect({
-      changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),
+      changes: unsaved(changes),
       withEditions: [...this.vantage().withEditions],
     });
   }
@@ -188,6 +188,6 @@ export function questionFor(vantage: Vantage, frontPage: string, changes: readon
       locale: vantage.locale || null,
     },
     withEditions: [...vantage.withEditions],
-    changes: changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),
+    changes: unsaved(changes),
   };
 }

@@ -7,9 +7,9 @@ import { NgbDatepickerModule, type NgbDateStruct } from '@ng-bootstrap/ng-bootst
 import type { PageRow } from '@contract/messages';
 import { servicePages } from '@core/page/page';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
-import { roles } from '@core/workflow/workflow';
 import { map, type Observable } from 'rxjs';
 import { WhenPipe } from '../shared/when-pipe';
+import { readerChoices } from '../state/readers';
 import { SessionService } from '../state/session.service';
 import type { Vantage } from '../state/vantage';
 
@@ -164,12 +164,7 @@ export class VantageSentence {
     () => this.locales.find(each => each.tag === (this.vantage().locale || this.baseLocale))?.name ?? this.vantage().locale,
   );
   protected readonly services = servicePages;
-  protected readonly readers = [
-    { as: 'anyone', word: 'anyone' },
-    { as: 'signed-in', word: 'a signed-in reader' },
-    ...this.#session.site.memberships.map(each => ({ as: `membership:${each.name}`, word: `one of the ${each.label}` })),
-    ...roles.map(role => ({ as: `role:${role}`, word: `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}` })),
-  ];
+  protected readonly readers = readerChoices(this.#session.site);
   protected readonly readerWord = computed(() => this.readers.find(each => each.as === this.vantage().as)?.word ?? this.vantage().as);
   protected readonly moment = computed(() => this.vantage().moment ?? this.#session.site.now);
   protected readonly local = computed(() => localTimeAt(this.moment(), this.#session.site.zone));

@@ -6,6 +6,7 @@ import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { forkJoin } from 'rxjs';
 import { openCopies } from '../arrange/copies-dialog';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
+import { takingOff } from '../shared/record-changes';
 import { SendService } from '../shared/send.service';
 import { Ticks } from '../shared/ticks';
 import { PagesService } from '../state/pages.service';
@@ -347,18 +348,7 @@ export class BlocksWorkspace {
   protected takeOut(): void {
     const chosen = this.blocks().filter(block => this.ticks.chosen().has(block.id));
     forkJoin(chosen.map(block => this.#api.readRecord(block.id))).subscribe({
-      next: records =>
-        void this.#send(
-          records.map(record => ({
-            recordId: record.id,
-            kind: 'block' as const,
-            value: null,
-            retires: true,
-            baseRevisionId: record.live?.revisionId ?? record.revisions[0]!.id,
-            title: record.title,
-            did: 'taken out of the stock',
-          })),
-        ),
+      next: records => void this.#send(records.map(record => takingOff(record, 'taken out of the stock'))),
       error: (error: unknown) => this.#messages.problem(error),
     });
   }

@@ -6,6 +6,7 @@ import { forkJoin } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { PhaseMark } from '../shared/phase-mark';
+import { puttingBack, takingOff } from '../shared/record-changes';
 import { SendService } from '../shared/send.service';
 import { Ticks } from '../shared/ticks';
 import { WhenPipe } from '../shared/when-pipe';
@@ -236,20 +237,7 @@ export class PagesWorkspace {
       return this.#messages.done(retires ? 'None of the chosen pages is live.' : 'All of the chosen pages are live already.');
     forkJoin(chosen.map(page => this.#api.readRecord(page.id))).subscribe({
       next: records => {
-        this.#working.make(
-          records.map(record => {
-            const last = record.revisions[0]!;
-            return {
-              recordId: record.id,
-              kind: 'page' as const,
-              value: retires ? null : (record.live?.value ?? last.value),
-              retires,
-              baseRevisionId: record.live?.revisionId ?? last.id,
-              title: record.title,
-              did: retires ? 'taken off' : 'put back',
-            };
-          }),
-        );
+        this.#working.make(records.map(record => (retires ? takingOff(record, 'taken off') : puttingBack(record))));
         void this.#send();
       },
       error: (error: unknown) => this.#messages.problem(error),

@@ -52,7 +52,7 @@ const nameWidth = 270;
       >
         <div class="heads" role="row" aria-rowindex="1">
           <span class="corner" role="columnheader" aria-colindex="1">{{ rows().length }} pages</span>
-          @for (head of headsInSight(); track head.column.id) {
+          @for (head of columnsInSight(); track head.column.id) {
             <button
               role="columnheader"
               tabindex="-1"
@@ -231,13 +231,12 @@ export class ReachGridView {
   readonly #sight = signal({ top: 0, left: 0, height: 600, width: 1000 });
   protected readonly active = signal<{ readonly row: number; readonly column: number } | null>(null);
   readonly #firstColumn = computed(() => Math.max(0, Math.floor(this.#sight().left / columnWidth) - 2));
-  readonly #columnsInSight = computed(() => {
+  protected readonly columnsInSight = computed(() => {
     const last = Math.ceil((this.#sight().left + this.#sight().width - nameWidth) / columnWidth) + 2;
     return this.columns()
       .slice(this.#firstColumn(), Math.max(last, 0))
       .map((position, offset) => ({ position, index: this.#firstColumn() + offset, column: this.answer().columns[position]! }));
   });
-  protected readonly headsInSight = computed(() => this.#columnsInSight());
   protected readonly rowsInSight = computed(() => {
     const { pages, cells } = this.answer();
     const first = Math.max(0, Math.floor((this.#sight().top - headHeight) / rowHeight) - 3);
@@ -247,7 +246,7 @@ export class ReachGridView {
       .map((position, offset) => ({
         index: first + offset,
         page: pages[position]!,
-        cells: this.#columnsInSight().map(({ position: column, index, column: facts }) => ({
+        cells: this.columnsInSight().map(({ position: column, index, column: facts }) => ({
           index,
           column: facts,
           ...faceOf(cells[column * pages.length + position]!),

@@ -2,13 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router } from '@angular/router';
 import type { WhyQuestion } from '@contract/assembling';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
-import { roles } from '@core/workflow/workflow';
 import { ApiClient } from '../api/api-client';
 import { WhyPanel, type WhyRemedy } from '../arrange/why-panel';
 import { MessageService } from '../state/message.service';
+import { readerChoices } from '../state/readers';
 import { SessionService } from '../state/session.service';
 import { readerOf, vantageOf } from '../state/vantage';
-import { WorkingChangesService } from '../state/working-changes.service';
+import { WorkingChangesService, unsaved } from '../state/working-changes.service';
 import { ReachGridView, type ReachCell } from './reach-grid';
 import { ReachService } from './reach.service';
 
@@ -233,18 +233,11 @@ export class ReachWorkspace {
   readonly diff = input<string>();
   readonly sel = input<string>();
   protected readonly targets = [...this.site.theme.regions, ...this.site.theme.insertionPoints];
-  protected readonly readers = [
-    { as: 'anyone', word: 'anyone' },
-    { as: 'signed-in', word: 'a signed-in reader' },
-    ...this.site.memberships.map(each => ({ as: `membership:${each.name}`, word: `one of the ${each.label}` })),
-    ...roles.map(role => ({ as: `role:${role}`, word: `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}` })),
-  ];
+  protected readonly readers = readerChoices(this.site);
   protected readonly asked = signal<ReachCell | null>(null);
   protected readonly vantage = computed(() => vantageOf({ as: this.as(), in: this.in(), at: this.at() }, this.site.zone));
   protected readonly local = computed(() => localTimeAt(this.vantage().moment ?? this.site.now, this.site.zone));
-  readonly #changes = computed(() =>
-    this.working.changes().map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })),
-  );
+  readonly #changes = computed(() => unsaved(this.working.changes()));
   protected readonly rows = computed(() => {
     const answer = this.reach.answer();
     if (!answer) return [];

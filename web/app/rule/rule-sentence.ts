@@ -1,23 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import type { PageRow } from '@contract/messages';
-import { picksOf, whoChoiceOf } from '@core/rule/picks';
 import type { Rule } from '@core/rule/rule';
 import { ruleSentence } from '@core/rule/sentence';
 import { joined } from '../shared/joined';
 import { SessionService } from '../state/session.service';
 import { SharedRulesService } from '../state/shared-rules.service';
 import { FollowsControl } from './follows-control';
-import { TreeEditor } from './tree-editor';
-import { whenChoiceOf } from './when-choice';
-import { WhenControl } from './when-control';
-import { WhereControl } from './where-control';
-import { WhoControl } from './who-control';
+import { RulePart } from './rule-part';
 
 /** A rule as a sentence whose words are its controls. */
 @Component({
   selector: 'almanac-rule-sentence',
-  imports: [NgbPopoverModule, WhereControl, WhoControl, WhenControl, FollowsControl, TreeEditor],
+  imports: [NgbPopoverModule, RulePart, FollowsControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="sentence title-face">
@@ -56,43 +51,13 @@ import { WhoControl } from './who-control';
       }
     </p>
     <ng-template #where>
-      @if (asTree() || !isPlain().where) {
-        <almanac-tree-editor part="where" [tree]="rule().where" [pages]="pages()" (treeChange)="set({ where: $any($event) })" />
-      } @else {
-        <almanac-where-control [tree]="rule().where" [pages]="pages()" (treeChange)="set({ where: $event })" />
-      }
-      <div class="foot">
-        <p class="reach" aria-live="polite">{{ effect() }}</p>
-        @if (isPlain().where) {
-          <button class="btn-word" (click)="asTree.set(!asTree())">{{ asTree() ? 'As picks' : 'As a tree' }}</button>
-        }
-      </div>
+      <almanac-rule-part part="where" [tree]="rule().where" [pages]="pages()" [effect]="effect()" (treeChange)="set({ where: $event })" />
     </ng-template>
     <ng-template #who>
-      @if (asTree() || !isPlain().who) {
-        <almanac-tree-editor part="who" [tree]="rule().who" (treeChange)="set({ who: $any($event) })" />
-      } @else {
-        <almanac-who-control [tree]="rule().who" (treeChange)="set({ who: $event })" />
-      }
-      <div class="foot">
-        <p class="reach" aria-live="polite">{{ effect() }}</p>
-        @if (isPlain().who) {
-          <button class="btn-word" (click)="asTree.set(!asTree())">{{ asTree() ? 'As choices' : 'As a tree' }}</button>
-        }
-      </div>
+      <almanac-rule-part part="who" [tree]="rule().who" [pages]="pages()" [effect]="effect()" (treeChange)="set({ who: $event })" />
     </ng-template>
     <ng-template #when>
-      @if (asTree() || !isPlain().when) {
-        <almanac-tree-editor part="when" [tree]="rule().when" (treeChange)="set({ when: $any($event) })" />
-      } @else {
-        <almanac-when-control [tree]="rule().when" (treeChange)="set({ when: $event })" />
-      }
-      <div class="foot">
-        <p class="reach" aria-live="polite">{{ effect() }}</p>
-        @if (isPlain().when) {
-          <button class="btn-word" (click)="asTree.set(!asTree())">{{ asTree() ? 'As choices' : 'As a tree' }}</button>
-        }
-      </div>
+      <almanac-rule-part part="when" [tree]="rule().when" [pages]="pages()" [effect]="effect()" (treeChange)="set({ when: $event })" />
     </ng-template>
     <ng-template #follows>
       <almanac-follows-control [rule]="rule()" [own]="own()" (ruleChange)="ruleChange.emit($event)" />
@@ -109,12 +74,6 @@ import { WhoControl } from './who-control';
     .also {
       font: 12px var(--text);
       margin-left: 6px;
-    }
-    .foot {
-      display: flex;
-      justify-content: space-between;
-      align-items: baseline;
-      gap: 10px;
     }
     .reach {
       color: var(--tide);
@@ -137,13 +96,6 @@ export class RuleSentence {
   readonly effect = input('');
   readonly ruleChange = output<Rule>();
   protected readonly labels = { where: 'On which pages', who: 'To whom', when: 'When', follows: 'Shared rules' } as const;
-  /** Whether a part is shown as a tree although simpler controls could show it. */
-  protected readonly asTree = signal(false);
-  protected readonly isPlain = computed(() => ({
-    where: picksOf(this.rule().where) !== null,
-    who: whoChoiceOf(this.rule().who) !== null,
-    when: whenChoiceOf(this.rule().when) !== null,
-  }));
   protected readonly parts = computed(() => {
     const titles = new Map(this.pages().map(page => [page.id, page.title]));
     const names = this.#session.names(

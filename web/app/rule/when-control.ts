@@ -6,6 +6,7 @@ import { localTimeAt, type LocalTime } from '@core/schedule/local-time';
 import { DateTime } from 'luxon';
 import { MomentField } from '../shared/moment-field';
 import { SessionService } from '../state/session.service';
+import { HoursField } from './hours-field';
 import { whenChoiceOf, type WhenChoice } from './when-choice';
 
 const weekdays = [
@@ -21,7 +22,7 @@ const weekdays = [
 /** In which time: from and until, and within that a season each year, some weekdays, or some hours each day. */
 @Component({
   selector: 'almanac-when-control',
-  imports: [MomentField],
+  imports: [MomentField, HoursField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (choice(); as now) {
@@ -83,48 +84,10 @@ const weekdays = [
             >
           }
         </div>
-        <div class="row-line">
-          <label
-            >from
-            <input
-              class="form-control"
-              type="time"
-              aria-label="Opens"
-              [value]="each.start.slice(11)"
-              (change)="setHours($any($event.target).value, closing())"
-          /></label>
-          <label
-            >to
-            <input
-              class="form-control"
-              type="time"
-              aria-label="Closes"
-              [value]="closing()"
-              (change)="setHours(each.start.slice(11), $any($event.target).value)"
-          /></label>
-        </div>
+        <almanac-hours-field [from]="each.start.slice(11)" [until]="closing()" (hoursChange)="setHours($event[0], $event[1])" />
       }
       @if (now.daily; as each) {
-        <div class="row-line">
-          <label
-            >from
-            <input
-              class="form-control"
-              type="time"
-              aria-label="Opens"
-              [value]="each.from"
-              (change)="setDaily($any($event.target).value, each.until)"
-          /></label>
-          <label
-            >to
-            <input
-              class="form-control"
-              type="time"
-              aria-label="Closes"
-              [value]="each.until"
-              (change)="setDaily(each.from, $any($event.target).value)"
-          /></label>
-        </div>
+        <almanac-hours-field [from]="each.from" [until]="each.until" (hoursChange)="setDaily($event[0], $event[1])" />
       }
       @if (next().length > 0) {
         <p class="form-help">Next: {{ next().join('; ') }}. All in the site’s time ({{ zone }}).</p>

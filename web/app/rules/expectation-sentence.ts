@@ -4,19 +4,14 @@ import type { BlockRow, PageRow } from '@contract/messages';
 import { blockTypes } from '@core/block/types';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import { expectationSentence } from '@core/expectation/words';
-import { picksOf, whoChoiceOf } from '@core/rule/picks';
-import { TreeEditor } from '../rule/tree-editor';
-import { whenChoiceOf } from '../rule/when-choice';
-import { WhenControl } from '../rule/when-control';
-import { WhereControl } from '../rule/where-control';
-import { WhoControl } from '../rule/who-control';
+import { RulePart } from '../rule/rule-part';
 import { joined } from '../shared/joined';
 import { SessionService } from '../state/session.service';
 
 /** What is expected, as a sentence whose words are its controls. */
 @Component({
   selector: 'almanac-expectation-sentence',
-  imports: [NgbPopoverModule, WhereControl, WhoControl, WhenControl, TreeEditor],
+  imports: [NgbPopoverModule, RulePart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="sentence title-face">
@@ -141,25 +136,13 @@ import { SessionService } from '../state/session.service';
       </div>
     </ng-template>
     <ng-template #where>
-      @if (isPlain().where) {
-        <almanac-where-control [tree]="value().where" [pages]="pages()" (treeChange)="set({ where: $event })" />
-      } @else {
-        <almanac-tree-editor part="where" [tree]="value().where" [pages]="pages()" (treeChange)="set({ where: $any($event) })" />
-      }
+      <almanac-rule-part part="where" [tree]="value().where" [pages]="pages()" (treeChange)="set({ where: $event })" />
     </ng-template>
     <ng-template #who>
-      @if (isPlain().who) {
-        <almanac-who-control [tree]="value().who" (treeChange)="set({ who: $event })" />
-      } @else {
-        <almanac-tree-editor part="who" [tree]="value().who" (treeChange)="set({ who: $any($event) })" />
-      }
+      <almanac-rule-part part="who" [tree]="value().who" [pages]="pages()" (treeChange)="set({ who: $event })" />
     </ng-template>
     <ng-template #when>
-      @if (isPlain().when) {
-        <almanac-when-control [tree]="value().when" (treeChange)="set({ when: $event })" />
-      } @else {
-        <almanac-tree-editor part="when" [tree]="value().when" (treeChange)="set({ when: $any($event) })" />
-      }
+      <almanac-rule-part part="when" [tree]="value().when" [pages]="pages()" (treeChange)="set({ when: $event })" />
     </ng-template>
   `,
   styles: `
@@ -233,11 +216,6 @@ export class ExpectationSentence {
       ? counted
       : ([{ claim: 'shows', label: 'shows' }, { claim: 'does not show', label: 'does not show' }, ...counted] as const);
   });
-  protected readonly isPlain = computed(() => ({
-    where: picksOf(this.value().where) !== null,
-    who: whoChoiceOf(this.value().who) !== null,
-    when: whenChoiceOf(this.value().when) !== null,
-  }));
   protected readonly parts = computed(() => {
     const pageTitles = new Map(this.pages().map(page => [page.id, page.title]));
     const blockTitles = new Map(this.blocks().map(block => [block.id, block.title]));

@@ -1,11 +1,11 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { ExpectationRow } from '@contract/assembling';
-import type { BlockRow } from '@contract/messages';
 import { ApiClient } from '../api/api-client';
 import { SendService } from '../shared/send.service';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { SharedRulesService } from '../state/shared-rules.service';
+import { StockService } from '../state/stock.service';
 import { WorkingChangesService } from '../state/working-changes.service';
 
 /** What the rules workspace works on: expectations and the stock, and saving what was changed. */
@@ -17,17 +17,18 @@ export class RulesService {
   readonly #shared = inject(SharedRulesService);
   readonly working = inject(WorkingChangesService);
   readonly expectations = signal<readonly ExpectationRow[]>([]);
-  readonly blocks = signal<readonly BlockRow[]>([]);
+  readonly #stock = inject(StockService);
+  readonly blocks = this.#stock.blocks;
   readonly mayChange = inject(SessionService).holds('manager', 'administrator');
   readonly changedIds = computed(() => new Set(this.working.changes().map(change => change.recordId)));
 
   constructor() {
     this.refresh();
-    this.#api.listBlocks().subscribe({ next: blocks => this.blocks.set(blocks), error: (error: unknown) => this.#messages.problem(error) });
   }
 
   refresh(): void {
     this.#shared.refresh();
+    this.#stock.refresh();
     this.#api
       .listExpectations()
       .subscribe({ next: expectations => this.expectations.set(expectations), error: (error: unknown) => this.#messages.problem(error) });

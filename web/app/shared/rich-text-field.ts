@@ -333,6 +333,7 @@ export class RichTextField {
 
   protected pick(): void {
     this.isPicking.update(isPicking => !isPicking);
+    if (this.isPicking()) this.#stock.refresh();
   }
 
   /** Puts a block into the text where the cursor is. */

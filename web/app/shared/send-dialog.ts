@@ -3,13 +3,13 @@ import { FormsModule } from '@angular/forms';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { Check } from '@contract/assembling';
 import type { EditionDetail, Effect } from '@contract/messages';
-import type { LocalTime } from '@core/schedule/local-time';
+import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import { judgeMove, type MoveName, type Role } from '@core/workflow/workflow';
 import { catchError, of } from 'rxjs';
 import { v7 as uuidv7 } from 'uuid';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { SessionService } from '../state/session.service';
-import type { WorkingChange } from '../state/working-changes.service';
+import { type WorkingChange, unsaved } from '../state/working-changes.service';
 import { Breaches } from './breaches';
 import { EffectList } from './effect-list';
 import { MomentField } from './moment-field';
@@ -68,7 +68,7 @@ import { MomentField } from './moment-field';
               emptyMeans="Empty: at once."
               [value]="from()"
               [fault]="faultAt('/times/from')"
-              (valueChange)="from.set($event)"
+              (valueChange)="setFrom($event)"
             />
             <almanac-moment-field
               label="Until"
@@ -83,7 +83,7 @@ import { MomentField } from './moment-field';
             label="Wished for"
             emptyMeans="Empty: whenever it is approved. A wish publishes nothing."
             [value]="from()"
-            (valueChange)="from.set($event)"
+            (valueChange)="setFrom($event)"
           />
         }
         @if (problem(); as problem) {
@@ -174,7 +174,7 @@ export class SendDialog implements OnInit {
     this.title ||=
       this.changes.length > 0 ? `${this.changes[0]!.title}, ${this.changes[0]!.did}${this.changes.length > 2 ? ' and more' : ''}` : '';
     this.#api
-      .effect({ changes: this.changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })) })
+      .effect({ changes: unsaved(this.changes) })
       .pipe(
         catchError((error: unknown) => {
           this.problem.set(error instanceof ApiProblem ? error : null);
@@ -182,8 +182,22 @@ export class SendDialog implements OnInit {
         }),
       )
       .subscribe(effects => this.effects.set(effects));
+    this.#lookAhead();
+  }
+
+  /** Sets when it goes live, or is wished for, and looks again at what that breaks. */
+  protected setFrom(from: LocalTime | null): void {
+    this.from.set(from);
+    this.#lookAhead();
+  }
+
+  #lookAhead(): void {
+    const from = this.from();
     this.#api
-      .checkExpectations({ changes: this.changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires })) })
+      .checkExpectations({
+        changes: unsaved(this.changes),
+        from: from && instantOf(from),
+      })
       .pipe(catchError(() => of(null)))
       .subscribe(check => this.check.set(check));
   }

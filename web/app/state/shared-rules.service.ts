@@ -1,32 +1,14 @@
 import { inject, Injectable } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
-import type { SharedRuleRow } from '@contract/assembling';
-import { BehaviorSubject, catchError, of, shareReplay, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
-import { MessageService } from './message.service';
+import { keptList } from './kept-list';
 
-/** The shared rules, read once and again when something may have changed them. */
+/** The shared rules. */
 @Injectable({ providedIn: 'root' })
 export class SharedRulesService {
   readonly #api = inject(ApiClient);
-  readonly #messages = inject(MessageService);
-  readonly #wanted = new BehaviorSubject<void>(undefined);
-  readonly rules$ = this.#wanted.pipe(
-    switchMap(() =>
-      this.#api.listSharedRules().pipe(
-        catchError((error: unknown) => {
-          this.#messages.problem(error);
-          return of([] as SharedRuleRow[]);
-        }),
-      ),
-    ),
-    shareReplay({ bufferSize: 1, refCount: false }),
-  );
-  readonly rules = toSignal(this.rules$, { initialValue: [] as SharedRuleRow[] });
-
-  refresh(): void {
-    this.#wanted.next();
-  }
+  readonly #list = keptList(() => this.#api.listSharedRules());
+  readonly rules = this.#list.rows;
+  readonly refresh = this.#list.refresh;
 
   /** The title of a shared rule. */
   titleOf(id: string): string {

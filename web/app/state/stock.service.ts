@@ -1,32 +1,14 @@
 import { inject, Injectable } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
-import type { BlockRow } from '@contract/messages';
-import { BehaviorSubject, catchError, of, shareReplay, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
-import { MessageService } from './message.service';
+import { keptList } from './kept-list';
 
-/** The stock, read once and again when something may have changed it. */
+/** The stock. */
 @Injectable({ providedIn: 'root' })
 export class StockService {
   readonly #api = inject(ApiClient);
-  readonly #messages = inject(MessageService);
-  readonly #wanted = new BehaviorSubject<void>(undefined);
-  readonly blocks$ = this.#wanted.pipe(
-    switchMap(() =>
-      this.#api.listBlocks().pipe(
-        catchError((error: unknown) => {
-          this.#messages.problem(error);
-          return of([] as BlockRow[]);
-        }),
-      ),
-    ),
-    shareReplay({ bufferSize: 1, refCount: false }),
-  );
-  readonly blocks = toSignal(this.blocks$, { initialValue: [] as BlockRow[] });
-
-  refresh(): void {
-    this.#wanted.next();
-  }
+  readonly #list = keptList(() => this.#api.listBlocks());
+  readonly blocks = this.#list.rows;
+  readonly refresh = this.#list.refresh;
 
   /** What a block is called inside a text, and word when that changes. */
   describe(blockId: string): { readonly now: { title: string; isSeen: boolean }; readonly changed: (tell: () => void) => () => void } {
@@ -37,7 +19,7 @@ export class StockService {
         isSeen: block?.status === 'live' || this.blocks().length === 0,
       },
       changed: tell => {
-        const subscription = this.blocks$.subscribe(() => queueMicrotask(tell));
+        const subscription = this.#list.rows$.subscribe(() => queueMicrotask(tell));
         return () => subscription.unsubscribe();
       },
     };

@@ -82,6 +82,11 @@ export class WorkingChangesService {
   }
 }
 
+/** Unsaved changes as questions to the server carry them. */
+export function unsaved(changes: readonly WorkingChange[]): Pick<WorkingChange, 'recordId' | 'kind' | 'value' | 'retires'>[] {
+  return changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires }));
+}
+
 function read(key: string): State {
   try {
     return { ...empty, ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<State>) };
