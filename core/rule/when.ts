@@ -79,8 +79,12 @@ export function nextOpening(tree: RuleTree<WhenTest>, moment: Instant): Instant 
 
 /** When the tree, which does not hold at `moment`, last stopped holding, or null when it never held before. */
 export function lastClosing(tree: RuleTree<WhenTest>, moment: Instant): Instant | null {
-  const before = openTimeWithin(tree, { from: moment - recurrenceReach, until: moment });
-  return before.length > 0 ? before[before.length - 1]!.until : null;
+  // Most of what comes again did so within the year; only for the rest is it worth listing many.
+  for (const reach of [400 * 86_400_000, recurrenceReach]) {
+    const before = openTimeWithin(tree, { from: moment - reach, until: moment });
+    if (before.length > 0) return before[before.length - 1]!.until;
+  }
+  return null;
 }
 
 function nextBoundaryOfTest(test: WhenTest, moment: Instant): Instant {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import type { PageRow } from '@contract/messages';
 import { picksOf, whoChoiceOf } from '@core/rule/picks';
 import type { RuleTree, WhenTest, WhereTest, WhoTest } from '@core/rule/rule';
@@ -15,17 +15,17 @@ import { WhoControl } from './who-control';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (asTree() || !isPlain()) {
-      <almanac-tree-editor [part]="part()" [tree]="tree()" [pages]="pages()" (treeChange)="treeChange.emit($any($event))" />
+      <almanac-tree-editor [part]="part()" [tree]="held()" [pages]="pages()" (treeChange)="set($any($event))" />
     } @else {
       @switch (part()) {
         @case ('where') {
-          <almanac-where-control [tree]="$any(tree())" [pages]="pages()" (treeChange)="treeChange.emit($any($event))" />
+          <almanac-where-control [tree]="$any(held())" [pages]="pages()" (treeChange)="set($any($event))" />
         }
         @case ('who') {
-          <almanac-who-control [tree]="$any(tree())" (treeChange)="treeChange.emit($any($event))" />
+          <almanac-who-control [tree]="$any(held())" (treeChange)="set($any($event))" />
         }
         @case ('when') {
-          <almanac-when-control [tree]="$any(tree())" (treeChange)="treeChange.emit($any($event))" />
+          <almanac-when-control [tree]="$any(held())" (treeChange)="set($any($event))" />
         }
       }
     }
@@ -61,9 +61,11 @@ export class RulePart<Test extends WhereTest | WhoTest | WhenTest> {
   /** What the whole as it stands would do. */
   readonly effect = input('');
   readonly treeChange = output<RuleTree<Test>>();
+  /** As it was just set: the controls do not wait for whoever works out what that does. */
+  protected readonly held = linkedSignal(() => this.tree());
   protected readonly asTree = signal(false);
   protected readonly isPlain = computed(() => {
-    const tree: unknown = this.tree();
+    const tree: unknown = this.held();
     switch (this.part()) {
       case 'where':
         return picksOf(tree as RuleTree<WhereTest>) !== null;
@@ -73,4 +75,9 @@ export class RulePart<Test extends WhereTest | WhoTest | WhenTest> {
         return whenChoiceOf(tree as RuleTree<WhenTest>) !== null;
     }
   });
+
+  protected set(tree: RuleTree<Test>): void {
+    this.held.set(tree);
+    this.treeChange.emit(tree);
+  }
 }
