@@ -153,6 +153,7 @@ function publish(ledger: Ledger, recordId: string, value: PlacementValue, from: 
         recordedAt: 0,
         recordedBy: 'x',
         reason: '',
+        editionId: null,
       },
     ],
   });

@@ -40,13 +40,14 @@ export function largeLedger(pageCount: number, placementCount: number): Ledger {
       recordedAt: 0,
       recordedBy: 'x',
       reason: '',
+      editionId: null,
     });
   };
   const sections = Math.round(Math.sqrt(pageCount));
   for (let index = 0; index < pageCount; index += 1) {
     const parentId = index === 0 ? null : index <= sections ? 'page-0' : `page-${1 + (index % sections)}`;
     add('page', `page-${index}`, {
-      version: 1,
+      version: 2,
       type: (['page', 'reserve', 'species', 'event', 'news'] as const)[index % 5]!,
       title: `Page ${index}`,
       parentId,

@@ -1,7 +1,7 @@
 import { roles } from '@core/workflow/workflow';
 import { z } from 'zod';
 import { instant, line, localeTag, requiredLine, uuid } from './common';
-import { kind, named, overlayChange, reader, status, vantage, waiting } from './messages';
+import { closedPages, kind, named, overlayChange, publicationTimes, reader, scheduledChoice, status, vantage, waiting } from './messages';
 
 /** Something wrong, what to do about it, and where. */
 export const finding = z.object({
@@ -145,16 +145,30 @@ export const expectationRow = z.object({
   isPartial: z.boolean(),
 });
 
-/** Asks which expectations changes would break. */
+/** Something planned that a publication would keep from coming. */
+export const covered = z.object({
+  recordId: z.string(),
+  title: z.string(),
+  at: instant,
+  words: z.string(),
+  revisionId: z.string().nullable(),
+});
+
+/** Asks what publishing changes would break, cover and reach. */
 export const checkRequest = z.strictObject({
   withEditions: withWhat.withEditions,
   changes: withWhat.changes,
-  /** From when they would count; null is now. */
-  from: instant.nullable().default(null),
+  /** When they would be live, and what becomes of what is planned. */
+  times: publicationTimes.default({ from: null, until: null, afterwards: 'earlier' }),
+  scheduled: scheduledChoice,
 });
 
-/** The expectations that changes break, and those that they mend. */
+/** What publishing changes would break and mend, what planned things it would cover, and whether one's rights reach that far. */
 export const check = z.object({
+  /** Planned things that would not come unless they are kept. */
+  covers: z.array(covered),
+  /** Why this person may not publish it, in words; null when nothing of its reach stands in the way. */
+  beyond: z.string().nullable(),
   broken: z.array(breach),
   mended: z.array(z.object({ expectationId: z.string(), sentence: z.string() })),
   isPartial: z.boolean(),
@@ -234,6 +248,25 @@ export type Reach = z.infer<typeof reach>;
 export type WhyRequest = z.infer<typeof whyRequest>;
 export type WhyQuestion = z.input<typeof whyRequest>;
 export type Why = z.infer<typeof why>;
+/** Asks for a separate copy of a block, with one of its placements or without. */
+export const copyRequest = z.strictObject({
+  blockId: uuid,
+  placementId: uuid.nullable().default(null),
+  /** Its title; null takes the block's own, made unlike all others. */
+  title: requiredLine(200).nullable().default(null),
+  /** What of the placement is to differ, by field; everything else is kept. */
+  differs: z.record(z.string().max(40), z.unknown()).default({}),
+});
+
+/** The changes that make the copy, ready to be saved as an edition. */
+export const copied = z.array(z.object({ recordId: z.string(), kind, value: z.unknown(), baseRevisionId: z.null() }));
+
+export type CopyRequest = z.infer<typeof copyRequest>;
+export type Copied = z.infer<typeof copied>;
+/** What holds for the whole site and can be set in the editor; what is left out stays as it is. */
+export const siteSettings = z.strictObject({ closedPages: closedPages.optional() });
+
+export type SiteSettingsChange = z.infer<typeof siteSettings>;
 export type SharedRuleRow = z.infer<typeof sharedRuleRow>;
 export type ExpectationRow = z.infer<typeof expectationRow>;
 export type Breach = ExpectationRow['breaches'][number];

@@ -4,12 +4,25 @@ import { z } from 'zod';
 /** Id of anything in the ledger. */
 export const uuid = z.uuid({ error: 'An id is a UUID.' });
 
-/** UTC milliseconds since 1970; within the range that a calendar date of four digits can name. */
-export const instant = z.number().int().min(-62_135_596_800_000).max(253_402_300_799_999);
+/** The first and the last year that can be named: far beyond any plan, and far from the ends of what calendars can count. */
+export const years = { first: 1970, last: 2199 } as const;
+
+/** UTC milliseconds since 1970, within {@link years}. */
+export const instant = z
+  .number()
+  .int()
+  .min(Date.UTC(years.first, 0), { error: `Not before ${years.first}.` })
+  .max(Date.UTC(years.last + 1, 0) - 1, { error: `Not after ${years.last}.` });
 
 /** A time as a person typed it. */
 export const localTime = z.strictObject({
-  local: z.string().max(16).refine(isLocalDateTime, { error: 'A time is written like 2027-04-01T06:00, and the date must exist.' }),
+  local: z
+    .string()
+    .max(16)
+    .refine(isLocalDateTime, { error: 'A time is written like 2027-04-01T06:00, and the date must exist.' })
+    .refine(local => Number(local.slice(0, 4)) >= years.first && Number(local.slice(0, 4)) <= years.last, {
+      error: `A year from ${years.first} to ${years.last}.`,
+    }),
   zone: z.string().max(64).refine(isTimeZone, { error: 'No such time zone.' }),
   choice: z.enum(['earlier', 'later']).optional(),
 });

@@ -20,7 +20,10 @@ export const signIn = z.strictObject({
   password: z.string().min(1, { error: 'Must not be empty.' }).max(200),
 });
 
-/** Who is signed in, and what the editor must know of the site. */
+/** What signed-out readers get at a page that is not for them. */
+export const closedPages = z.enum(['sign in', 'not found']);
+
+/** Who is signed in, and what the editor must know of the site. Whoever is not on the staff is told what any page tells. */
 export const session = z.object({
   person: z
     .object({ id: z.string(), name: z.string(), email: z.string(), roles: z.array(z.string()), sections: z.array(named) })
@@ -37,11 +40,17 @@ export const session = z.object({
     localeName: z.string(),
     now: instant,
     isFrozen: z.boolean(),
-    locales: z.array(z.object({ tag: z.string(), name: z.string() })),
-    memberships: z.array(z.object({ name: z.string(), label: z.string() })),
-    theme: z.custom<import('@core/theme/manifest').ThemeManifest>(),
-    pictures: z.array(z.string()),
   }),
+  /** For the staff only. */
+  desk: z
+    .object({
+      locales: z.array(z.object({ tag: z.string(), name: z.string() })),
+      memberships: z.array(z.object({ name: z.string(), label: z.string() })),
+      theme: z.custom<import('@core/theme/manifest').ThemeManifest>(),
+      pictures: z.array(z.string()),
+      closedPages,
+    })
+    .nullable(),
 });
 
 /** A reader to look as. */
@@ -65,15 +74,26 @@ export const publicationTimes = z.strictObject({
   afterwards: z.enum(['earlier', 'nothing']).default('earlier'),
 });
 
+/** What becomes of something planned that a publication would cover: it is kept, or it is cancelled. */
+export const scheduledChoice = z.enum(['keep', 'cancel']).nullable().default(null);
+
 /** A move, with what it needs. */
 export const move = z.strictObject({
   name: moveName,
   times: publicationTimes.optional(),
+  /** Asked for, by name, whenever something planned would be covered. */
+  scheduled: scheduledChoice,
   remark: z.string().max(4_000).default(''),
   /** Said by whoever has seen that the live revision moved on since the proposal began. */
   acceptsMovedBase: z.boolean().default(false),
   /** Why it goes ahead although it breaks an expectation; empty does not accept that. */
   acceptsBroken: line(500).default(''),
+});
+
+/** A move with an edition that is stored: it names the revisions that it was decided on. */
+export const moveOfEdition = move.extend({
+  /** The head of every proposal of the edition as it was seen; another one means that words changed in between. */
+  decidedOn: z.array(uuid).min(1, { error: 'Name the revisions that you decided on.' }).max(500),
 });
 
 /** A new edition: changes that go live together. */
@@ -119,6 +139,8 @@ export const viewRequest = z.strictObject({
   vantage,
   withEditions: z.array(uuid).max(50).default([]),
   changes: z.array(overlayChange).max(500).default([]),
+  /** A record that is to be seen: where it is not from this vantage, the nearest from which it is takes its place. */
+  showing: uuid.nullable().default(null),
 });
 
 /** Asks what changes would do. */
@@ -160,6 +182,17 @@ export const view = z.object({
   mayRead: z.boolean(),
   targets: z.array(z.object({ kind: z.string(), name: z.string(), label: z.string(), rows: z.array(orderRow) })),
   elsewhere: z.number().int(),
+  /** From where it was looked at in the end. */
+  sight: z.object({
+    page: z.string(),
+    reader,
+    /** Whether it is the vantage that was asked for. */
+    isAsAsked: z.boolean(),
+    /** Whether what was to be seen is in sight. */
+    isInSight: z.boolean(),
+    /** "as members have it on 1 April, 06:00". */
+    words: z.string(),
+  }),
   validUntil: instant.nullable(),
 });
 
@@ -190,6 +223,8 @@ export const pageRow = z.object({
   nextChange: instant.nullable(),
   changedAt: instant,
   changedBy: z.string(),
+  /** Who may read it, what it follows taken in, in words; empty for anyone. */
+  readers: z.string(),
 });
 
 /** A block in the stock. */
@@ -313,7 +348,9 @@ export const editionDetail = editionRow.extend({
   history: z.array(z.object({ move: z.string(), remark: z.string(), at: instant, by: z.string() })),
   /** A page on which the changes can be looked at. */
   lookAt: z.string().nullable(),
-  /** When it goes or went live, once approved. */
+  /** Whether all it does is to take things off. */
+  takesOff: z.boolean(),
+  /** When it goes or went live, or off, once approved. */
   publishedFrom: instant.nullable(),
   /** Who could make the moves that this person may not. */
   reviewers: z.array(z.string()),
@@ -335,11 +372,18 @@ export const ribbon = z.object({
 });
 
 export type Session = z.infer<typeof session>;
+/** The site as the editor knows it. */
+export type DeskSite = Session['site'] & NonNullable<Session['desk']>;
+/** See {@link closedPages}. */
+export type ClosedPages = z.infer<typeof closedPages>;
 export type Change = z.infer<typeof change>;
 export type NewEdition = z.infer<typeof newEdition>;
 export type EditionDraft = z.input<typeof newEdition>;
 export type MoveRequest = z.infer<typeof move>;
-export type MoveWish = z.input<typeof move>;
+export type EditionMoveRequest = z.infer<typeof moveOfEdition>;
+export type EditionMoveWish = z.input<typeof moveOfEdition>;
+/** When something is to be live, and what becomes of what is planned. */
+export type PublicationWish = z.infer<typeof publicationTimes> & Pick<MoveRequest, 'scheduled'>;
 export type ViewRequest = z.infer<typeof viewRequest>;
 /** A question for a view as it is sent; what is left out takes its default. */
 export type ViewQuestion = z.input<typeof viewRequest>;

@@ -15,8 +15,13 @@ export interface Operation {
   /** What a success carries; null for an empty answer. */
   readonly answer: z.ZodType | null;
   readonly isOpenToAll?: boolean;
-  /** Whether it changes what is stored; refused to whoever looks at the product as somebody else. */
-  readonly isWrite?: boolean;
+  /**
+   * Whether it only answers a question, although it is not a GET. Everything else counts as a change, and is refused to
+   * whoever looks at the product as somebody else.
+   */
+  readonly isQuestion?: boolean;
+  /** Whether it belongs to the session itself: signing in and out, beginning and ending a look as somebody else. */
+  readonly isOfSession?: boolean;
   /** Whether it also answers as text/csv. */
   readonly alsoCsv?: boolean;
 }
@@ -43,8 +48,16 @@ export const operations = {
     answer: messages.session,
     isOpenToAll: true,
   },
-  signIn: { method: 'post', path: '/session', summary: 'Signs in.', body: messages.signIn, answer: messages.session, isOpenToAll: true },
-  signOut: { method: 'delete', path: '/session', summary: 'Signs out.', answer: null, isOpenToAll: true },
+  signIn: {
+    method: 'post',
+    path: '/session',
+    summary: 'Signs in.',
+    body: messages.signIn,
+    answer: messages.session,
+    isOpenToAll: true,
+    isOfSession: true,
+  },
+  signOut: { method: 'delete', path: '/session', summary: 'Signs out.', answer: null, isOpenToAll: true, isOfSession: true },
   listPages: {
     method: 'get',
     path: '/pages',
@@ -71,7 +84,6 @@ export const operations = {
     path: '/editions',
     summary: 'Saves changes as one edition, and makes a move with it if asked.',
     body: messages.newEdition,
-    isWrite: true,
     answer: messages.editionDetail,
   },
   readEdition: {
@@ -84,8 +96,7 @@ export const operations = {
     method: 'post',
     path: '/editions/{id}/moves',
     summary: 'Makes a move: sends for review, returns, declines, approves for a date.',
-    body: messages.move,
-    isWrite: true,
+    body: messages.moveOfEdition,
     answer: messages.editionDetail,
   },
   listEditions: {
@@ -100,11 +111,11 @@ export const operations = {
     path: '/proposals/{id}',
     summary: 'Saves a new revision on a proposal.',
     body: messages.saveProposal,
-    isWrite: true,
     answer: messages.recordDetail,
   },
   view: {
     method: 'post',
+    isQuestion: true,
     path: '/view',
     summary: 'A page from a vantage: rendered, and as a running order with reasons.',
     body: messages.viewRequest,
@@ -112,6 +123,7 @@ export const operations = {
   },
   effect: {
     method: 'post',
+    isQuestion: true,
     path: '/effect',
     summary: 'What changes would do: pages gained and lost, and from when.',
     body: messages.effectRequest,
@@ -119,6 +131,7 @@ export const operations = {
   },
   readSiteFacts: {
     method: 'post',
+    isQuestion: true,
     path: '/site-facts',
     summary: 'All that reach is computed from: pages, placements, blocks and shared rules, before and with changes.',
     body: assembling.siteFactsRequest,
@@ -126,6 +139,7 @@ export const operations = {
   },
   readReach: {
     method: 'post',
+    isQuestion: true,
     path: '/reach',
     summary: 'Placements against the page tree: where each shows, gains, loses or is away.',
     body: assembling.reachRequest,
@@ -134,6 +148,7 @@ export const operations = {
   },
   why: {
     method: 'post',
+    isQuestion: true,
     path: '/why',
     summary: 'Why a placement shows or does not, test by test, and what would turn it.',
     body: assembling.whyRequest,
@@ -153,6 +168,7 @@ export const operations = {
   },
   checkExpectations: {
     method: 'post',
+    isQuestion: true,
     path: '/expectations/check',
     summary: 'Which expectations changes would break, where and when.',
     body: assembling.checkRequest,
@@ -183,7 +199,6 @@ export const operations = {
     path: '/saved-filters',
     summary: 'Keeps a filter under a name; one of the same list and name is replaced.',
     body: assembling.savedFilter,
-    isWrite: true,
     answer: z.array(assembling.savedFilter),
   },
   dropFilter: {
@@ -191,7 +206,6 @@ export const operations = {
     path: '/saved-filters',
     summary: 'Forgets a saved filter.',
     query: query.filterName,
-    isWrite: true,
     answer: z.array(assembling.savedFilter),
   },
   saveLimits: {
@@ -199,11 +213,26 @@ export const operations = {
     path: '/limits',
     summary: 'Sets what regions may hold.',
     body: assembling.limits,
-    isWrite: true,
+    answer: messages.session,
+  },
+  copy: {
+    method: 'post',
+    isQuestion: true,
+    path: '/copies',
+    summary: 'A separate copy of a block and of a placement of it, as changes to be saved.',
+    body: assembling.copyRequest,
+    answer: assembling.copied,
+  },
+  saveSettings: {
+    method: 'put',
+    path: '/settings',
+    summary: 'Sets what holds for the whole site.',
+    body: assembling.siteSettings,
     answer: messages.session,
   },
   lookAs: {
     method: 'put',
+    isOfSession: true,
     path: '/session/look-as',
     summary: 'Looks at the product as a role or person would, without any right gained.',
     body: assembling.lookAs,
@@ -219,7 +248,6 @@ export const operations = {
     method: 'delete',
     path: '/records/{id}',
     summary: 'Deletes a record for good, with all its revisions.',
-    isWrite: true,
     answer: null,
   },
   readRibbon: {
@@ -231,6 +259,11 @@ export const operations = {
   },
   readToday: { method: 'get', path: '/today', summary: 'What changes today and next, what waits, what is wrong.', answer: today },
 } as const satisfies Record<string, Operation>;
+
+/** Whether an operation changes what is stored. What does not say otherwise does. */
+export function isChange({ method, isQuestion, isOfSession }: Operation): boolean {
+  return method !== 'get' && !isQuestion && !isOfSession;
+}
 
 /** See {@link operations}. */
 export type OperationName = keyof typeof operations;

@@ -3,6 +3,7 @@ import type { BlockType, BlockValue, FieldDefinition } from '@core/block/block';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
 import { pageTypes, reservedSegments, type PageValue } from '@core/page/page';
+import { upgradePage } from '@core/page/upgrade';
 import type { PlacementValue } from '@core/placement/placement';
 import { z } from 'zod';
 import { line, localTime, requiredLine, uuid } from './common';
@@ -19,10 +20,9 @@ export const link = line(2_000).refine(text => text === '' || sitePath.test(text
 
 const picture = line(300).refine(text => text === '' || /^\/media\/[\w.-]+$/.test(text), { error: 'Choose one of the pictures.' });
 
-/** A page as it is stored. */
-export const pageValue: z.ZodType<PageValue> = z
+const presentPage = z
   .strictObject({
-    version: z.literal(1),
+    version: z.literal(2, { error: 'This version of pages is not known here.' }),
     type: z.enum(pageTypes),
     title: requiredLine(200),
     parentId: uuid.nullable(),
@@ -37,7 +37,8 @@ export const pageValue: z.ZodType<PageValue> = z
     pictureText: line(300),
     topics: z.array(requiredLine(60)).max(30),
     layout: requiredLine(60),
-    readers: whoTree,
+    /** null follows the page above. */
+    readers: whoTree.nullable(),
     inMenu: z.boolean(),
     menuLabel: line(60),
     takesPlace: localTime.nullable(),
@@ -50,6 +51,13 @@ export const pageValue: z.ZodType<PageValue> = z
     if (reservedSegments.includes(page.segment))
       context.addIssue({ code: 'custom', path: ['segment'], message: 'This address belongs to the product itself.' });
   });
+
+/** A page as it is stored. One of an older version is brought up to the present one; an unknown version is refused. */
+export const pageValue: z.ZodType<PageValue> = z.preprocess(raw => (isOlderPage(raw) ? upgradePage(raw) : raw), presentPage);
+
+function isOlderPage(raw: unknown): boolean {
+  return typeof raw === 'object' && raw !== null && 'version' in raw && raw.version === 1;
+}
 
 /** A block as it is stored; its fields follow from its type. */
 export const blockValue: z.ZodType<BlockValue> = z

@@ -60,7 +60,7 @@ function added(kind: Change['kind'], recordId: string, value: unknown): Change {
 function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => string, time: LaidOut['time'], order: string): PageValue {
   const parent = page.path === '/' ? null : page.path.slice(0, page.path.lastIndexOf('/')) || '/';
   return {
-    version: 1,
+    version: 2,
     type: page.type ?? 'page',
     title: page.title,
     parentId: parent && pageId(parent),
@@ -72,7 +72,7 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
     pictureText: '',
     topics: [...(page.topics ?? [])],
     layout: page.layout ?? 'main-and-aside',
-    readers: page.membersOnly ? { any: [{ test: 'membership', membership: 'member' }] } : {},
+    readers: page.membersOnly ? { any: [{ test: 'membership', membership: 'member' }] } : null,
     inMenu: page.inMenu ?? true,
     menuLabel: page.menuLabel ?? '',
     takesPlace: page.takesPlace ? time(...page.takesPlace) : null,

@@ -4,7 +4,7 @@ import type { PageValue } from '@core/page/page';
 import { everywhere, thisPageOnly } from '@core/rule/rule';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { Clocks } from '@server/clocks';
-import { hashPassword } from '@server/http/sessions';
+import { hashPassword } from '@server/http/passwords';
 import type { Theme } from '@server/public/theme';
 import { insertPerson, type Person } from '@server/repositories/people-repository';
 import { initialSettings, saveSettings } from '@server/repositories/settings-repository';
@@ -66,7 +66,8 @@ export async function seedDemo(knex: Knex, theme: Theme, pictures: readonly stri
     });
     if (!act.approval) continue;
     at += act.approval.minutesLater * 60_000;
-    await moveEdition(site, people.get(act.approval.who)!, id, act.approval.move);
+    const decidedOn = site.ledger.proposalsOfEdition(id).map(each => each.headRevisionId);
+    await moveEdition(site, people.get(act.approval.who)!, id, { ...act.approval.move, decidedOn });
   }
 }
 
@@ -75,6 +76,7 @@ const move = (name: MoveRequest['name'], remark = '', times?: MoveRequest['times
   remark,
   acceptsMovedBase: false,
   acceptsBroken: '',
+  scheduled: null,
   times,
 });
 const fromTime = (from: LocalTime, until: LocalTime | null = null): MoveRequest['times'] => ({ from, until, afterwards: 'earlier' });
@@ -328,7 +330,7 @@ function actsOf(demo: LaidOut): readonly Act[] {
 
 function newPage(demo: LaidOut, title: string, segment: string, standfirst: string): Change {
   const value: PageValue = {
-    version: 1,
+    version: 2,
     type: 'species',
     title,
     parentId: demo.pageId('/wildlife'),
@@ -340,7 +342,7 @@ function newPage(demo: LaidOut, title: string, segment: string, standfirst: stri
     pictureText: '',
     topics: ['mammals'],
     layout: 'main-and-aside',
-    readers: {},
+    readers: null,
     inMenu: true,
     menuLabel: '',
     takesPlace: null,

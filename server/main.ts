@@ -4,10 +4,12 @@ import path from 'node:path';
 import { pino } from 'pino';
 import { frozenClocks, realClocks } from './clocks';
 import { openDatabase } from './database/connect';
+import { UnreadableStore } from './database/store-fault';
 import { createServer } from './http/server';
 import { readOptions } from './options';
 import { listPictures } from './public/pictures';
 import { loadTheme } from './public/theme';
+import { unreadableLine } from './repositories/readable';
 import { initialSettings } from './repositories/settings-repository';
 import { loadSite } from './site/site';
 
@@ -15,14 +17,20 @@ const root = process.cwd();
 
 /** Opens the store, listens, and stops gracefully on SIGINT and SIGTERM. */
 async function main(): Promise<void> {
-  const options = readOptions(process.argv.slice(2), initialSettings.zone);
+  const options = readOptions(process.argv.slice(2), initialSettings.zone, process.env);
   const data = path.resolve(root, options.data);
-  mkdirSync(data, { recursive: true });
+  makeFolder(data);
   const knex = await openDatabase(path.join(data, 'almanac.sqlite'));
   const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+  // One failing request, write or record is its own affair: all others go on being answered.
+  process.on('unhandledRejection', error => logger.error({ err: error }, 'unhandled'));
+  process.on('uncaughtException', error => logger.error({ err: error }, 'unhandled'));
   const mediaFolder = path.join(root, 'demo/pictures');
   const clocks = options.at === null ? realClocks : frozenClocks(options.at);
-  const site = await loadSite(knex, clocks, loadTheme(path.join(root, 'themes/shore')), listPictures(mediaFolder));
+  const theme = loadTheme(path.join(root, 'themes/shore'));
+  const site = await loadSite(knex, clocks, theme, listPictures(mediaFolder), options.publicAddress);
+  for (const each of site.unreadable) logger.warn(`Left out, since it cannot be read: ${unreadableLine(each)}`);
+  site.faults.onFault = fault => logger.warn(fault, 'left out, since it cannot be shown');
   if (site.people.size === 0)
     throw new RangeError(
       `There is no site in ${options.data} yet. Lay out the demo with ./almanac demo, or name the folder of a site with --data.`,
@@ -34,18 +42,19 @@ async function main(): Promise<void> {
     version,
     mediaFolder,
     secret: secretOf(data),
-    isSecure: process.env['ALMANAC_SECURE'] === '1',
+    isSecure: options.isSecure,
+    trustedProxies: options.trustedProxies,
     editorFolder: path.join(root, 'dist/web/browser'),
     fontsFolder: path.join(root, 'node_modules'),
   });
-  const server = app.listen(options.port, '127.0.0.1', error => {
+  const server = app.listen(options.port, options.listen, error => {
     if (error) {
-      console.error(`Cannot listen on port ${options.port}: ${error.message}. Choose another with --port.`);
+      console.error(`Cannot listen on ${options.listen}, port ${options.port}: ${error.message}. Choose others with --listen and --port.`);
       process.exit(1);
     }
     const { port } = server.address() as { port: number };
-    const settings = site.settings;
-    console.log(`${settings.name} is at http://localhost:${port}/ and its editor at http://localhost:${port}/almanac/`);
+    const address = options.publicAddress || `http://localhost:${port}`;
+    console.log(`${site.settings.name} is at ${address}/ and its editor at ${address}/almanac/`);
   });
   const stop = (): void => {
     server.close(() => void knex.destroy().then(() => process.exit(0)));
@@ -57,14 +66,28 @@ async function main(): Promise<void> {
   process.on('SIGTERM', stop);
 }
 
+function makeFolder(data: string): void {
+  try {
+    mkdirSync(data, { recursive: true });
+  } catch (error) {
+    throw new UnreadableStore(`${data} cannot be made: ${(error as Error).message}. Name another folder with --data.`);
+  }
+}
+
 /** The secret lives beside the store, readable by its owner only, so that sessions outlive a restart. */
 function secretOf(data: string): string {
   const file = path.join(data, 'secret');
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
-  return readFileSync(file, 'utf8');
+  try {
+    if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+    const secret = readFileSync(file, 'utf8').trim();
+    if (secret.length >= 32) return secret;
+  } catch (error) {
+    throw new UnreadableStore(`${file} cannot be read or written: ${(error as Error).message}.`);
+  }
+  throw new UnreadableStore(`${file} is damaged. Delete it: a new one is made, and everybody signs in anew.`);
 }
 
 main().catch((error: unknown) => {
-  console.error(error instanceof RangeError ? error.message : error);
+  console.error(error instanceof RangeError || error instanceof UnreadableStore ? error.message : error);
   process.exit(1);
 });

@@ -98,7 +98,7 @@ function judgeWho(
   { universe, blockReaders }: RuleSurroundings,
   pages: BitSet,
 ): Pick<RuleHealth, 'alwaysTrue' | 'neverMatters' | 'hasReaders' | 'isPartial'> {
-  const pageReaders = [...new Set(positionsOf(pages).map(position => universe.pages[position]!.written?.readers ?? anyoneMayRead))];
+  const pageReaders = [...new Set(positionsOf(pages).map(position => universe.pages[position]!.readers))];
   const keys = [tree, blockReaders ?? {}, ...pageReaders].flatMap(each => readerFactsIn(each));
   const { readers, isPartial } = audiencesOf(keys);
   const mayReadSome = (reader: ReaderFacts) => pageReaders.some(each => compileWho(each)(reader));
@@ -117,8 +117,6 @@ function judgeWho(
   const asked = compileWho(tree);
   return { alwaysTrue, neverMatters, hasReaders: domain.some(reader => asked(reader)), isPartial };
 }
-
-const anyoneMayRead: RuleTree<WhoTest> = {};
 
 // A window that began long ago and goes on is how every ordinary rule ages; only what is overruled by another test is told of.
 function judgeWhen(tree: RuleTree<WhenTest>, span: Interval): readonly TestInRule[] {

@@ -17,6 +17,7 @@ const entry = (number: number, from: number, until: number | null, part: Partial
   recordedAt: number,
   recordedBy: 'somebody',
   reason: '',
+  editionId: null,
   ...part,
 });
 const at = (entries: readonly PublicationEntry[], moment: number, knownAt = Infinity) => {

@@ -23,20 +23,24 @@ export function publicationsKnown(entries: readonly PublicationEntry[], knownAt:
 
 /**
  * What is in force at a moment: of the intervals that hold it the one with the highest ledger number.
- * An interval that has ended gives way to the earlier one beneath it, or to nothing, as its entry says.
+ * An interval that has ended gives way to the earlier one beneath it, or to nothing, as its entry says: "nothing" hides
+ * what had begun by the time it ended, never what begins later.
  * @param known - as {@link publicationsKnown} returns them
  */
 export function inForceAt(known: readonly PublicationEntry[], moment: Instant): InForce {
   let ended: PublicationEntry | null = null;
+  let hiding: PublicationEntry | null = null;
   for (const entry of known) {
     if (moment < entry.from) continue;
     if (entry.until === null || moment < entry.until) {
+      if (hiding !== null && entry.from < hiding.until!) continue;
       return entry.revisionId === null ? { state: 'retired', entry } : { state: 'live', revisionId: entry.revisionId, entry };
     }
     ended ??= entry;
-    if (entry.afterwards === 'nothing') return { state: 'expired', entry };
+    if (entry.afterwards === 'nothing' && (hiding === null || hiding.until! < entry.until)) hiding = entry;
   }
-  return ended ? { state: 'expired', entry: ended } : { state: 'never' };
+  const last = hiding ?? ended;
+  return last ? { state: 'expired', entry: last } : { state: 'never' };
 }
 
 /** Every instant at which what is in force may change: openings and ends of the publications, ascending. */

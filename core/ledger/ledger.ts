@@ -21,8 +21,11 @@ export class Ledger {
   readonly #revisionsOf = new Map<string, Revision[]>();
   readonly #proposalIdsOf = new Map<string, Set<string>>();
   #lastRecordedAt: Instant = -Infinity;
+  #lastNumber = 0;
   /** Grows with every change, so that whatever was computed from the ledger can tell whether it still holds. */
   version = 0;
+  /** The same for a ledger and all that {@link with} made from it, so that they can share what was computed. */
+  family: object = {};
 
   /** Takes in rows; see {@link LedgerRows}. */
   absorb(rows: LedgerRows): void {
@@ -40,8 +43,39 @@ export class Ledger {
     for (const entry of rows.entries ?? []) {
       append(this.#entries, keyOf(entry.recordId, entry.locale), entry);
       this.#lastRecordedAt = Math.max(this.#lastRecordedAt, entry.recordedAt);
+      this.#lastNumber = Math.max(this.#lastNumber, entry.number);
     }
     this.version += 1;
+  }
+
+  /**
+   * Another ledger that holds this one's rows and some more; this one stays as it is. It answers what would be in force
+   * were the rows written.
+   */
+  with(rows: LedgerRows): Ledger {
+    const copy = new Ledger();
+    copy.family = this.family;
+    copy.#lastRecordedAt = this.#lastRecordedAt;
+    copy.#lastNumber = this.#lastNumber;
+    for (const [mine, its] of [
+      [this.records, copy.records],
+      [this.revisions, copy.revisions],
+      [this.editions, copy.editions],
+      [this.proposals, copy.proposals],
+      [this.#entries, copy.#entries],
+      [this.#revisionsOf, copy.#revisionsOf],
+      [this.#proposalIdsOf, copy.#proposalIdsOf],
+    ] as [Map<string, unknown>, Map<string, unknown>][])
+      for (const [key, value] of mine) its.set(key, value);
+    // Lists that are about to grow are copied; all others are shared.
+    for (const { recordId, locale } of rows.entries ?? [])
+      copy.#entries.set(keyOf(recordId, locale), [...this.entriesOf(recordId, locale)]);
+    for (const { recordId, locale } of rows.revisions ?? [])
+      copy.#revisionsOf.set(keyOf(recordId, locale), [...this.revisionsOf(recordId, locale)]);
+    for (const { recordId } of rows.proposals ?? [])
+      copy.#proposalIdsOf.set(recordId, new Set(this.proposalsOf(recordId).map(each => each.id)));
+    copy.absorb(rows);
+    return copy;
   }
 
   /** Forgets a record with all that was ever written of it. */
@@ -100,6 +134,11 @@ export class Ledger {
     const revision = this.revisions.get(id);
     if (!revision) throw new RangeError(`No revision ${id}`);
     return revision;
+  }
+
+  /** The highest ledger number of any entry, or 0. */
+  get lastNumber(): number {
+    return this.#lastNumber;
   }
 
   /** The newest recorded-at of any entry, or -Infinity; recorded times never run backwards. */

@@ -89,4 +89,6 @@ export interface PublicationEntry {
   readonly recordedAt: Instant;
   readonly recordedBy: string;
   readonly reason: string;
+  /** The edition by which it was set; null for what was set before editions were noted. */
+  readonly editionId: string | null;
 }

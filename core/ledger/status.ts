@@ -1,6 +1,7 @@
 import type { Instant } from '../schedule/local-time';
-import { inForceAt, knownAtFor, publicationsKnown } from './in-force';
+import { knownAtFor, publicationsKnown } from './in-force';
 import type { Ledger } from './ledger';
+import { outlookFrom } from './outlook';
 import type { PublicationEntry, Stage } from './records';
 
 /** What a list shows of a record: what its publications say, else the stage of its proposal. */
@@ -9,7 +10,7 @@ export type Status = 'live' | 'scheduled' | 'expired' | 'retired' | Exclude<Stag
 /** A record's status with what comes next and what waits. */
 export interface RecordStatus {
   readonly status: Status;
-  /** The next publication boundary after the moment; null when none is planned. */
+  /** The next instant at which something else is in force; null when none is planned. */
   readonly nextChange: Instant | null;
   /** The furthest stage of a proposal that waits beside what is live; null when none does. */
   readonly waiting: 'draft' | 'in review' | null;
@@ -20,9 +21,9 @@ export interface RecordStatus {
 /** Computes the status of a record at a moment. */
 export function statusOf(ledger: Ledger, recordId: string, locale: string, moment: Instant, now: Instant): RecordStatus {
   const known = publicationsKnown(ledger.entriesOf(recordId, locale), knownAtFor(moment, now));
-  const inForce = inForceAt(known, moment);
-  const upcoming = known.filter(entry => entry.from > moment && entry.revisionId !== null).sort((a, b) => a.from - b.from)[0] ?? null;
-  const boundaries = known.flatMap(entry => [entry.from, entry.until ?? Infinity]).filter(at => at > moment && at < Infinity);
+  const [present, ...ahead] = outlookFrom(known, moment);
+  const inForce = present!.inForce;
+  const upcoming = ahead.flatMap(turn => (turn.inForce.state === 'live' ? turn.inForce.entry : []))[0] ?? null;
   const open = ledger.openProposalsOf(recordId);
   const waiting = open.some(each => each.stage === 'in review') ? 'in review' : open.length > 0 ? 'draft' : null;
   const closed = ledger.proposalsOf(recordId).some(each => each.stage === 'declined');
@@ -35,5 +36,5 @@ export function statusOf(ledger: Ledger, recordId: string, locale: string, momen
           ? (waiting ?? (closed ? 'declined' : 'draft'))
           : inForce.state;
   const entry = inForce.state === 'live' ? inForce.entry : (upcoming ?? (inForce.state === 'never' ? null : inForce.entry));
-  return { status, nextChange: boundaries.length > 0 ? Math.min(...boundaries) : null, waiting, entry };
+  return { status, nextChange: ahead[0]?.at ?? null, waiting, entry };
 }

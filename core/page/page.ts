@@ -3,7 +3,7 @@ import type { LocalTime } from '../schedule/local-time';
 
 /** What a page consists of. Types differ in how they are listed and in what their rules may ask. */
 export interface PageValue {
-  readonly version: 1;
+  readonly version: 2;
   readonly type: PageType;
   readonly title: string;
   /** The page above; null only for the front page. */
@@ -21,8 +21,8 @@ export interface PageValue {
   readonly topics: readonly string[];
   /** Name of a layout of the theme. */
   readonly layout: string;
-  /** Who may read the page; an empty group lets anyone. */
-  readonly readers: RuleTree<WhoTest>;
+  /** Who may read the page; an empty group lets anyone, null follows the page above. */
+  readonly readers: RuleTree<WhoTest> | null;
   readonly inMenu: boolean;
   /** Shorter name for menus; empty takes the title. */
   readonly menuLabel: string;

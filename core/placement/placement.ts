@@ -26,3 +26,8 @@ export interface PlacementValue {
   /** Why it is there, in the words of whoever placed it. */
   readonly reason: string;
 }
+
+/** A placement as it starts: plain, with the block's title, for no reason given. */
+export function freshPlacement(start: Pick<PlacementValue, 'blockId' | 'target' | 'order' | 'rule'>): PlacementValue {
+  return { version: 1, ...start, off: false, look: '', align: 'start', title: { show: 'block', own: '' }, anchor: '', reason: '' };
+}

@@ -1,4 +1,4 @@
-import { isTest, testsOf, type Rule, type RuleGroup, type RuleTree, type WhereTest } from '../rule/rule';
+import { alwaysHolds, isTest, testsOf, type Rule, type RuleGroup, type RuleTree, type WhereTest } from '../rule/rule';
 import { effectiveRule, keepingCopy, type SharedRules } from '../rule/shared-rule';
 import { compileWhere, type PageFacts } from '../rule/where';
 import { compileWhen } from '../rule/when';
@@ -58,8 +58,13 @@ export function remediesFor(step: OwnStep, value: PlacementValue, context: Remed
         return [{ kind: 'show at any time', size: testsOf(rule.when).length, value: own }];
       return [{ kind: 'leave the shared rule', size: followed + 1, value: withRule({ ...copy, when: {} }) }];
     }
-    case 'shared rule':
-      return [{ kind: 'leave the shared rule', size: followed, value: withRule({ ...rule, follows: [] }) }];
+    case 'shared rule': {
+      // What the rule that is gone asked for is not known, so nothing wider than this page is made of it.
+      const page = { test: 'page', page: context.facts.id } as const;
+      const where = alwaysHolds(rule.where) ? { any: [page] } : rule.where;
+      const size = followed + (where === rule.where ? 0 : 1);
+      return [{ kind: 'leave the shared rule', size, value: withRule({ ...rule, where, follows: [] }) }];
+    }
     case 'block':
     case 'block readers':
     case 'layout':
@@ -89,13 +94,19 @@ export function waysOff(value: PlacementValue, facts: PageFacts): readonly Remed
 // Exceptions that hold are taken out; where that is not enough, the page is named.
 function takingIn(value: PlacementValue, rule: Rule, facts: PageFacts): Remedy {
   const group: RuleGroup<WhereTest> = isTest(rule.where) ? { any: [rule.where] } : rule.where;
+  const page = { test: 'page', page: facts.id } as const;
+  const set = (where: RuleTree<WhereTest>) => ({ ...value, rule: { ...rule, where } });
+  // A rule that leaves out every page has been picked for none: the page is picked, and no other comes with it.
+  if ((group.none ?? []).some(isEveryPath)) return { kind: 'add the page', size: 1, value: set({ any: [page] }) };
   const kept = (group.none ?? []).filter(part => !compileWhere(part)(facts));
   const without: RuleGroup<WhereTest> = { ...group, none: kept };
   const removed = (group.none ?? []).length - kept.length;
-  const set = (where: RuleTree<WhereTest>) => ({ ...value, rule: { ...rule, where } });
   if (removed > 0 && compileWhere(without)(facts)) return { kind: 'take the exception out', size: removed, value: set(without) };
-  const page = { test: 'page', page: facts.id } as const;
   const asksAll = (group.all ?? []).length > 0;
   const named: RuleTree<WhereTest> = asksAll ? { any: [without, page] } : { ...without, any: [...(group.any ?? []), page] };
   return { kind: 'add the page', size: removed + 1, value: set(named) };
+}
+
+function isEveryPath(part: RuleTree<WhereTest>): boolean {
+  return isTest(part) && part.test === 'path' && ['*', '/*'].includes(part.pattern);
 }

@@ -68,7 +68,7 @@ export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: Re
     const { value } = placement;
     for (const name of placement.queryNames) queryNames.add(name);
     if (!placement.whereHolds(facts)) {
-      if (withAway && isExcepted(placement, facts))
+      if (withAway && (isExcepted(placement, facts) || missesItsRule(placement, snapshot, facts)))
         away.push({ id: placement.id, value, reason: reasonFor(placement, snapshot, facts, reader)! });
       continue;
     }
@@ -82,7 +82,8 @@ export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: Re
   }
   if (withAway) {
     for (const dormant of snapshot.dormantPlacements) {
-      if (!compilePlacement(dormant.id, dormant.value, snapshot.sharedRules).whereHolds(facts)) continue;
+      const placement = compilePlacement(dormant.id, dormant.value, snapshot.sharedRules);
+      if (!placement.whereHolds(facts) && !missesItsRule(placement, snapshot, facts)) continue;
       away.push({ id: dormant.id, value: dormant.value, reason: { step: 'publication', dormancy: dormant.dormancy } });
     }
   }
@@ -141,7 +142,7 @@ function stepThatStops(placement: CompiledPlacement, snapshot: SiteSnapshot, fac
 
 /** Whether the reader may read the page at all. */
 export function mayRead(page: PageNode, reader: ReaderFacts): boolean {
-  return compileWho(page.value.readers)(reader);
+  return compileWho(page.facts.readers)(reader);
 }
 
 /** One key for all readers who get the same answer, given the facts it depended on. */
@@ -154,6 +155,11 @@ function isExcepted(placement: CompiledPlacement, facts: PageFacts): boolean {
   const { where } = placement.rule;
   if (isTest(where) || isNowhere(where) || !where.none || where.none.length === 0) return false;
   return compileWhere({ all: where.all ?? [], any: where.any ?? [] })(facts);
+}
+
+/** Whether it follows a rule that is not live, and by its own words is meant for the page. */
+function missesItsRule({ value }: CompiledPlacement, snapshot: SiteSnapshot, facts: PageFacts): boolean {
+  return value.rule.follows.length > 0 && missingRule(value.rule, snapshot.sharedRules) !== null && compileWhere(value.rule.where)(facts);
 }
 
 // The first stand-in for a region takes its place; what it displaces, and any second one, stays away and says by whom.

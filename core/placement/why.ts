@@ -153,8 +153,8 @@ function stepsOf(placement: CompiledPlacement, context: WhyContext, readable: bo
     {
       step: 'page readers',
       holds: readable,
-      words: `The page is for ${page ? whoPhrase(page.value.readers, names) : 'anyone'}.`,
-      trace: page ? who(page.value.readers) : [],
+      words: `The page is for ${page ? whoPhrase(page.facts.readers, names) : 'anyone'}.`,
+      trace: page ? who(page.facts.readers) : [],
     },
     reason?.step === 'publication'
       ? { step: 'publication', words: explainAway(reason, names, style).sentence, holds: false, trace: [] }

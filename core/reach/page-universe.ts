@@ -66,8 +66,7 @@ export class PageUniverse {
     return this.#keep(this.#readable, JSON.stringify(reader), () => {
       const outcomes = new Map<RuleTree<WhoTest>, boolean>();
       return setWhere(this.size, at => {
-        const readers = this.pages[at]!.written?.readers;
-        if (!readers) return true;
+        const { readers } = this.pages[at]!;
         let outcome = outcomes.get(readers);
         if (outcome === undefined) outcomes.set(readers, (outcome = compileWho(readers)(reader)));
         return outcome;

@@ -9,7 +9,13 @@ const menu = (fields: object) => ({ type: 'menu', title: 'Menu', fields: { start
 function model(world: SmallWorld, pageId: string, reader: ReaderFacts = anyone) {
   const snapshot = world.at(0);
   const page = snapshot.pageById.get(pageId)!;
-  return pageModel(snapshot, page, resolvePage(snapshot, page.facts, reader), { siteName: 'Site', reader, style });
+  return pageModel(snapshot, page, resolvePage(snapshot, page.facts, reader), {
+    onFault: () => undefined,
+    siteAddress: '',
+    siteName: 'Site',
+    reader,
+    style,
+  });
 }
 const site = () =>
   new SmallWorld()

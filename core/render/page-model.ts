@@ -1,8 +1,10 @@
 import type { BlockFields } from '../block/block';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
+import { blockTypeNamed } from '../block/types';
 import { insetIdsOf } from '../inset/inset';
 import { listPages, startOf } from '../listing/listing';
 import { mayRead, type Resolution } from '../placement/resolve';
+import { openLink, openLinksIn, type LinkContext, type OpenLinks } from './closed-links';
 import type { CompiledPlacement } from '../site/compiled-placement';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
@@ -14,6 +16,8 @@ export interface LinkModel {
   readonly title: string;
   readonly path: string;
   readonly isCurrent: boolean;
+  /** A step on the way that this reader may not read: it has neither title nor path. */
+  readonly isClosed: boolean;
   readonly holdsCurrent: boolean;
   readonly children: readonly LinkModel[];
 }
@@ -72,10 +76,11 @@ export interface PageModelAnswer {
 }
 
 /** What the model is built for. */
-export interface PageModelContext {
+export interface PageModelContext extends LinkContext {
   readonly siteName: string;
-  readonly reader: ReaderFacts;
   readonly style: MomentStyle;
+  /** Told of a block that could not be made ready; it is left out. */
+  readonly onFault: (blockId: string, error: unknown) => void;
 }
 
 /** Builds the model of a page, or of a service page when `page` is null. */
@@ -90,9 +95,10 @@ export function pageModel(
   const dependsOn = new Set(resolution.dependsOn);
   let titleShownByBlock = false;
   for (const shown of resolution.shown) {
-    const built = blockModel(snapshot, page, shown.placement, shown.block, context);
+    const built = blockModelOrNothing(snapshot, page, shown.placement, shown.block, context);
+    if (!built) continue;
     validUntil = Math.min(validUntil, built.validUntil);
-    if (built.listsPages) for (const key of snapshot.pageReaderFacts) dependsOn.add(key);
+    for (const key of built.dependsOn) dependsOn.add(key);
     titleShownByBlock ||= built.model.isPageTitle;
     (targets[shown.placement.value.target.name] ??= []).push(built.model);
   }
@@ -107,14 +113,17 @@ export function pageModel(
       const isSeen = block !== undefined && compileWho(block.value.readers ?? {})(context.reader);
       insets[id] = null;
       if (!isSeen) continue;
-      const built = blockModel(snapshot, page, null, block, context);
+      const built = blockModelOrNothing(snapshot, page, null, block, context);
+      if (!built) continue;
       validUntil = Math.min(validUntil, built.validUntil);
-      if (built.listsPages) for (const key of snapshot.pageReaderFacts) dependsOn.add(key);
+      for (const key of built.dependsOn) dependsOn.add(key);
       insets[id] = built.model;
       takeIn(insetIdsOf(block.value));
     }
   };
   takeIn([...(value ? insetIdsOf(value) : []), ...resolution.shown.flatMap(each => insetIdsOf(each.block.value))]);
+  const body = openLinksIn(snapshot, value?.body ?? '', context);
+  for (const key of body.dependsOn) dependsOn.add(key);
   return {
     model: {
       title: value?.title ?? serviceTitle(resolution.facts.service),
@@ -122,7 +131,7 @@ export function pageModel(
       path: resolution.facts.path,
       layout: resolution.facts.layout,
       standfirst: titleShownByBlock ? '' : (value?.standfirst ?? ''),
-      body: value?.body ?? '',
+      body: body.value,
       when: start ? writeFullMoment(start, context.style) : '',
       showsTitle: !titleShownByBlock,
       service: resolution.facts.service,
@@ -145,16 +154,35 @@ function serviceTitle(service: string | null): string {
   return service === 'sign-in' ? 'Sign in' : 'Nothing at this address';
 }
 
+/** A block made ready, how long that holds and on which reader facts it rests. */
+interface BuiltBlock {
+  readonly model: BlockModel;
+  readonly validUntil: Instant;
+  readonly dependsOn: readonly string[];
+}
+
+// One block that cannot be made ready never takes the page with it.
+function blockModelOrNothing(...given: Parameters<typeof blockModel>): BuiltBlock | null {
+  const [, , , block, context] = given;
+  try {
+    return blockModel(...given);
+  } catch (error) {
+    context.onFault(block.id, error);
+    return null;
+  }
+}
+
 function blockModel(
   snapshot: SiteSnapshot,
   page: PageNode | null,
   placement: CompiledPlacement | null,
   block: BlockNode,
   context: PageModelContext,
-): { model: BlockModel; validUntil: Instant; listsPages: boolean } {
+): BuiltBlock {
   // An inset is placed nowhere; the text that holds it says how it looks.
   const { title, look, align, anchor } = placement?.value ?? insetPlacing;
-  const { type, fields } = block.value;
+  const { type } = block.value;
+  const { value: fields, dependsOn } = openFields(snapshot, block, context);
   const shownTitle = title.show === 'none' ? '' : title.show === 'own' ? title.own : block.value.title;
   const listing = type === 'listing' ? listPages(snapshot, fields, page, context.reader) : null;
   const isPageTitle = type === 'hero' && fields['heading'] === '';
@@ -172,12 +200,27 @@ function blockModel(
       type === 'menu'
         ? menuLinks(snapshot, fields, page, context.reader)
         : type === 'breadcrumb'
-          ? breadcrumbLinks(snapshot, fields, page)
+          ? breadcrumbLinks(snapshot, fields, page, context.reader)
           : [],
     cards: listing ? listing.pages.map(each => cardOf(each, context.style)) : [],
     isPageTitle,
   };
-  return { model, validUntil: listing?.validUntil ?? Infinity, listsPages: listing !== null || type === 'menu' || type === 'breadcrumb' };
+  const namesPages = listing !== null || type === 'menu' || type === 'breadcrumb';
+  return { model, validUntil: listing?.validUntil ?? Infinity, dependsOn: [...dependsOn, ...(namesPages ? snapshot.pageReaderFacts : [])] };
+}
+
+// Links to what this reader may not read are left out, in fields as in running text.
+function openFields(snapshot: SiteSnapshot, block: BlockNode, context: LinkContext): OpenLinks<BlockFields> {
+  const dependsOn: string[] = [];
+  const fields: Record<string, BlockFields[string]> = { ...block.value.fields };
+  for (const { name, kind } of blockTypeNamed(block.value.type)?.fields ?? []) {
+    const held = fields[name];
+    if (typeof held !== 'string' || (kind !== 'link' && kind !== 'rich text')) continue;
+    const open = kind === 'link' ? openLink(snapshot, held, context) : openLinksIn(snapshot, held, context);
+    fields[name] = open.value;
+    dependsOn.push(...open.dependsOn);
+  }
+  return { value: fields, dependsOn };
 }
 
 // A hero without a heading of its own speaks for the page it stands on.
@@ -207,6 +250,7 @@ function menuLinks(snapshot: SiteSnapshot, fields: BlockFields, current: PageNod
         title: child.value.menuLabel || child.value.title,
         path: child.facts.path,
         isCurrent: child === current,
+        isClosed: false,
         holdsCurrent: lineage.includes(child.id) && child !== current,
         children: levels > 1 && (fields['closedBranches'] || lineage.includes(child.id)) ? linksBeneath(child, levels - 1) : [],
       }));
@@ -220,17 +264,22 @@ function sectionOf(page: PageNode | null): PageNode | null {
   return at;
 }
 
-function breadcrumbLinks(snapshot: SiteSnapshot, fields: BlockFields, page: PageNode | null): readonly LinkModel[] {
+function breadcrumbLinks(snapshot: SiteSnapshot, fields: BlockFields, page: PageNode | null, reader: ReaderFacts): readonly LinkModel[] {
   if (!page) return [];
   const way: PageNode[] = [];
   for (let at: PageNode | null = page; at; at = at.parent) way.unshift(at);
-  return way
-    .filter(each => each !== page || fields['showsCurrent'])
-    .map(each => ({
+  return way.filter(each => each !== page || fields['showsCurrent']).map(each => (mayRead(each, reader) ? openStep(each) : closedStep));
+  function openStep(each: PageNode): LinkModel {
+    return {
       title: each === snapshot.front ? String(fields['homeLabel'] || each.value.title) : each.value.menuLabel || each.value.title,
       path: each.facts.path,
       isCurrent: each === page,
+      isClosed: false,
       holdsCurrent: false,
       children: [],
-    }));
+    };
+  }
 }
+
+/** A step of a breadcrumb that the reader may not read. */
+const closedStep: LinkModel = { title: '', path: '', isCurrent: false, isClosed: true, holdsCurrent: false, children: [] };

@@ -1,4 +1,4 @@
-import { isNowhere, isTest, nowhere, type RuleTree, type WhereTest, type WhoTest } from './rule';
+import { isNobody, isNowhere, isTest, nobody, nowhere, type RuleTree, type WhereTest, type WhoTest } from './rule';
 
 /** A picked page: alone, or with everything beneath it. */
 export type PickExtent = 'this' | 'beneath';
@@ -58,6 +58,7 @@ export type WhoChoice =
 /** Reads a tree as a choice, or gives null when it holds more. */
 export function whoChoiceOf(tree: RuleTree<WhoTest>): WhoChoice | null {
   if (isTest(tree)) return whoChoiceOf({ any: [tree] });
+  if (isNobody(tree)) return { kind: 'holders', memberships: [], roles: [] };
   const groups = [tree.all ?? [], tree.any ?? [], tree.none ?? []];
   const parts = groups.flat();
   if (parts.length === 0) return { kind: 'anyone' };
@@ -71,7 +72,7 @@ export function whoChoiceOf(tree: RuleTree<WhoTest>): WhoChoice | null {
   return { kind: isNone ? 'all but holders' : 'holders', memberships, roles };
 }
 
-/** Writes a choice as a tree. */
+/** Writes a choice as a tree. Holders of nothing are nobody: it waits until one is chosen. */
 export function treeOfWhoChoice(choice: WhoChoice): RuleTree<WhoTest> {
   switch (choice.kind) {
     case 'anyone':
@@ -86,7 +87,7 @@ export function treeOfWhoChoice(choice: WhoChoice): RuleTree<WhoTest> {
         ...choice.memberships.map((membership): WhoTest => ({ test: 'membership', membership })),
         ...choice.roles.map((role): WhoTest => ({ test: 'role', role })),
       ];
-      if (tests.length === 0) return {};
+      if (tests.length === 0) return choice.kind === 'holders' ? nobody : {};
       return choice.kind === 'holders' ? { any: tests } : { none: tests };
     }
   }

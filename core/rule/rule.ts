@@ -72,6 +72,16 @@ export function isNowhere(tree: RuleTree<WhereTest>): boolean {
   return isTest(only) && only.test === 'path' && only.pattern === '*';
 }
 
+/** A who part that holds for no reader: nobody has been chosen yet. An empty "any" would hold for anyone. */
+export const nobody: RuleTree<WhoTest> = { all: [{ test: 'signed in' }], none: [{ test: 'signed in' }] };
+
+/** Whether a who part is {@link nobody}, however it came here. */
+export function isNobody(tree: RuleTree<WhoTest>): boolean {
+  if (isTest(tree) || (tree.any ?? []).length > 0) return false;
+  const isSignedIn = (part: RuleTree<WhoTest> | undefined) => part !== undefined && isTest(part) && part.test === 'signed in';
+  return tree.all?.length === 1 && tree.none?.length === 1 && isSignedIn(tree.all[0]) && isSignedIn(tree.none[0]);
+}
+
 /** The rule that a new placement starts with. */
 export function thisPageOnly(page: string): Rule {
   return { ...everywhere, where: { any: [{ test: 'page', page }] } };

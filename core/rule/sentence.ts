@@ -2,7 +2,7 @@ import { rrulestr } from '../schedule/rrule';
 import { countOf, listOf, writeDate, writeMoment, type MomentStyle } from '../format/moment';
 import { instantOf } from '../schedule/local-time';
 import { askableFields } from '../page/page';
-import { isNowhere, isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';
+import { isNobody, isNowhere, isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';
 
 /** What the words of a rule are called on this site. */
 export interface RuleNames {
@@ -101,6 +101,7 @@ export function phraseWhoTest(test: WhoTest, names: RuleNames): string {
 /** The who part in words: "anyone", "readers who are not signed in". */
 export function whoPhrase(tree: RuleTree<WhoTest>, names: RuleNames): string {
   if (isTest(tree)) return phraseWhoTest(tree, names);
+  if (isNobody(tree)) return 'nobody until somebody is chosen';
   const [all, any, none] = [tree.all ?? [], tree.any ?? [], tree.none ?? []];
   const onlyNone = none.length === 1 && all.length + any.length === 0 ? none[0]! : null;
   if (onlyNone && isTest(onlyNone))

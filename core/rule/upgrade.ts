@@ -8,10 +8,10 @@ export class UnknownRuleVersion extends RangeError {
 }
 
 /** One step from a version to the next. */
-const steps: Readonly<Record<number, (rule: Readonly<Record<string, unknown>>) => Readonly<Record<string, unknown>>>> = {
+const steps = new Map<unknown, (rule: Readonly<Record<string, unknown>>) => Readonly<Record<string, unknown>>>([
   // Before shared rules there was nothing to follow.
-  1: rule => ({ ...rule, version: 2, follows: [] }),
-};
+  [1, rule => ({ ...rule, version: 2, follows: [] })],
+]);
 
 /**
  * Brings a stored rule up to the present version, step by step.
@@ -20,7 +20,7 @@ const steps: Readonly<Record<number, (rule: Readonly<Record<string, unknown>>) =
 export function upgradeRule(stored: unknown): Rule {
   let rule = (stored ?? {}) as Readonly<Record<string, unknown>>;
   while (rule['version'] !== 2) {
-    const step = steps[rule['version'] as number];
+    const step = steps.get(rule['version']);
     if (!step) throw new UnknownRuleVersion(rule['version']);
     rule = step(rule);
   }

@@ -77,6 +77,7 @@ describe('narrowingKeys', () => {
     isFrontPage: fc.boolean(),
     service: fc.constantFrom(null, 'not found'),
     menuItems: fc.subarray(['p', 'q', 'r']),
+    readers: fc.constant({}),
     written: fc.constant(null),
     locale: fc.constantFrom('en-GB', 'cy'),
     query: fc.constantFrom<Record<string, string>[]>({}, { from: 'poster' }),

@@ -1,7 +1,7 @@
 import { URLPattern } from 'urlpattern-polyfill/urlpattern';
 import { fieldAsText, type PageValue } from '../page/page';
 import { compileTree } from './evaluate';
-import { isTest, testsOf, type RuleTree, type WhereTest } from './rule';
+import { isTest, testsOf, type RuleTree, type WhereTest, type WhoTest } from './rule';
 
 /** What a rule may know of a page. */
 export interface PageFacts {
@@ -18,6 +18,8 @@ export interface PageFacts {
   readonly service: string | null;
   /** The pages by way of which menus lead here, the nearest first. */
   readonly menuItems: readonly string[];
+  /** Who may read it, what it follows from the pages above taken in; an empty group lets anyone. */
+  readonly readers: RuleTree<WhoTest>;
   /** What was written; null on service pages. */
   readonly written: PageValue | null;
   /** BCP 47 tag of the locale in which it is read. */

@@ -1,6 +1,7 @@
 import type { BlockValue } from '../block/block';
 import { inForceAt, knownAtFor, publicationBoundaries, publicationsKnown } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
+import { outlookFrom } from '../ledger/outlook';
 import { recordKinds, type PublicationEntry, type RecordKind } from '../ledger/records';
 import type { PageValue } from '../page/page';
 import type { ExpectationValue } from '../expectation/expectation';
@@ -129,7 +130,7 @@ export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnap
     expectations: live.expectation as ReadonlyMap<string, ExpectationValue>,
     dormantPlacements,
     dormantBlocks,
-    pageReaderFacts: [...new Set(tree.pages.flatMap(page => readerFactsIn(page.value.readers)))],
+    pageReaderFacts: [...new Set(tree.pages.flatMap(page => readerFactsIn(page.facts.readers)))],
   };
 }
 
@@ -139,14 +140,16 @@ function dormantValue(
   options: SnapshotOptions,
   known: readonly PublicationEntry[],
 ): Dormant<unknown> | null {
-  const upcoming = known.filter(entry => entry.from > options.moment && entry.revisionId !== null).sort((a, b) => a.from - b.from)[0];
-  if (upcoming)
-    return { id: recordId, value: ledger.revision(upcoming.revisionId!).value, dormancy: { state: 'scheduled', at: upcoming.from } };
-  const inForce = inForceAt(known, options.moment);
-  const past = known.find(entry => entry.revisionId !== null);
+  const [present, ...ahead] = outlookFrom(known, options.moment);
+  for (const { at, inForce } of ahead)
+    if (inForce.state === 'live')
+      return { id: recordId, value: ledger.revision(inForce.revisionId).value, dormancy: { state: 'scheduled', at } };
+  const { inForce } = present!;
+  const past = known.find(entry => entry.revisionId !== null && entry.from <= options.moment);
   if (past && inForce.state === 'retired')
     return { id: recordId, value: ledger.revision(past.revisionId!).value, dormancy: { state: 'retired', at: inForce.entry.from } };
-  if (past) return { id: recordId, value: ledger.revision(past.revisionId!).value, dormancy: { state: 'expired', at: past.until } };
+  if (past && inForce.state === 'expired')
+    return { id: recordId, value: ledger.revision(past.revisionId!).value, dormancy: { state: 'expired', at: inForce.entry.until } };
   const draft = ledger.openProposalsOf(recordId)[0];
   return draft ? { id: recordId, value: ledger.revision(draft.headRevisionId).value, dormancy: { state: 'draft', at: null } } : null;
 }
@@ -159,12 +162,12 @@ type PageTree = Pick<SiteSnapshot, 'front' | 'pages' | 'pageById' | 'pageByPath'
 
 /** How many trees are kept per ledger: what is now, what is proposed and what comes next. */
 const mostTrees = 6;
-const keptTrees = new WeakMap<Ledger, { values: ReadonlyMap<string, PageValue>; locale: string; tree: PageTree }[]>();
+const keptTrees = new WeakMap<object, { values: ReadonlyMap<string, PageValue>; locale: string; tree: PageTree }[]>();
 
 /** The tree of the live pages; the same pages give the same tree, so that what was computed from it can be kept. */
 function treeOf(ledger: Ledger, values: ReadonlyMap<string, PageValue>, locale: string): PageTree {
-  const kept = keptTrees.get(ledger) ?? [];
-  keptTrees.set(ledger, kept);
+  const kept = keptTrees.get(ledger.family) ?? [];
+  keptTrees.set(ledger.family, kept);
   const isSame = (other: ReadonlyMap<string, PageValue>) =>
     other.size === values.size && [...values].every(([id, value]) => other.get(id) === value);
   const known = kept.find(each => each.locale === locale && isSame(each.values));
@@ -200,6 +203,7 @@ function buildTree(values: ReadonlyMap<string, PageValue>, locale: string): Page
       isFrontPage: parent === null,
       service: null,
       menuItems: [...(value.inMenu || parent === null ? [id] : []), ...(parent?.facts.menuItems ?? [])],
+      readers: value.readers ?? parent?.facts.readers ?? {},
       written: value,
       locale,
       query: {},

@@ -97,6 +97,7 @@ export const randomPage: fc.Arbitrary<PageFacts> = fc.record({
   isFrontPage: fc.boolean(),
   service: fc.constantFrom(null, 'sign-in', 'not found'),
   menuItems: fc.subarray([...pageIds]),
+  readers: fc.constant({}),
   written: fc.constant(null),
   locale: fc.constantFrom('en-GB', 'cy'),
   query: fc.constantFrom<Record<string, string>[]>({}, { from: 'poster' }, { day: '', from: 'x' }),

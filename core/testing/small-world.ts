@@ -60,6 +60,7 @@ export class SmallWorld {
       recordedAt: 0,
       recordedBy: 'somebody',
       reason: '',
+      editionId: null,
       ...times,
     };
     this.ledger.absorb({ revisions: [revision], entries: [entry] });
@@ -68,7 +69,7 @@ export class SmallWorld {
 
   page(id: string, parentId: string | null, part: Partial<PageValue> = {}): this {
     return this.add('page', id, {
-      version: 1,
+      version: 2,
       type: 'page',
       title: id,
       parentId,
@@ -80,7 +81,7 @@ export class SmallWorld {
       pictureText: '',
       topics: [],
       layout: 'wide',
-      readers: {},
+      readers: null,
       inMenu: true,
       menuLabel: '',
       takesPlace: null,

@@ -25,23 +25,33 @@ describe('judgeMove', () => {
   ];
   for (const [move, stage, kinds, role, isOwn, expected] of rows) {
     it(`${move}: ${role}, ${kinds.join(' and ')} ${stage}, ${isOwn ? 'own' : 'another’s'} → ${expected}`, () => {
-      const outcome = judgeMove(move, { stage, kinds, roles: [role], isOwn, reachesBeyond: false });
+      const outcome = judgeMove(move, { stage, kinds, roles: [role], isOwn, hasWritten: false, reachesBeyond: false });
       expect(outcome.kind === 'moved' ? outcome.to : outcome.code).toBe(expected);
     });
   }
 
-  it('lets nobody publish beyond their sections, and lets them do all else', () => {
-    const facts = { stage: 'in review', kinds: ['placement'], roles: ['editor'], isOwn: false, reachesBeyond: true } as const;
-    expect(possibleMoves(facts)).toEqual(['return', 'decline']);
+  it('lets nobody approve what they wrote themselves, whoever began it', () => {
+    const facts = { stage: 'in review', kinds: ['placement'], roles: ['editor'], isOwn: false, reachesBeyond: false } as const;
+    expect(judgeMove('approve', { ...facts, hasWritten: true })).toEqual(jasmine.objectContaining({ code: 'only others' }));
+    expect(judgeMove('approve', { ...facts, hasWritten: false }).kind).toBe('moved');
+  });
+
+  it('lets nobody decide beyond their sections', () => {
+    const facts = {
+      stage: 'in review',
+      kinds: ['placement'],
+      roles: ['editor'],
+      isOwn: false,
+      hasWritten: false,
+      reachesBeyond: true,
+    } as const;
+    expect(possibleMoves(facts)).toEqual([]);
     expect(judgeMove('approve', facts)).toEqual(jasmine.objectContaining({ code: 'beyond sections' }));
   });
 
   it('offers only the moves that would be made', () => {
-    expect(possibleMoves({ stage: 'in review', kinds: ['page'], roles: ['editor'], isOwn: false, reachesBeyond: false })).toEqual([
-      'return',
-      'decline',
-      'approve',
-      'publish',
-    ]);
+    expect(
+      possibleMoves({ stage: 'in review', kinds: ['page'], roles: ['editor'], isOwn: false, hasWritten: false, reachesBeyond: false }),
+    ).toEqual(['return', 'decline', 'approve', 'publish']);
   });
 });

@@ -12,10 +12,12 @@ export interface Move {
   readonly to: Stage;
   /** Roles that may make it, per kind of record. */
   readonly who: Readonly<Record<RecordKind, readonly Role[]>>;
-  /** `own`: only what one made oneself; `others`: only what somebody else made (four eyes); `any`: both. */
+  /** `own`: only what one made oneself; `others`: only what others alone have written (four eyes); `any`: both. */
   readonly whose: 'own' | 'others' | 'any';
   /** Sets a publication, so that readers see it from its date on. */
   readonly publishes: boolean;
+  /** Settles what becomes of somebody's proposal, and so asks for the right over all that it reaches. */
+  readonly decides: boolean;
 }
 
 /** The moves there are. */
@@ -40,11 +42,11 @@ const reviewers: Move['who'] = {
 
 /** The workflow that a new site starts with. Placements ask for four eyes: whoever makes one has another approve it. */
 export const defaultMoves: readonly Move[] = [
-  { name: 'send for review', from: ['draft'], to: 'in review', who: mayWriteKind, whose: 'any', publishes: false },
-  { name: 'take back', from: ['in review'], to: 'draft', who: mayWriteKind, whose: 'own', publishes: false },
-  { name: 'return', from: ['in review'], to: 'draft', who: reviewers, whose: 'others', publishes: false },
-  { name: 'decline', from: ['in review'], to: 'declined', who: reviewers, whose: 'others', publishes: false },
-  { name: 'approve', from: ['in review'], to: 'approved', who: reviewers, whose: 'others', publishes: true },
+  { name: 'send for review', from: ['draft'], to: 'in review', who: mayWriteKind, whose: 'any', publishes: false, decides: false },
+  { name: 'take back', from: ['in review'], to: 'draft', who: mayWriteKind, whose: 'own', publishes: false, decides: false },
+  { name: 'return', from: ['in review'], to: 'draft', who: reviewers, whose: 'others', publishes: false, decides: true },
+  { name: 'decline', from: ['in review'], to: 'declined', who: reviewers, whose: 'others', publishes: false, decides: true },
+  { name: 'approve', from: ['in review'], to: 'approved', who: reviewers, whose: 'others', publishes: true, decides: true },
   {
     name: 'publish',
     from: ['draft', 'in review'],
@@ -59,8 +61,9 @@ export const defaultMoves: readonly Move[] = [
     },
     whose: 'any',
     publishes: true,
+    decides: true,
   },
-  { name: 'withdraw', from: ['draft', 'in review'], to: 'withdrawn', who: mayWriteKind, whose: 'own', publishes: false },
+  { name: 'withdraw', from: ['draft', 'in review'], to: 'withdrawn', who: mayWriteKind, whose: 'own', publishes: false, decides: false },
 ];
 
 /** What a move is judged by. */
@@ -70,6 +73,8 @@ export interface MoveFacts {
   readonly roles: readonly Role[];
   /** Whether the person who asks made the proposal. */
   readonly isOwn: boolean;
+  /** Whether any of its words, since what is live, were written by the person who asks. */
+  readonly hasWritten: boolean;
   /** Whether it reaches pages outside the sections that the person publishes in. */
   readonly reachesBeyond: boolean;
 }
@@ -91,8 +96,8 @@ export function judgeMove(name: string, facts: MoveFacts, moves: readonly Move[]
   if (!facts.kinds.every(kind => facts.roles.some(role => move.who[kind].includes(role)))) return refuse('role lacks the right');
   if (!move.from.includes(facts.stage)) return refuse('wrong stage');
   if (move.whose === 'own' && !facts.isOwn) return refuse('only own');
-  if (move.whose === 'others' && facts.isOwn) return refuse('only others');
-  if (move.publishes && facts.reachesBeyond) return refuse('beyond sections');
+  if (move.whose === 'others' && (facts.isOwn || facts.hasWritten)) return refuse('only others');
+  if (move.decides && facts.reachesBeyond) return refuse('beyond sections');
   return { kind: 'moved', to: move.to, publishes: move.publishes };
 }
 

@@ -122,6 +122,50 @@ const all: readonly NamedMigration[] = [
       });
     },
   },
+  {
+    name: '003-order-of-the-ledger',
+    async up(knex) {
+      // The order of the ledger is the order in which it was written, whatever a clock said at the time.
+      for (const table of ['records', 'revisions', 'editions', 'proposals']) {
+        await knex.schema.alterTable(table, columns => {
+          columns.bigInteger('number').notNullable().defaultTo(0);
+        });
+        await knex(table).update({ number: knex.raw('rowid') });
+        await knex.schema.alterTable(table, columns => {
+          columns.index(['number']);
+        });
+      }
+      // By which edition something was published, taken from the words that were published where that was not noted.
+      await knex.schema.alterTable('publication_entries', table => {
+        table.string('edition_id');
+      });
+      await knex('publication_entries').update({
+        edition_id: knex.raw('(select edition_id from proposals where head_revision_id = publication_entries.revision_id limit 1)'),
+      });
+      await knex.schema.createTable('set_aside', table => {
+        table.string('table_name').notNullable();
+        table.string('row_id').notNullable();
+        table.text('stored').notNullable();
+        table.text('why').notNullable();
+        table.bigInteger('at').notNullable();
+        table.primary(['table_name', 'row_id']);
+      });
+      if (!(await knex.schema.hasTable('sessions')))
+        await knex.schema.createTable('sessions', table => {
+          table.string('sid', 255).primary();
+          table.json('sess').notNullable();
+          table.dateTime('expired').notNullable().index();
+        });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('set_aside');
+      for (const table of ['proposals', 'editions', 'revisions', 'records']) {
+        await knex.schema.alterTable(table, columns => {
+          columns.dropColumn('number');
+        });
+      }
+    },
+  },
 ];
 
 /** The steps that bring a store up to date, in order. They are part of the program, so none can go missing on disk. */

@@ -1,10 +1,10 @@
 import type { Session } from '@contract/messages';
 import { openApiDocument } from '@contract/openapi';
-import { operations, type Operation, type OperationName } from '@contract/operations';
+import { isChange, operations, type Operation, type OperationName } from '@contract/operations';
 import express, { type Request, type Response, type Router } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import type { z } from 'zod';
 import type { Person } from '../repositories/people-repository';
+import { copyOf } from '../services/copies';
 import { createEdition, moveEdition, saveProposal } from '../services/editions';
 import { editionDetail, listEditions } from '../services/edition-views';
 import { deleteForGood, deletionOf } from '../services/deletion';
@@ -13,6 +13,7 @@ import { checkChanges, listExpectations } from '../services/expectations';
 import { findRecords } from '../services/find';
 import { healthOf } from '../services/health';
 import { saveLimits } from '../services/limits';
+import { saveSiteSettings } from '../services/site-settings';
 import { checkedLook, labelOfLook, mayLookAs, personSeen } from '../services/look-as';
 import { listPlacements } from '../services/placements';
 import { reachCsv, reachTable, siteFacts } from '../services/reach';
@@ -25,7 +26,7 @@ import { explainPlacement } from '../services/why';
 import { dropSavedFilter, readSavedFilters, saveSavedFilter } from '../repositories/saved-filters-repository';
 import type { Site } from '../site/site';
 import { faultsFromIssues, Refusal, refuseInvalid } from './problems';
-import { authenticate, beginSession, endSession, personOf, type Sessions } from './sessions';
+import { beginSession, endSession, keepSession, personOf, type Sessions } from './sessions';
 
 type Body<Name extends OperationName> = (typeof operations)[Name] extends { body: infer Schema extends z.ZodType }
   ? z.infer<Schema>
@@ -53,24 +54,6 @@ type Given<Name extends OperationName> = Readonly<Answer<Name>> | ((typeof opera
 
 type Handlers = { readonly [Name in OperationName]: (call: Call<Name>) => Promise<Given<Name>> | Given<Name> };
 
-/** How many failed sign-ins one address and account may make in a quarter of an hour. */
-const failedSignIns = { limit: 10, windowMs: 15 * 60_000 };
-
-/** Refuses after too many failed sign-ins. */
-export function signInLimit(): express.RequestHandler {
-  return rateLimit({
-    ...failedSignIns,
-    skipSuccessfulRequests: true,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    keyGenerator: request => `${request.ip ?? ''} ${String((request.body as { email?: unknown } | undefined)?.email ?? '').toLowerCase()}`,
-    validate: { keyGeneratorIpFallback: false },
-    requestWasSuccessful: (_request, response) => response.statusCode < 400,
-    handler: (_request, _response, next) =>
-      next(new Refusal('too-many-requests', 'Too many failed attempts. Wait a quarter of an hour and try again.')),
-  });
-}
-
 /** The HTTP API, every call validated against its operation. */
 export function apiRouter(site: Site, sessions: Sessions, version: string): Router {
   const router = express.Router();
@@ -80,7 +63,6 @@ export function apiRouter(site: Site, sessions: Sessions, version: string): Rout
     next();
   });
   router.get('/openapi.json', (_request, response) => response.json(openApi));
-  router.use('/session', signInLimit());
   const handlers = handlersFor(site, sessions);
   for (const name of Object.keys(operations) as OperationName[])
     register(router, site, sessions, operations[name], handlers[name] as (call: Call<OperationName>) => unknown);
@@ -98,14 +80,15 @@ function register(
   const guards = operation.method === 'get' ? [] : [sessions.refuseForged];
   router[operation.method](operation.path.replace(/\{(\w+)\}/g, ':$1'), ...guards, async (request: Request, response: Response) => {
     const self = personOf(site, request);
-    const person = self && personSeen(site, self, request.session.lookAs);
+    const lookAs = self && mayLookAs(self) ? request.session.lookAs : undefined;
+    const person = self && personSeen(site, self, lookAs);
     if (!operation.isOpenToAll) {
       if (!self || !person) throw new Refusal('not-signed-in', 'Sign in first. What you have written is kept in this browser.');
       if (self.roles.length === 0) throw new Refusal('not-permitted', 'The editor is for staff. Readers use the public site.');
-      if (operation.isWrite && request.session.lookAs !== undefined)
+      if (isChange(operation) && lookAs !== undefined)
         throw new Refusal(
           'not-permitted',
-          `You are looking as ${labelOfLook(site, request.session.lookAs)}. Stop looking as somebody else to change anything.`,
+          `You are looking as ${labelOfLook(site, lookAs)}. Stop looking as somebody else to change anything.`,
         );
     }
     const call = {
@@ -135,7 +118,7 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
   return {
     readSession: ({ request, response, self }) => describeSession(site, sessions, request, response, self),
     signIn: async ({ request, response, body }) => {
-      const person = await authenticate(site, body.email, body.password);
+      const person = await sessions.guard.signIn(request, response, body.email, body.password);
       if (!person)
         throw new Refusal('wrong-credentials', 'No account has this e-mail address and password.', [
           { pointer: '/password', detail: 'Check both and try again.' },
@@ -167,25 +150,35 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
     why: ({ body }) => explainPlacement(site, { ...body, changes: checkedChanges(body.changes) }),
     listSharedRules: () => [...listSharedRules(site)],
     listExpectations: () => [...listExpectations(site)],
-    checkExpectations: ({ body }) => checkChanges(site, overlaysFor(site, body.withEditions, checkedChanges(body.changes)), body.from),
+    checkExpectations: ({ person, body }) =>
+      checkChanges(site, person!, overlaysFor(site, body.withEditions, checkedChanges(body.changes)), {
+        ...body.times,
+        scheduled: body.scheduled,
+      }),
     readHealth: () => healthOf(site),
     listPlacements: () => [...listPlacements(site)],
     find: ({ query }) => [...findRecords(site, query.q)],
     listSavedFilters: ({ self }) => readSavedFilters(site.knex, self.id),
     saveFilter: async ({ self, body }) => {
-      await saveSavedFilter(site.knex, self.id, body);
+      await site.writes.run(() => saveSavedFilter(site.knex, self.id, body));
       return readSavedFilters(site.knex, self.id);
     },
     dropFilter: async ({ self, query }) => {
-      await dropSavedFilter(site.knex, self.id, query.list, query.name);
+      await site.writes.run(() => dropSavedFilter(site.knex, self.id, query.list, query.name));
       return readSavedFilters(site.knex, self.id);
     },
     saveLimits: async ({ request, response, self, body }) => {
       await saveLimits(site, self, body);
       return describeSession(site, sessions, request, response, self);
     },
-    lookAs: ({ request, response, self, body }) => {
+    copy: ({ body }) => copyOf(site, body),
+    saveSettings: async ({ request, response, self, body }) => {
+      await saveSiteSettings(site, self, body);
+      return describeSession(site, sessions, request, response, self);
+    },
+    lookAs: async ({ request, response, self, body }) => {
       request.session.lookAs = checkedLook(site, self, body.as);
+      await keepSession(request);
       return describeSession(site, sessions, request, response, self);
     },
     readDeletion: ({ person, id }) => deletionOf(site, person, id),
@@ -226,10 +219,16 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
       localeName: settings.localeName,
       now: clocks.content(),
       isFrozen: clocks.isFrozen,
-      locales: [...settings.locales],
-      memberships: [...settings.memberships],
-      theme: theme.manifest,
-      pictures: [...site.pictures],
     },
+    desk:
+      self && self.roles.length > 0
+        ? {
+            locales: [...settings.locales],
+            memberships: [...settings.memberships],
+            theme: theme.manifest,
+            pictures: [...site.pictures],
+            closedPages: settings.closedPages,
+          }
+        : null,
   };
 }

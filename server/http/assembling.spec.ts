@@ -194,8 +194,8 @@ describe('assembling over the API', () => {
       const draftOne = await draft(one, 'One', two, liveOne.revisionId);
       const draftTwo = await draft(two, 'Two', one, liveTwo.revisionId);
       const later = { from: { local: '2027-04-02T00:00', zone } };
-      expect((await administrator.post(`/api/editions/${draftOne}/moves`, { name: 'publish', times: later })).status).toBe(200);
-      const refused = await administrator.post(`/api/editions/${draftTwo}/moves`, { name: 'publish' });
+      expect((await administrator.move(draftOne, { name: 'publish', times: later })).status).toBe(200);
+      const refused = await administrator.move(draftTwo, { name: 'publish' });
       expect([refused.status, refused.json.errors[0].detail]).toEqual([422, 'This makes a loop: “Two” and “One” would hold one another.']);
       const self = await save(administrator, 'Self', [
         { recordId: one, kind: 'block', value: sampleBlock({ title: 'One', ...body(one) }), baseRevisionId: liveOne.revisionId },
@@ -291,12 +291,12 @@ describe('assembling over the API', () => {
     const within = sampleEdition(test.pageId('/visit'));
     const beyond = sampleEdition(test.pageId('/join'));
     for (const each of [within, beyond]) await manager.post('/api/editions', { ...each, move: { name: 'send for review' } });
-    const approve = (id: string) => saskia.post(`/api/editions/${id}/moves`, { name: 'approve' });
+    const approve = (id: string) => saskia.move(id, { name: 'approve' });
     expect((await approve(within.id)).status).toBe(200);
     const refused = await approve(beyond.id);
     expect([refused.status, refused.json.detail]).toEqual([
       403,
-      'It reaches pages outside your sections. They are Join. Edwin Oyelaran or Margit Halloran can.',
+      'It reaches pages outside your sections: Join. Edwin Oyelaran or Margit Halloran can.',
     ]);
     expect((await saskia.get(`/api/editions/${beyond.id}`)).json.moves).not.toContain('approve');
   });

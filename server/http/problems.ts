@@ -12,11 +12,15 @@ export const problemKinds = {
   stale: [409, 'Somebody saved in between'],
   'expectation-broken': [409, 'This breaks what is expected'],
   'live-moved': [409, 'The live version has moved on'],
+  'schedule-covered': [409, 'Something planned would not come'],
   conflict: [409, 'Already there'],
   'move-refused': [409, 'This move cannot be made now'],
   'too-large': [413, 'Too large'],
   invalid: [422, 'Some values are not right'],
   'too-many-requests': [429, 'Too many requests'],
+  'storage-full': [507, 'There is no room to save'],
+  'storage-busy': [503, 'The store is in use'],
+  'storage-failing': [503, 'The store cannot be used'],
   internal: [500, 'Something went wrong on the server'],
 } as const satisfies Record<string, readonly [number, string]>;
 

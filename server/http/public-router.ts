@@ -7,8 +7,7 @@ import type { Logger } from 'pino';
 import { type PublicAnswers, renderPublicPage } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { signInLimit } from './api-router';
-import { authenticate, beginSession, endSession, personOf, readerFactsOf, sessionCookie, type Sessions } from './sessions';
+import { beginSession, endSession, personOf, readerFactsOf, sessionCookie, type Sessions } from './sessions';
 import { Refusal } from './problems';
 
 /** The public site: pages, the sign-in page, the sitemap. */
@@ -17,21 +16,28 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
   const form = express.urlencoded({ extended: false, limit: '20kb' });
   router.get('/sitemap.xml', async (request, response) => {
     const pages = site.snapshots.at().pages.filter(page => mayRead(page, anyone));
-    const stream = new SitemapStream({ hostname: `${request.protocol}://${request.get('host') ?? 'localhost'}` });
-    const xml = await streamToPromise(Readable.from(pages.map(page => ({ url: page.facts.path }))).pipe(stream));
-    response.type('application/xml').set('Cache-Control', 'public, max-age=300').send(xml);
+    const { address, cacheControl } = addressOf(site, request);
+    const xml =
+      pages.length === 0
+        ? emptySitemap
+        : await streamToPromise(
+            Readable.from(pages.map(page => ({ url: page.facts.path }))).pipe(new SitemapStream({ hostname: address })),
+          );
+    response.type('application/xml').set('Cache-Control', cacheControl).send(xml);
   });
   router.get('/robots.txt', (request, response) => {
+    const { address, cacheControl } = addressOf(site, request);
     response
       .type('text/plain')
-      .send(
-        `User-agent: *\nDisallow: /almanac/\nDisallow: /api/\nDisallow: /sign-in\nSitemap: ${request.protocol}://${request.get('host') ?? 'localhost'}/sitemap.xml\n`,
-      );
+      .set('Cache-Control', cacheControl)
+      .send(`User-agent: *\nDisallow: /almanac/\nDisallow: /api/\nDisallow: /sign-in\nSitemap: ${address}/sitemap.xml\n`);
   });
   router.get('/sign-in', (request, response) => sendSignIn(site, sessions, request, response, 200, {}));
-  router.post('/sign-in', form, signInLimit(), sessions.refuseForged, async (request, response) => {
+  router.post('/sign-in', form, sessions.refuseForged, async (request, response) => {
     const { email, password, to } = fieldsOf(request);
-    const person = await authenticate(site, email, password);
+    const outcome = await sessions.guard.signIn(request, response, email, password).catch(asHasty);
+    if (outcome instanceof Refusal) return sendSignIn(site, sessions, request, response, 429, { signInFault: outcome.message, email });
+    const person = outcome;
     if (!person)
       return sendSignIn(site, sessions, request, response, 401, { signInFault: 'No account has this e-mail address and password.', email });
     await beginSession(request, person);
@@ -57,7 +63,10 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
 export function answerSignedOut(site: Site, answers: PublicAnswers, logger: Logger): RequestHandler {
   return (request, response, next) => {
     const isReading = request.method === 'GET' || request.method === 'HEAD';
-    if (!isReading || request.headers.cookie?.includes(sessionCookie) || !site.snapshots.at().pageByPath.has(request.path)) return next();
+    if (!isReading || request.headers.cookie?.includes(sessionCookie)) return next();
+    const page = site.snapshots.at().pageByPath.get(request.path);
+    // A page that is not for them goes the same way as an address that leads nowhere, header by header.
+    if (!page || !mayRead(page, anyone)) return next();
     sendPage(answers, anyone, request, response);
     logger.debug({ path: request.path, status: response.statusCode }, 'public page');
   };
@@ -77,12 +86,14 @@ function sendMarkedPage(site: Site, person: Person, request: Request, response: 
 
 function sendPage(answers: PublicAnswers, reader: ReaderFacts, request: Request, response: Response): void {
   const path = request.path;
-  if (path.length > 1 && path.endsWith('/')) return response.redirect(308, `/${path.replace(/^\/+|\/+$/g, '')}`);
+  if (path.length > 1 && path.endsWith('/')) return response.redirect(308, localPath(`/${path.replace(/^\/+|\/+$/g, '')}`));
   const outcome = answers.at(path, reader, queryOf(request));
   if (outcome.kind === 'sign in') return response.set('Cache-Control', 'no-store').redirect(302, `/sign-in?to=${encodeURIComponent(path)}`);
-  response.setHeader('Cache-Control', answers.cacheControl(outcome, reader));
-  response.setHeader('ETag', outcome.etag);
-  response.setHeader('Vary', outcome.dependsOnReader ? 'Cookie, Accept-Encoding' : 'Accept-Encoding');
+  // What is not found for one may be there for another, and nothing shall tell which addresses those are.
+  const isFound = outcome.status === 200;
+  response.setHeader('Cache-Control', isFound ? answers.cacheControl(outcome, reader) : 'no-store');
+  if (isFound) response.setHeader('ETag', outcome.etag);
+  response.setHeader('Vary', outcome.dependsOnReader || !isFound ? 'Cookie, Accept-Encoding' : 'Accept-Encoding');
   response.setHeader('Content-Type', 'text/html; charset=utf-8');
   response.statusCode = outcome.status;
   // A 304 is for a page that was found; an address that leads nowhere says so every time.
@@ -96,6 +107,27 @@ function sendPage(answers: PublicAnswers, reader: ReaderFacts, request: Request,
   if (isCompressed) response.setHeader('Content-Encoding', 'gzip');
   response.setHeader('Content-Length', body.length);
   response.end(request.method === 'HEAD' ? undefined : body);
+}
+
+const emptySitemap = '<?xml version="1.0" encoding="UTF-8"?><urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9"></urlset>';
+
+/** A host as an address names it; anything else in a Host header is no address of this site. */
+const hostName = /^[a-z0-9.-]+(:\d{1,5})?$|^\[[0-9a-f:]+\](:\d{1,5})?$/i;
+
+/**
+ * The address under which machine-read documents name the site: the public one where it has been said. Else it is the one
+ * that was asked for, and then no cache may hand it to others.
+ */
+function addressOf(site: Site, request: Request): { address: string; cacheControl: string } {
+  if (site.publicAddress !== '') return { address: site.publicAddress, cacheControl: 'public, max-age=300' };
+  const host = request.get('host') ?? '';
+  return { address: `${request.protocol}://${hostName.test(host) ? host : 'localhost'}`, cacheControl: 'no-store' };
+}
+
+// The form says itself that somebody must wait; every other refusal goes its way.
+function asHasty(error: unknown): Refusal {
+  if (error instanceof Refusal && error.code === 'too-many-requests') return error;
+  throw error;
 }
 
 const noQuery: Readonly<Record<string, string>> = {};

@@ -8,7 +8,8 @@ import { pinoHttp } from 'pino-http';
 import type { Site } from '../site/site';
 import { apiRouter } from './api-router';
 import { refuseDeep } from './json-depth';
-import { problemDocument, Refusal } from './problems';
+import { troubleOf, type StoreTrouble } from '../database/store-fault';
+import { problemDocument, problemKinds, Refusal, type ProblemCode } from './problems';
 import { PublicAnswers } from '../public/answers';
 import { answerSignedOut, publicRouter } from './public-router';
 import { createSessions } from './sessions';
@@ -30,6 +31,8 @@ export interface ServerOptions {
   readonly version: string;
   /** Whether it is reached over https, so that cookies are sent only there. */
   readonly isSecure: boolean;
+  /** Which proxies are believed: how many stand before it, or their addresses. @see Express "trust proxy" */
+  readonly trustedProxies?: number | string;
 }
 
 /** Puts the application together. It listens nowhere by itself. @throws RangeError when the secret is too short */
@@ -37,8 +40,9 @@ export function createServer(options: ServerOptions): Express {
   const { site, logger } = options;
   if (options.secret.length < 32) throw new RangeError('The secret needs at least 32 characters');
   const app = express();
-  const sessions = createSessions(site, options.secret, options.isSecure);
+  const sessions = createSessions(site, options.secret, options.isSecure, logger);
   app.disable('x-powered-by');
+  if (options.trustedProxies !== undefined) app.set('trust proxy', options.trustedProxies);
   // Entity tags are the answers' own; Express would make one per body.
   app.set('etag', false);
   app.set('query parser', 'simple');
@@ -125,14 +129,26 @@ function answerProblems(logger: Logger): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     if (response.headersSent) return next(error);
     const refusal = asRefusal(error);
-    if (refusal.code === 'internal') logger.error({ err: error }, 'unexpected');
+    if (problemKinds[refusal.code][0] >= 500) logger.error({ err: error }, refusal.code);
     const document = problemDocument(refusal);
     response.status(document.status).set('Cache-Control', 'no-store').type('application/problem+json').send(JSON.stringify(document));
   };
 }
 
+/** What people are told when the store cannot take what they sent; whatever was acknowledged before is safe. */
+const troubles: Readonly<Record<StoreTrouble, readonly [ProblemCode, string]>> = {
+  full: ['storage-full', 'The disk of the server is full, so nothing was saved. Reading goes on; save again when there is room.'],
+  busy: ['storage-busy', 'Another process holds the store, so nothing was saved. Try again in a moment.'],
+  failing: [
+    'storage-failing',
+    'The store cannot be written or read at this moment, so nothing was saved. Whoever runs the server must look at it.',
+  ],
+};
+
 function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
+  const trouble = troubleOf(error);
+  if (trouble) return new Refusal(...troubles[trouble]);
   const { status, type } = (error ?? {}) as { status?: number; type?: string };
   if (type === 'entity.too.large') return new Refusal('too-large', 'The request is larger than 1 MB.');
   if (status === 404) return new Refusal('not-found', 'There is nothing at this address.');

@@ -1,14 +1,14 @@
 import type { ReaderFacts } from '@core/rule/who';
-import { ConnectSessionKnexStore } from 'connect-session-knex';
 import { doubleCsrf } from 'csrf-csrf';
 import cookieParser from 'cookie-parser';
 import type { Request, RequestHandler, Response } from 'express';
 import session from 'express-session';
-import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
-import { promisify } from 'node:util';
-import { personByEmail, type Person } from '../repositories/people-repository';
+import type { Logger } from 'pino';
+import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { Refusal } from './problems';
+import { SteadySessionStore } from './session-store';
+import { SignInGuard } from './sign-in-guard';
 
 declare module 'express-session' {
   interface SessionData {
@@ -18,27 +18,10 @@ declare module 'express-session' {
   }
 }
 
-const derive = promisify(scrypt) as (password: string, salt: Buffer, length: number) => Promise<Buffer>;
 const days = 86_400_000;
 
 /** Name of the cookie by which a session is known. */
 export const sessionCookie = 'almanac.session';
-
-/** A salted hash of a password by scrypt, in the form "salt:key", both base64. */
-export async function hashPassword(password: string): Promise<string> {
-  const salt = randomBytes(16);
-  return `${salt.toString('base64')}:${(await derive(password, salt, 32)).toString('base64')}`;
-}
-
-/** The person whose e-mail address and password these are, or null. Takes as long for an unknown address as for a wrong password. */
-export async function authenticate(site: Site, email: string, password: string): Promise<Person | null> {
-  const person = await personByEmail(site.knex, email);
-  const [salt, key] = (person?.passwordHash ?? 'AAAAAAAAAAAAAAAAAAAAAA==:AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA=')
-    .split(':')
-    .map(part => Buffer.from(part, 'base64'));
-  const matches = timingSafeEqual(await derive(password, salt!, 32), key!);
-  return person && matches ? person : null;
-}
 
 /** Middleware that keeps sessions in the database and guards against forged requests. */
 export interface Sessions {
@@ -46,10 +29,12 @@ export interface Sessions {
   readonly refuseForged: RequestHandler;
   /** A token to be sent back in the header x-csrf-token or the form field "csrf". */
   readonly tokenFor: (request: Request, response: Response) => string;
+  /** Checks passwords, and slows down whoever guesses. */
+  readonly guard: SignInGuard;
 }
 
 /** Sets sessions up. @param secret - signs cookies and tokens */
-export function createSessions(site: Site, secret: string, isSecure: boolean): Sessions {
+export function createSessions(site: Site, secret: string, isSecure: boolean, logger: Logger): Sessions {
   const cookie = { httpOnly: true, sameSite: 'lax' as const, secure: isSecure, path: '/' };
   const { doubleCsrfProtection, generateCsrfToken } = doubleCsrf({
     getSecret: () => secret,
@@ -66,7 +51,7 @@ export function createSessions(site: Site, secret: string, isSecure: boolean): S
         resave: false,
         saveUninitialized: false,
         cookie: { ...cookie, maxAge: 14 * days },
-        store: new ConnectSessionKnexStore({ knex: site.knex, tableName: 'sessions', createTable: true, cleanupInterval: 0 }),
+        store: new SteadySessionStore(site.knex, logger),
       }),
       cookieParser(),
     ],
@@ -74,6 +59,7 @@ export function createSessions(site: Site, secret: string, isSecure: boolean): S
       doubleCsrfProtection(request, response, error =>
         next(error ? new Refusal('forged-request', 'The page is out of date. Reload it and try again; nothing was saved.') : undefined),
       ),
+    guard: new SignInGuard(site, secret, cookie),
     tokenFor: (request, response) => generateCsrfToken(request, response, { overwrite: false, validateOnReuse: false }),
   };
 }
@@ -87,6 +73,11 @@ export function personOf(site: Site, request: Request): Person | null {
 export async function beginSession(request: Request, person: Person): Promise<void> {
   await new Promise<void>((resolve, reject) => request.session.regenerate(error => (error ? reject(error as Error) : resolve())));
   request.session.personId = person.id;
+  await keepSession(request);
+}
+
+/** Stores what has changed in the session. @throws the store's fault when it cannot be stored */
+export async function keepSession(request: Request): Promise<void> {
   await new Promise<void>((resolve, reject) => request.session.save(error => (error ? reject(error as Error) : resolve())));
 }
 

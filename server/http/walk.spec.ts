@@ -37,13 +37,13 @@ describe('the whole job over the API', () => {
     expect(sent.json.reviewers).toContain('Edwin Oyelaran');
     expect(await isShown()).toBeFalse();
 
-    const own = await manager.post(`/api/editions/${edition.id}/moves`, { name: 'approve' });
+    const own = await manager.move(edition.id, { name: 'approve' });
     expect(own.status).toBe(403);
 
     const waiting = await editor.get('/api/editions');
     expect(waiting.json.map((each: { id: string }) => each.id)).toContain(edition.id);
     const times = { from: { local: '2027-03-19T06:00', zone } };
-    const approved = await editor.post(`/api/editions/${edition.id}/moves`, { name: 'approve', times });
+    const approved = await editor.move(edition.id, { name: 'approve', times });
     expect([approved.status, approved.json.stage]).toEqual([200, 'approved']);
     expect(await isShown()).toBeFalse();
 
@@ -78,7 +78,7 @@ describe('the whole job over the API', () => {
   });
 
   it('keeps the live words while new ones are written, and the older can be brought back', async () => {
-    const [writer, editor] = await Promise.all([test.client('bea'), test.client('saskia')]);
+    const [writer, editor] = await Promise.all([test.client('bea'), test.client('edwin')]);
     const id = test.pageId('/about/people');
     const before = await writer.get(`/api/records/${id}`);
     const { revisionId, value } = before.json.live;
@@ -87,7 +87,7 @@ describe('the whole job over the API', () => {
     const sent = await writer.post('/api/editions', edition);
     expect(sent.json.changes[0].fields.map((field: { label: string }) => field.label)).toEqual(['Standfirst']);
     expect((await writer.get('/about/people')).text).not.toContain('Nine wardens');
-    await editor.post(`/api/editions/${edition.id}/moves`, { name: 'approve' });
+    await editor.move(edition.id, { name: 'approve' });
     expect((await writer.get('/about/people')).text).toContain('Nine wardens');
 
     const after = await writer.get(`/api/records/${id}`);
@@ -126,9 +126,9 @@ describe('the whole job over the API', () => {
     const waiting = propose('£5 a day.', 'send for review');
     await writer.post('/api/editions', waiting);
     await editor.post('/api/editions', propose('£6 a day.', 'publish'));
-    const refused = await editor.post(`/api/editions/${waiting.id}/moves`, { name: 'approve' });
+    const refused = await editor.move(waiting.id, { name: 'approve' });
     expect([refused.status, refused.json.code]).toEqual([409, 'live-moved']);
-    const accepted = await editor.post(`/api/editions/${waiting.id}/moves`, { name: 'approve', acceptsMovedBase: true });
+    const accepted = await editor.move(waiting.id, { name: 'approve', acceptsMovedBase: true });
     expect(accepted.status).toBe(200);
   });
 

@@ -1,5 +1,5 @@
 import { cacheControl } from '@core/render/cache-lifetime';
-import { pageModel } from '@core/render/page-model';
+import { pageModel, type PageModelContext } from '@core/render/page-model';
 import { audienceKey, mayRead, resolvePage } from '@core/placement/resolve';
 import { servicePages, type ServicePage } from '@core/page/page';
 import type { PageFacts } from '@core/rule/where';
@@ -98,20 +98,21 @@ export class PublicAnswers {
   #answer(path: string, reader: ReaderFacts, now: number, query: Query): PublicOutcome {
     const snapshot = this.site.snapshots.at(now);
     const page = snapshot.pageByPath.get(path) ?? null;
-    const readerFacts = page ? readerFactsIn(page.value.readers) : [];
+    const readerFacts = page ? readerFactsIn(page.facts.readers) : [];
     const hidden = page !== null && !mayRead(page, reader);
-    const rendered =
-      hidden && !reader.signedIn
-        ? null
-        : renderPublicPage(this.site, snapshot, hidden ? null : page, hidden || !page ? 'not found' : null, path, reader, {}, query);
+    const asksToSignIn = hidden && !reader.signedIn && this.site.settings.closedPages === 'sign in';
+    const rendered = asksToSignIn
+      ? null
+      : renderPublicPage(this.site, snapshot, hidden ? null : page, hidden || !page ? 'not found' : null, path, reader, {}, query);
     const validUntil = Math.min(rendered?.validUntil ?? Infinity, snapshot.validUntil);
     const dependsOn = [...new Set([...readerFacts, ...(hidden ? ['signed in'] : []), ...(rendered?.dependsOn ?? [])])].sort();
     const outcome: PublicOutcome = rendered
       ? { ...rendered.answer, validUntil, dependsOnReader: dependsOn.length > 0 }
       : { kind: 'sign in' };
-    // A path that leads nowhere is not kept: there is no end of them.
+    // A path that leads nowhere is not kept: there is no end of them. Nor is one that must answer just like those.
     const queryNames = rendered?.queryNames ?? [];
-    if (page) this.#keep(path, { dependsOn, queryNames, validUntil }, outcomeKey(dependsOn, reader, queryNames, query), outcome, now);
+    if (page && !hidden)
+      this.#keep(path, { dependsOn, queryNames, validUntil }, outcomeKey(dependsOn, reader, queryNames, query), outcome, now);
     return outcome;
   }
 
@@ -152,6 +153,7 @@ export function serviceFacts(
     isFrontPage: false,
     service,
     menuItems: [],
+    readers: {},
     written: null,
     locale,
     query,
@@ -161,6 +163,16 @@ export function serviceFacts(
 /** The facts of every page that nobody wrote. */
 export function allServiceFacts(site: Site, locale = site.settings.baseLocale): readonly PageFacts[] {
   return servicePages.map(service => serviceFacts(site, service, `/${service.replace(/ /g, '-')}`, locale));
+}
+
+/** What a page is made ready for. */
+export function contextFor(site: Site, reader: ReaderFacts): PageModelContext {
+  return { siteName: site.settings.name, siteAddress: site.publicAddress, reader, style: momentStyle(site), onFault: noteFault(site) };
+}
+
+/** Notes a block that could not be shown. */
+export function noteFault(site: Site): PageModelContext['onFault'] {
+  return (blockId, error) => site.faults.note(blockId, error);
 }
 
 /** Renders a page, or a service page when `page` is null, for one reader. */
@@ -181,12 +193,10 @@ export function renderPublicPage(
 } {
   const facts = page ? { ...page.facts, query } : serviceFacts(site, service ?? 'not found', path, site.settings.baseLocale, query);
   const resolution = resolvePage(snapshot, facts, reader);
-  const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, {
-    siteName: site.settings.name,
-    reader,
-    style: momentStyle(site),
-  });
-  const body = Buffer.from(site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra }));
+  const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, contextFor(site, reader));
+  const body = Buffer.from(
+    site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra, onFault: noteFault(site) }),
+  );
   // Weak: the same words may be sent compressed or plain.
   const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
   return {

@@ -14,6 +14,8 @@ export interface RenderOptions {
   readonly isSheet: boolean;
   /** Template data beyond the model, such as the sign-in form's token. */
   readonly extra?: Readonly<Record<string, unknown>>;
+  /** Told of a block whose template failed; it is left out, and the rest of the page is there. */
+  readonly onFault?: (blockId: string, error: unknown) => void;
 }
 
 /** A theme, its templates compiled once. */
@@ -41,7 +43,7 @@ export function loadTheme(folder: string): Theme {
   // Sanitised on the way in already; once more on the way out, so that no older store can bring script to readers.
   handlebars.registerHelper('richText', function (this: InsetScope, html: unknown, options: Handlebars.HelperOptions) {
     const root = options.data?.root as InsetScope;
-    return richText(partials, String(html ?? ''), root.page ?? root, this.way ?? [], Boolean(root.isSheet));
+    return richText(partials, String(html ?? ''), root.page ?? root, this.way ?? [], Boolean(root.isSheet), root.onFault);
   });
   handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
@@ -55,6 +57,7 @@ export function loadTheme(folder: string): Theme {
         ...options.extra,
         language: options.language,
         isSheet: options.isSheet,
+        onFault: options.onFault,
         slots: renderSlots(manifest, partials, model, options),
       }),
   };
@@ -81,6 +84,7 @@ interface InsetScope {
   readonly isSheet?: boolean;
   /** Ids of the blocks on the way down to an inset. */
   readonly way?: readonly string[];
+  readonly onFault?: RenderOptions['onFault'];
 }
 
 /** Writes a rich text with its insets in place. What is missing is silent to readers and marked for editors. */
@@ -90,6 +94,7 @@ function richText(
   page: InsetScope,
   way: readonly string[],
   isSheet: boolean,
+  onFault: RenderOptions['onFault'],
 ): Handlebars.SafeString {
   const safe = safeRichText(html);
   const pieces = cutAtInsets(safe.toString());
@@ -100,8 +105,9 @@ function richText(
     if (!block)
       return isSheet ? '<p class="inset-missing">Something stands here that readers do not see: it is not live, or not for them.</p>' : '';
     const shown: BlockModel = { ...block, look: piece.look, title: piece.showsTitle ? block.title : '' };
-    const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId] };
-    return `<div class="inset"${isSheet ? ` data-inset-block="${piece.blockId}"` : ''}>${templateOf(partials, block)(frame)}</div>`;
+    const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId], onFault };
+    const body = withoutFault(piece.blockId, onFault, () => templateOf(partials, block)(frame));
+    return `<div class="inset"${isSheet ? ` data-inset-block="${piece.blockId}"` : ''}>${body}</div>`;
   });
   return new Handlebars.SafeString(written.join(''));
 }
@@ -125,7 +131,7 @@ function renderSlots(
       slots[name] = null;
       continue;
     }
-    const html = blocks.map(block => renderBlock(partials, block, model, isSheet, isMarked)).join('\n');
+    const html = blocks.map(block => renderBlock(partials, block, model, options, isMarked)).join('\n');
     slots[name] = new Handlebars.SafeString(
       isSheet ? `<div class="sheet-target${isPoint ? ' sheet-point' : ''}" data-target="${name}">${html}</div>` : html,
     );
@@ -137,12 +143,24 @@ function renderBlock(
   partials: ReadonlyMap<string, HandlebarsTemplateDelegate>,
   block: BlockModel,
   model: PageModel,
-  isSheet: boolean,
+  { isSheet, onFault }: RenderOptions,
   isMarked: boolean,
 ): string {
-  return templateOf(partials, block)({ ...block, isSheet, isMarked, page: model, way: [block.blockId] });
+  const frame = { ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault };
+  return withoutFault(block.blockId, onFault, () => templateOf(partials, block)(frame));
+}
+
+function withoutFault(blockId: string, onFault: RenderOptions['onFault'], render: () => string): string {
+  try {
+    return render();
+  } catch (error) {
+    onFault?.(blockId, error);
+    return '';
+  }
 }
 
 function templateOf(partials: ReadonlyMap<string, HandlebarsTemplateDelegate>, block: BlockModel): HandlebarsTemplateDelegate {
-  return partials.get(`block-${block.type.replace(/ /g, '-')}`)!;
+  const template = partials.get(`block-${block.type.replace(/ /g, '-')}`);
+  if (!template) throw new RangeError(`the theme has no template for “${block.type}”`);
+  return template;
 }

@@ -1,9 +1,9 @@
 import type { LedgerRows } from '@core/ledger/ledger';
-import type { Edition, LedgerRecord, Proposal, PublicationEntry, Revision } from '@core/ledger/records';
-import { everywhere } from '@core/rule/rule';
-import { upgradeRule } from '@core/rule/upgrade';
+import type { Edition, LedgerRecord, Proposal, PublicationEntry, RecordKind, Revision } from '@core/ledger/records';
 import type { Knex } from 'knex';
+import { isKnownKind, readValue, type Unreadable } from './readable';
 import { fromRow, toRow } from './rows';
+import { readSetAside } from './set-aside-repository';
 
 /** A move that was made with an edition. */
 export interface EditionMove {
@@ -21,35 +21,98 @@ export type NewEntry = Omit<PublicationEntry, 'number'>;
 
 const json = { revisions: ['value'], publication_entries: ['fromTyped', 'untilTyped'] } as const;
 
-/** Reads the whole ledger, in the order it was written. */
-export async function readLedger(knex: Knex): Promise<Required<LedgerRows>> {
-  const [records, revisions, editions, proposals, entries] = await Promise.all([
-    knex('records').orderBy('created_at').orderBy('id'),
-    knex('revisions').orderBy('created_at').orderBy('id'),
-    knex('editions').orderBy('created_at').orderBy('id'),
-    knex('proposals').orderBy('created_at').orderBy('id'),
-    knex('publication_entries').orderBy('number'),
-  ]);
+/** The ledger as far as it can be read, and what of it cannot. */
+export interface ReadLedger {
+  readonly rows: Required<LedgerRows>;
+  readonly unreadable: readonly Unreadable[];
+}
+
+/**
+ * Reads the whole ledger, in the order it was written. A row that cannot be read is left out with all that rests on it;
+ * a publication whose revision cannot be read shows nothing while it lasts, rather than what lies beneath it.
+ */
+export async function readLedger(knex: Knex): Promise<ReadLedger> {
+  const inOrder = (table: string) => knex(table).orderBy('number') as unknown as Promise<Record<string, unknown>[]>;
+  const [records, revisions, editions, proposals, entries] = await Promise.all(
+    ['records', 'revisions', 'editions', 'proposals', 'publication_entries'].map(inOrder),
+  );
+  const asides = await readSetAside(knex);
+  const unreadable: Unreadable[] = [];
+  const kept = <Value>(table: string, rows: readonly Record<string, unknown>[], read: (row: Record<string, unknown>) => Value): Value[] =>
+    rows.flatMap(row => {
+      const id = String(row['id'] ?? row['number']);
+      if (asides.has(`${table} ${id}`)) return [];
+      try {
+        return [read(row)];
+      } catch (error) {
+        const recordId = table === 'records' ? id : ((row['record_id'] as string | undefined) ?? null);
+        const kind = kinds.get(recordId ?? '') ?? null;
+        unreadable.push({ table, row: id, recordId, kind, why: (error as Error).message });
+        return [];
+      }
+    });
+  const kinds = new Map<string, RecordKind>();
+  const knownRecords = kept('records', records!, row => {
+    const record = withoutNumber(fromRow<LedgerRecord & Numbered>(row));
+    if (!isKnownKind(record)) throw new RangeError(`no kind of record “${record.kind}” is known here`);
+    kinds.set(record.id, record.kind);
+    return record;
+  });
+  const knownRevisions = kept('revisions', revisions!, row => {
+    const kind = kinds.get(String(row['record_id']));
+    if (!kind) throw new RangeError('its record is missing');
+    return { ...withoutNumber(fromRow<Revision & Numbered>(row)), value: readValue(kind, row['value']) };
+  });
+  const revisionIds = new Set(knownRevisions.map(each => each.id));
+  const written = new Set(knownRevisions.map(each => each.recordId));
+  const editionIds = new Set(editions!.map(row => row['id']));
+  const knownProposals = kept('proposals', proposals!, row => {
+    const proposal = withoutNumber(fromRow<Proposal & Numbered>(row));
+    if (!revisionIds.has(proposal.headRevisionId)) throw new RangeError('the revision at its head cannot be read');
+    if (!editionIds.has(proposal.editionId)) throw new RangeError('its edition is missing');
+    const baseRevisionId = revisionIds.has(proposal.baseRevisionId ?? '') ? proposal.baseRevisionId : null;
+    return { ...proposal, baseRevisionId, retires: Boolean(proposal.retires) };
+  });
+  const knownEntries = kept('publication_entries', entries!, row => {
+    const entry = fromRow<PublicationEntry>(row, json.publication_entries);
+    if (!written.has(entry.recordId)) throw new RangeError('its record cannot be read');
+    if (!Number.isFinite(entry.from) || !(entry.until === null || Number.isFinite(entry.until)))
+      throw new RangeError('its times are no times');
+    if (entry.revisionId === null || revisionIds.has(entry.revisionId)) return entry;
+    unreadable.push({
+      table: 'publication_entries',
+      row: String(entry.number),
+      recordId: entry.recordId,
+      kind: kinds.get(entry.recordId)!,
+      why: 'what it publishes cannot be read, so nothing shows while it lasts',
+    });
+    return { ...entry, revisionId: null };
+  });
   return {
-    records: records.map(row => fromRow<LedgerRecord>(row)),
-    revisions: revisions.map(row => upgraded(fromRow<Revision>(row, json.revisions))),
-    editions: editions.map(row => fromRow<Edition>(row)),
-    proposals: proposals.map(row => fromRow<Proposal>(row)).map(each => ({ ...each, retires: Boolean(each.retires) })),
-    entries: entries.map(row => fromRow<PublicationEntry>(row, json.publication_entries)),
+    rows: {
+      // A record without a revision that can be read has nothing to show or to be called by.
+      records: knownRecords.filter(each => written.has(each.id)),
+      revisions: knownRevisions,
+      editions: kept('editions', editions!, row => withoutNumber(fromRow<Edition & Numbered>(row))),
+      proposals: knownProposals,
+      entries: knownEntries,
+    },
+    unreadable,
   };
 }
 
-// A rule of an older version is brought up to the present one as it is read; an unknown one stops here, by name.
-function upgraded(revision: Revision): Revision {
-  const value = revision.value as { readonly rule?: { readonly version?: unknown } } | null;
-  if (!value?.rule || value.rule.version === everywhere.version) return revision;
-  try {
-    return { ...revision, value: { ...value, rule: upgradeRule(value.rule) } };
-  } catch (error) {
-    throw new RangeError(
-      `Record ${revision.recordId} cannot be read: ${(error as Error).message}. It was stored by another version of this program.`,
-    );
-  }
+interface Numbered {
+  readonly number: number;
+}
+
+// The order of rows is the store's to keep.
+function withoutNumber<Value extends Numbered>({ number: _, ...value }: Value): Omit<Value, 'number'> {
+  return value;
+}
+
+/** A row with the number that comes after all others of its table: the order of a ledger is that in which it was written. */
+function appended(knex: Knex, table: string, row: Record<string, unknown>): Record<string, unknown> {
+  return { ...row, number: knex.raw('(select coalesce(max(number), 0) + 1 from ??)', [table]) };
 }
 
 /** Deletes a record with everything that was ever written of it. Proposals take their part of editions with them. */
@@ -63,22 +126,30 @@ export async function deleteRecordRows(knex: Knex, recordId: string): Promise<vo
 
 /** Appends records. */
 export async function insertRecords(knex: Knex, records: readonly LedgerRecord[]): Promise<void> {
-  for (const record of records) await knex('records').insert(toRow(record));
+  for (const record of records) await knex('records').insert(appended(knex, 'records', toRow(record)));
 }
 
 /** Appends revisions. */
 export async function insertRevisions(knex: Knex, revisions: readonly Revision[]): Promise<void> {
-  for (const revision of revisions) await knex('revisions').insert(toRow(revision, json.revisions));
+  for (const revision of revisions) await knex('revisions').insert(appended(knex, 'revisions', toRow(revision, json.revisions)));
+}
+
+// A row that is there keeps its place in the order.
+async function replace(knex: Knex, table: string, row: Record<string, unknown>): Promise<void> {
+  await knex(table)
+    .insert(appended(knex, table, row))
+    .onConflict('id')
+    .merge(Object.keys(row));
 }
 
 /** Writes editions; those of the same id are replaced. */
 export async function saveEditions(knex: Knex, editions: readonly Edition[]): Promise<void> {
-  for (const edition of editions) await knex('editions').insert(toRow(edition)).onConflict('id').merge();
+  for (const edition of editions) await replace(knex, 'editions', toRow(edition));
 }
 
 /** Writes proposals; those of the same id are replaced. */
 export async function saveProposals(knex: Knex, proposals: readonly Proposal[]): Promise<void> {
-  for (const proposal of proposals) await knex('proposals').insert(toRow(proposal)).onConflict('id').merge();
+  for (const proposal of proposals) await replace(knex, 'proposals', toRow(proposal));
 }
 
 /** Appends publication entries and gives them their ledger numbers. */

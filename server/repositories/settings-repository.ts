@@ -1,5 +1,11 @@
+import { limits as limitsSchema } from '@contract/assembling';
+import { localeTag } from '@contract/common';
+import { closedPages, type ClosedPages } from '@contract/messages';
+import { isTimeZone } from '@core/schedule/local-time';
 import type { RegionLimits } from '@core/theme/manifest';
 import type { Knex } from 'knex';
+import { z } from 'zod';
+import type { Unreadable } from './readable';
 
 /** What holds for the whole site. */
 export interface SiteSettings {
@@ -16,6 +22,8 @@ export interface SiteSettings {
   readonly memberships: readonly { readonly name: string; readonly label: string }[];
   /** The longest, in seconds, that a cache may keep a page. */
   readonly cacheCapSeconds: number;
+  /** What signed-out readers get at a page that is not for them: they are asked to sign in, or it answers like one that never was. */
+  readonly closedPages: ClosedPages;
 }
 
 /** What a site is before anyone has set it up. */
@@ -28,12 +36,38 @@ export const initialSettings: SiteSettings = {
   limits: {},
   memberships: [{ name: 'member', label: 'members' }],
   cacheCapSeconds: 300,
+  closedPages: 'sign in',
 };
 
-/** The settings as stored over the initial ones. */
-export async function readSettings(knex: Knex): Promise<SiteSettings> {
+const named = z.object({ name: z.string(), label: z.string() });
+const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[Name]> } = {
+  name: z.string(),
+  zone: z.string().refine(isTimeZone, { error: 'no such time zone' }),
+  baseLocale: localeTag,
+  localeName: z.string(),
+  locales: z.array(z.object({ tag: localeTag, name: z.string() })).min(1),
+  limits: limitsSchema,
+  memberships: z.array(named),
+  cacheCapSeconds: z.number().int().min(0),
+  closedPages: closedPages,
+};
+
+/** The settings as stored over the initial ones, and which of them cannot be read. */
+export async function readSettings(knex: Knex): Promise<{ settings: SiteSettings; unreadable: readonly Unreadable[] }> {
   const rows = (await knex('settings')) as { name: string; value: string }[];
-  return { ...initialSettings, ...Object.fromEntries(rows.map(row => [row.name, JSON.parse(row.value) as unknown])) };
+  const unreadable: Unreadable[] = [];
+  const read = rows.flatMap(({ name, value }): [string, unknown][] => {
+    try {
+      if (!Object.hasOwn(schemas, name)) throw new RangeError('no such setting is known here');
+      const parsed = schemas[name as keyof SiteSettings].safeParse(JSON.parse(value));
+      if (!parsed.success) throw new RangeError(parsed.error.issues[0]!.message);
+      return [[name, parsed.data]];
+    } catch (error) {
+      unreadable.push({ table: 'settings', row: name, recordId: null, kind: null, why: (error as Error).message });
+      return [];
+    }
+  });
+  return { settings: { ...initialSettings, ...Object.fromEntries(read) }, unreadable };
 }
 
 /** Stores some of the settings. */

@@ -1,11 +1,10 @@
-import { isOpen } from '@core/ledger/ledger';
 import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
 import type { Overlay } from '@core/site/snapshot';
 import type { MoveFacts } from '@core/workflow/workflow';
 import { Refusal } from '../http/problems';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { pagesBeyond } from './sections';
+import { authorsSince } from '@core/workflow/authors';
 
 /** The edition of that id. @throws Refusal when there is none */
 export function editionOf(site: Site, id: string): Edition {
@@ -42,20 +41,17 @@ export function overlaysOfEdition(site: Site, editionId: string): readonly Overl
   return site.ledger.proposalsOfEdition(editionId).map(proposal => overlayOf(site, proposal));
 }
 
-/** What a move with these proposals is judged by. */
-export function factsOf(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[]): MoveFacts {
+/**
+ * What a move with these proposals is judged by.
+ * @param reachesBeyond - whether publishing them reaches beyond the person's sections
+ */
+export function factsOf(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[], reachesBeyond: boolean): MoveFacts {
   return {
     stage: proposals[0]?.stage ?? 'withdrawn',
     kinds: proposals.map(each => kindOf(site, each.recordId)),
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
-    // What has ended is published no more, and lists of it are long.
-    reachesBeyond:
-      proposals.some(isOpen) &&
-      pagesBeyond(
-        site,
-        person,
-        proposals.map(each => overlayOf(site, each)),
-      ).length > 0,
+    hasWritten: proposals.some(each => authorsSince(site.ledger, each).has(person.id)),
+    reachesBeyond,
   };
 }

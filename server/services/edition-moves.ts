@@ -1,21 +1,20 @@
-import type { MoveRequest } from '@contract/messages';
-import { countOf, listOf } from '@core/format/moment';
+import type { MoveRequest, PublicationWish } from '@contract/messages';
+import { countOf, writeFullMoment } from '@core/format/moment';
 import type { Edition, LedgerRecord, Proposal, Revision, Stage } from '@core/ledger/records';
-import type { PlacementValue } from '@core/placement/placement';
-import { instantOf } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
-import { judgeMove, type MoveFacts, type MoveRefusal, type Role } from '@core/workflow/workflow';
-import { v7 as uuidv7 } from 'uuid';
-import { Refusal, refuseInvalid, type Fault } from '../http/problems';
+import { authorsSince } from '@core/workflow/authors';
+import { defaultMoves, judgeMove, type MoveFacts, type MoveRefusal, type Role } from '@core/workflow/workflow';
+import { Refusal, refuseInvalid } from '../http/problems';
 import type * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { liveRevisionId } from './edition-lookups';
-import { peopleWithRoles, someOf, titleOf } from './names';
+import { describeChanges } from './descriptions';
+import { kindOf, liveRevisionId } from './edition-lookups';
 import { acceptedBreaches } from './expectations';
-import { laterLoopFaults } from './insets';
-import { pagesBeyond } from './sections';
-import { faultsInSite } from './validation';
+import { momentStyle, nameOfPerson, peopleWithRoles, someOf, titleOf } from './names';
+import { publicationOf, refuseUnsettled } from './publication';
+import { refuseUnfit } from './publication-faults';
+import { beyondWords, pagesBeyond } from './reach-of-act';
 
 /** Rows to be written together. */
 export interface Batch {
@@ -42,71 +41,87 @@ export function applyMove(
   move: MoveRequest,
 ): void {
   const overlays = overlaysOf(site, batch, proposals);
-  const beyond = pagesBeyond(site, person, overlays);
+  const stage = proposals[0]?.stage ?? 'withdrawn';
+  const isDeciding = decidingMoves.has(move.name) && (stage === 'draft' || stage === 'in review');
+  const wish: PublicationWish = { from: null, until: null, afterwards: 'earlier', ...move.times, scheduled: move.scheduled };
+  const publication = isDeciding
+    ? publicationOf(
+        site,
+        overlays.map((overlay, index) => ({ ...overlay, revisionId: overlay.value === null ? null : proposals[index]!.headRevisionId })),
+        wish,
+        { by: person.id, reason: move.remark, editionId: edition.id, rows: { records: batch.records, revisions: batch.revisions } },
+      )
+    : null;
+  const beyond = publication ? pagesBeyond(site, person, publication) : [];
   const facts: MoveFacts = {
-    stage: proposals[0]?.stage ?? 'withdrawn',
+    stage,
     kinds: overlays.map(each => each.kind),
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
+    hasWritten: proposals.some(each => authorsSince(site.ledger, each, batch.revisions).has(person.id)),
     reachesBeyond: beyond.length > 0,
   };
   const outcome = judgeMove(move.name, facts);
-  if (outcome.kind === 'refused') throw moveRefusal(site, edition, outcome.code, outcome.rolesThatMay, facts.stage, beyond);
+  if (outcome.kind === 'refused') {
+    if (outcome.code === 'beyond sections')
+      throw new Refusal('not-permitted', beyondWords(site, publication!, beyond, outcome.rolesThatMay));
+    throw moveRefusal(site, edition, outcome.code, outcome.rolesThatMay, facts.stage);
+  }
   if (move.name === 'return' && move.remark.trim() === '') refuseInvalid([{ pointer: '/remark', detail: 'Say what should change.' }]);
   const at = site.clocks.running();
   const saved = { ...edition, submittedAt: move.name === 'send for review' ? at : edition.submittedAt };
   batch.editions.splice(0, batch.editions.length, saved);
   batch.proposals.push(...proposals.map(proposal => ({ ...proposal, stage: outcome.to, updatedAt: at })));
   let broke = '';
-  if (outcome.publishes) {
-    batch.entries.push(...publicationsFor(site, proposals, overlays, person, move));
-    broke = acceptedBreaches(site, person, overlays, batch.entries[0]!.from, move.acceptsBroken);
+  if (outcome.publishes && publication) {
+    refuseUnfit(site, publication);
+    refuseMovedBase(site, proposals, publication.from, move.acceptsMovedBase);
+    refuseUnsettled(publication, wish);
+    batch.entries.push(...publication.entries);
+    broke = acceptedBreaches(site, person, publication, move.acceptsBroken);
   }
   batch.moves.push({ editionId: edition.id, move: move.name, remark: move.remark, broke, madeAt: at, madeBy: person.id });
 }
 
-function publicationsFor(
-  site: Site,
-  proposals: readonly Proposal[],
-  overlays: readonly Overlay[],
-  person: Person,
-  move: MoveRequest,
-): readonly repository.NewEntry[] {
-  const now = site.clocks.content();
-  const times = move.times ?? { from: null, until: null, afterwards: 'earlier' as const };
-  const from = times.from ? instantOf(times.from) : now;
-  const until = times.until ? instantOf(times.until) : null;
-  const faults: Fault[] = [];
-  if (from < now)
-    faults.push({ pointer: '/times/from', detail: 'This moment has passed. Choose one ahead, or leave it empty for at once.' });
-  if (until !== null && until <= from) faults.push({ pointer: '/times/until', detail: 'The end must lie after the beginning.' });
-  if (faults.length > 0) refuseInvalid(faults);
-  refuseUnfit(site, overlays, from);
+const decidingMoves: ReadonlySet<string> = new Set(defaultMoves.filter(each => each.decides).map(each => each.name));
+
+/** Refuses a move that was decided on other words than those that stand now, and shows what changed since. */
+export function refuseUnseen(site: Site, proposals: readonly Proposal[], decidedOn: readonly string[]): void {
+  const unseen = proposals.filter(each => !decidedOn.includes(each.headRevisionId));
+  if (unseen.length === 0) return;
+  const snapshot = site.snapshots.at();
+  const changed = unseen.map(({ id, recordId, headRevisionId }) => {
+    const head = site.ledger.revision(headRevisionId);
+    const kind = kindOf(site, recordId);
+    const seen = decidedOn.map(each => site.ledger.revisions.get(each)).find(each => each?.recordId === recordId);
+    return {
+      proposalId: id,
+      recordId,
+      title: titleOf(site, snapshot, kind, head.value),
+      headRevisionId,
+      by: nameOfPerson(site, head.createdBy),
+      at: head.createdAt,
+      fields: describeChanges(site, snapshot, kind, seen?.value ?? null, head.value),
+    };
+  });
+  const first = changed[0]!;
+  throw new Refusal(
+    'stale',
+    `${first.by} saved newer words of “${first.title}” on ${writeFullMoment(first.at, momentStyle(site))}. Look at what changed and decide again.`,
+    [{ pointer: '/decidedOn', detail: 'Another revision stands now.' }],
+    { changed },
+  );
+}
+
+function refuseMovedBase(site: Site, proposals: readonly Proposal[], from: number, isAccepted: boolean): void {
   const moved = proposals.filter(proposal => liveRevisionId(site, proposal.recordId, from) !== proposal.baseRevisionId);
-  if (moved.length > 0 && !move.acceptsMovedBase) {
-    throw new Refusal(
-      'live-moved',
-      `${countOf(moved.length, 'record')} changed since this was begun. Look at the comparison with what is live at that moment; approving puts this version over it.`,
-      [],
-      { recordIds: moved.map(each => each.recordId) },
-    );
-  }
-  const recordedAt = Math.max(site.clocks.running(), site.ledger.lastRecordedAt);
-  return proposals.map(proposal => ({
-    publicationId: uuidv7(),
-    recordId: proposal.recordId,
-    locale: proposal.locale,
-    act: 'set',
-    revisionId: proposal.retires ? null : proposal.headRevisionId,
-    from,
-    until,
-    fromTyped: times.from,
-    untilTyped: times.until,
-    afterwards: times.afterwards,
-    recordedAt,
-    recordedBy: person.id,
-    reason: move.remark,
-  }));
+  if (moved.length === 0 || isAccepted) return;
+  throw new Refusal(
+    'live-moved',
+    `${countOf(moved.length, 'record')} changed since this was begun. Look at the comparison with what is live at that moment; approving puts this version over it.`,
+    [],
+    { recordIds: moved.map(each => each.recordId) },
+  );
 }
 
 /** The changes as they will be, those not yet stored included. */
@@ -118,48 +133,21 @@ function overlaysOf(site: Site, batch: Batch, proposals: readonly Proposal[]): r
   });
 }
 
-// What was right when it was written may point at something that has gone since.
-function refuseUnfit(site: Site, overlays: readonly Overlay[], from: number): void {
-  const snapshot = site.snapshots.with(overlays, from);
-  const faults = overlays.flatMap((overlay, index) => faultsInSite(site, snapshot, overlay, `/changes/${index}/value`));
-  faults.push(...laterLoopFaults(site, overlays, from));
-  for (const overlay of overlays) {
-    const blockId = overlay.kind === 'placement' && overlay.value ? (overlay.value as PlacementValue).blockId : null;
-    if (blockId && !snapshot.blocks.has(blockId))
-      faults.push({
-        pointer: '/name',
-        detail: `The block “${titleOf(site, snapshot, 'placement', overlay.value)}” is not live at that moment. Approve it first.`,
-      });
-  }
-  if (faults.length > 0) refuseInvalid(faults);
-}
-
-const refusalTexts: Readonly<Record<MoveRefusal, string>> = {
+const refusalTexts: Readonly<Record<Exclude<MoveRefusal, 'beyond sections'>, string>> = {
   'unknown move': 'There is no such move.',
   'wrong stage': 'The stage has changed.',
   'role lacks the right': 'Your roles do not allow this move.',
   'only own': 'Only whoever made it can do this.',
-  'beyond sections': 'It reaches pages outside your sections.',
-  'only others': 'Somebody else must do this: what one proposes, another approves.',
+  'only others': 'Somebody else must do this: what one writes, another approves.',
 };
 
 function moveRefusal(
   site: Site,
   edition: Edition,
-  code: MoveRefusal,
+  code: Exclude<MoveRefusal, 'beyond sections'>,
   rolesThatMay: readonly Role[],
   stage: Stage,
-  beyond: readonly string[],
 ): Refusal {
-  if (code === 'beyond sections') {
-    const may = [...site.people.values()].filter(
-      each => each.sections.length === 0 && each.roles.some(role => rolesThatMay.includes(role)),
-    );
-    return new Refusal(
-      'not-permitted',
-      `${refusalTexts[code]} They are ${listOf(beyond.slice(0, 3))}${beyond.length > 3 ? ` and ${beyond.length - 3} more` : ''}. ${someOf(may.map(each => each.name))} can.`,
-    );
-  }
   const who = someOf(peopleWithRoles(site, rolesThatMay, code === 'only others' ? edition.createdBy : ''));
   if (code === 'wrong stage') return new Refusal('move-refused', `It is ${stage} now, so this move cannot be made. Look at it again.`);
   return new Refusal('not-permitted', `${refusalTexts[code]}${who ? ` ${who} can.` : ''}`);

@@ -5,6 +5,7 @@ import { recordKinds, type Edition, type Proposal, type RecordKind } from '@core
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
+import { localTimeAt } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
 import { judgeMove, possibleMoves, type Role } from '@core/workflow/workflow';
 import * as repository from '../repositories/ledger-repository';
@@ -14,6 +15,8 @@ import { describeChanges } from './descriptions';
 import { editionOf, factsOf, kindOf, liveRevisionId, overlayOf } from './edition-lookups';
 import { effectsOf } from './effects';
 import { nameOfPerson, peopleWithRoles, titleOf } from './names';
+import { publicationOfOverlays } from './publication';
+import { pagesBeyond } from './reach-of-act';
 import { governedBy } from './shared-rules';
 
 /** Editions on their way, newest first, or those that have ended. */
@@ -32,12 +35,12 @@ export async function editionDetail(site: Site, person: Person, editionId: strin
   const now = site.clocks.content();
   const snapshot = site.snapshots.with(overlays);
   const effects = effectsOf(site, overlays, edition.wishedFrom !== null && edition.wishedFrom > now ? edition.wishedFrom : null);
-  const facts = factsOf(site, person, edition, proposals);
+  const facts = factsOf(site, person, edition, proposals, reachesBeyond(site, person, edition, proposals));
   const approving = judgeMove('approve', { ...facts, stage: 'in review', isOwn: false });
   const rolesThatMay: readonly Role[] = approving.kind === 'refused' ? approving.rolesThatMay : ['editor', 'administrator'];
   const published = proposals
     .flatMap(each => site.ledger.entriesOf(each.recordId, each.locale))
-    .filter(entry => proposals.some(each => each.headRevisionId === entry.revisionId));
+    .filter(entry => entry.editionId === editionId && entry.act === 'set');
   return {
     ...editionRow(site, person, edition),
     remark: edition.remark,
@@ -67,6 +70,7 @@ export async function editionDetail(site: Site, person: Person, editionId: strin
       by: nameOfPerson(site, each.madeBy),
     })),
     lookAt: pageToLookAt(overlays, snapshot),
+    takesOff: proposals.length > 0 && proposals.every(each => each.retires),
     publishedFrom: published.length > 0 ? Math.min(...published.map(entry => entry.from)) : null,
     reviewers: [...peopleWithRoles(site, rolesThatMay, edition.createdBy)],
   };
@@ -85,8 +89,21 @@ export function editionRow(site: Site, person: Person, edition: Edition): Editio
     wishedFrom: edition.wishedFrom,
     changeCount: proposals.length,
     summary: summaryOf(site, proposals),
-    moves: [...possibleMoves(factsOf(site, person, edition, proposals))],
+    moves: [...possibleMoves(factsOf(site, person, edition, proposals, reachesBeyond(site, person, edition, proposals)))],
   };
+}
+
+// What has ended is decided no more, and lists of it are long.
+function reachesBeyond(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[]): boolean {
+  if (person.sections.length === 0 || !proposals.some(isOpen)) return false;
+  const overlays = proposals.map(each => overlayOf(site, each));
+  const wished = edition.wishedFrom !== null && edition.wishedFrom > site.clocks.content() ? edition.wishedFrom : null;
+  const { zone } = site.settings;
+  const from = wished === null ? null : { local: localTimeAt(wished, zone), zone };
+  return (
+    pagesBeyond(site, person, publicationOfOverlays(site, overlays, { from, until: null, afterwards: 'earlier', scheduled: null })).length >
+    0
+  );
 }
 
 function summaryOf(site: Site, proposals: readonly Proposal[]): string {

@@ -1,4 +1,4 @@
-import type { Change, MoveRequest, NewEdition } from '@contract/messages';
+import type { Change, EditionMoveRequest, NewEdition } from '@contract/messages';
 import { writeFullMoment } from '@core/format/moment';
 import { isOpen, type LedgerRows } from '@core/ledger/ledger';
 import type { Edition, RecordKind, Revision } from '@core/ledger/records';
@@ -11,7 +11,7 @@ import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { editionOf, kindOf, liveRevisionId, overlaysOfEdition } from './edition-lookups';
-import { applyMove, emptyBatch, type Batch } from './edition-moves';
+import { applyMove, emptyBatch, refuseUnseen, type Batch } from './edition-moves';
 import { momentStyle, nameOfPerson, someOf } from './names';
 import { faultsInSite, roleFaults, validateValue } from './validation';
 
@@ -94,11 +94,13 @@ async function storeRevision(
 }
 
 /** Makes a move with an edition: all of its open proposals, or none. */
-export function moveEdition(site: Site, person: Person, editionId: string, move: MoveRequest): Promise<void> {
+export function moveEdition(site: Site, person: Person, editionId: string, move: EditionMoveRequest): Promise<void> {
   return site.writes.run(async () => {
     const edition = editionOf(site, editionId);
     const batch = emptyBatch();
-    applyMove(site, batch, edition, site.ledger.proposalsOfEdition(editionId), person, move);
+    const proposals = site.ledger.proposalsOfEdition(editionId);
+    refuseUnseen(site, proposals, move.decidedOn);
+    applyMove(site, batch, edition, proposals, person, move);
     await write(site, batch);
   });
 }
@@ -172,7 +174,11 @@ function addChange(site: Site, batch: Batch, edition: Edition, change: Change, v
   const at = edition.createdAt;
   if (!site.ledger.records.has(change.recordId))
     batch.records.push({ id: change.recordId, kind: change.kind, createdAt: at, createdBy: person.id });
-  let headRevisionId = change.baseRevisionId ?? liveRevisionId(site, change.recordId, site.clocks.content());
+  // What is taken off without ever having been live is named by its newest words.
+  let headRevisionId =
+    change.baseRevisionId ??
+    liveRevisionId(site, change.recordId, site.clocks.content()) ??
+    site.ledger.revisionsOf(change.recordId, site.settings.baseLocale).at(-1)?.id;
   if (!change.retires) {
     const revision = newRevision(site, change.recordId, change.baseRevisionId, value, person, note);
     batch.revisions.push(revision);

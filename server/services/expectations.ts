@@ -1,15 +1,19 @@
 import type { Breach as BreachRow, Check, ExpectationRow } from '@contract/assembling';
+import type { PublicationWish } from '@contract/messages';
 import { checkExpectation, type Breach } from '@core/expectation/check';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import { breachWords } from '@core/expectation/words';
 import type { SitePlan } from '@core/plan/pieces';
+import { instantOf } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
 import { Refusal } from '../http/problems';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
 import { bestValueOf, expectationWords, momentStyle, namesFor, peopleWithRoles, someOf } from './names';
-import { planOf, planWith } from './plan';
+import { planOf, planOfLedger } from './plan';
+import { publicationOfOverlays, type Publication } from './publication';
+import { beyondWords, pagesBeyond } from './reach-of-act';
 import { isKept, lastChange, statusFields } from './record-facts';
 
 /** Roles that may let a change go ahead although it breaks an expectation. */
@@ -42,11 +46,22 @@ export function listExpectations(site: Site): readonly ExpectationRow[] {
     });
 }
 
-/** Which expectations some changes would break that are kept now, and which they would mend. */
-export function checkChanges(site: Site, changes: readonly Overlay[], from: number | null): Check {
+/** What publishing changes would do: break or mend, cover of what is planned, and reach beyond somebody's sections. */
+export function checkChanges(site: Site, person: Person, overlays: readonly Overlay[], wish: PublicationWish): Check {
+  const isPast = wish.from !== null && instantOf(wish.from) < site.clocks.content();
+  const publication = publicationOfOverlays(site, overlays, isPast ? { ...wish, from: null } : wish);
+  const beyond = pagesBeyond(site, person, publication);
+  return {
+    ...breachesOf(site, publication),
+    covers: publication.covers.map(each => ({ ...each })),
+    beyond: beyond.length === 0 ? null : beyondWords(site, publication, beyond, ['editor', 'administrator']),
+  };
+}
+
+/** Which expectations a publication would break that are kept now, and which it would mend. */
+function breachesOf(site: Site, { after: ledger, from: start }: Publication): Pick<Check, 'broken' | 'mended' | 'isPartial'> {
   const before = planOf(site);
-  const start = Math.max(from ?? 0, site.clocks.content());
-  const after = planWith(site, changes, start);
+  const after = planOfLedger(site, ledger, start);
   const expectations = after.pieces[0]?.snapshot.expectations ?? new Map<string, ExpectationValue>();
   const broken: BreachRow[] = [];
   const mended: Check['mended'] = [];
@@ -70,9 +85,10 @@ export function checkChanges(site: Site, changes: readonly Overlay[], from: numb
  * Refuses a publication that breaks an expectation, unless somebody who may goes on with a reason.
  * @returns what was broken and why it went ahead all the same, for the history; empty when nothing was broken
  */
-export function acceptedBreaches(site: Site, person: Person, changes: readonly Overlay[], from: number, reason: string): string {
-  if (site.ledger.recordsOf('expectation').length === 0) return '';
-  const { broken } = checkChanges(site, changes, from);
+export function acceptedBreaches(site: Site, person: Person, publication: Publication, reason: string): string {
+  // Saying what is expected changes nothing for readers, also when it is not kept yet.
+  if (publication.changes.every(each => each.kind === 'expectation')) return '';
+  const { broken } = breachesOf(site, publication);
   if (broken.length === 0) return '';
   const said = broken.map(each => each.words).join(' ');
   const mayAccept = person.roles.some(role => mayGoOn.some(each => each === role));

@@ -3,7 +3,7 @@ import type { Health as CheckedHealth } from '@core/health/health';
 import { findingWords } from '@core/health/words';
 import type { SitePlan } from '@core/plan/pieces';
 import type { Site } from '../site/site';
-import { findingNames, momentStyle } from './names';
+import { bestValueOf, findingNames, momentStyle, titleOf } from './names';
 import { planOf } from './plan';
 
 /** What is wrong with the site over the year ahead, in words, the gravest kinds first. */
@@ -13,20 +13,56 @@ export function healthOf(site: Site): Health {
   const snapshot = site.snapshots.at();
   const names = findingNames(site, snapshot);
   const style = momentStyle(site);
+  const left = [...unreadableFindings(site), ...faultFindings(site)];
   return {
-    findings: findings
-      .map(finding => ({
-        kind: finding.kind,
-        ...findingWords(finding, names, style),
-        recordId: finding.recordId,
-        recordKind: finding.recordKind,
-        pageId: finding.pageId,
-        from: 'from' in finding ? finding.from : null,
-      }))
-      .sort((a, b) => gravity.indexOf(a.kind) - gravity.indexOf(b.kind)),
+    findings: [
+      ...left,
+      ...findings
+        .map(finding => ({
+          kind: finding.kind,
+          ...findingWords(finding, names, style),
+          recordId: finding.recordId,
+          recordKind: finding.recordKind,
+          pageId: finding.pageId,
+          from: 'from' in finding ? finding.from : null,
+        }))
+        .sort((a, b) => gravity.indexOf(a.kind) - gravity.indexOf(b.kind)),
+    ],
     isPartial,
     until: plan.until,
   };
+}
+
+type FindingRow = Health['findings'][number];
+
+// What cannot be read is left out by the record; whoever runs the server can put it aside.
+function unreadableFindings(site: Site): readonly FindingRow[] {
+  return site.unreadable.map(({ table, row, recordId, kind, why }) => ({
+    kind: 'record unreadable',
+    sentence: `Something stored cannot be read and is left out (${table.replace('_', ' ')} ${row}): ${why}.`,
+    remedy: 'Write it again, or have whoever runs the server check the store.',
+    recordId: recordId !== null && site.ledger.records.has(recordId) ? recordId : '',
+    recordKind: kind ?? 'page',
+    pageId: null,
+    from: null,
+  }));
+}
+
+function faultFindings(site: Site): readonly FindingRow[] {
+  return site.faults.all().flatMap(({ recordId, why }) => {
+    const kind = site.ledger.records.get(recordId)?.kind;
+    if (!kind) return [];
+    const title = titleOf(site, site.snapshots.at(), kind, bestValueOf(site, recordId));
+    return {
+      kind: 'block fails',
+      sentence: `“${title}” cannot be shown and is left out: ${why}.`,
+      remedy: 'Change its words, or take it off.',
+      recordId,
+      recordKind: kind,
+      pageId: null,
+      from: null,
+    };
+  });
 }
 
 const kept = new WeakMap<SitePlan, CheckedHealth>();

@@ -1,7 +1,6 @@
 import type { BlockValue } from '@core/block/block';
 import { listOf } from '@core/format/moment';
 import { insetIdsOf, insetLoopFrom } from '@core/inset/inset';
-import { publicationBoundaries, publicationsKnown } from '@core/ledger/in-force';
 import type { RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
@@ -40,25 +39,13 @@ export function insetFaults(site: Site, snapshot: SiteSnapshot, change: Overlay)
   const pointer = change.kind === 'page' ? '/body' : '/fields/body';
   const gone = held.filter(id => !snapshot.blocks.has(id) && site.ledger.records.get(id)?.kind !== 'block');
   if (gone.length > 0) return [{ pointer, detail: 'It holds a block that is not in the stock. Take it out of the text.' }];
-  const loop = change.kind === 'block' ? loopIn(snapshot, change.recordId) : null;
-  return loop === null ? [] : [{ pointer, detail: loopWords(site, snapshot, loop) }];
+  return change.kind === 'block' ? insetLoopFaults(site, snapshot, change.recordId, pointer) : [];
 }
 
-/** Loops that changes would form from a moment on, with whatever goes live later. */
-export function laterLoopFaults(site: Site, changes: readonly Overlay[], from: number): readonly Fault[] {
-  const blocks = changes.filter(each => each.kind === 'block' && each.value !== null && insetIdsOf(each.value as BlockValue).length > 0);
-  if (blocks.length === 0) return [];
-  const moments = new Set<number>();
-  for (const { id } of site.ledger.recordsOf('block'))
-    for (const at of publicationBoundaries(publicationsKnown(site.ledger.entriesOf(id, site.settings.baseLocale), Infinity)))
-      if (at > from) moments.add(at);
-  return [...moments].flatMap(moment => {
-    const snapshot = site.snapshots.with(changes, moment);
-    return blocks.flatMap(block => {
-      const loop = loopIn(snapshot, block.recordId);
-      return loop === null ? [] : [{ pointer: '/name', detail: loopWords(site, snapshot, loop) }];
-    });
-  });
+/** The loop that a block's insets form at the moment of a snapshot, named; none when there is none. */
+export function insetLoopFaults(site: Site, snapshot: SiteSnapshot, blockId: string, pointer: string): readonly Fault[] {
+  const loop = loopIn(snapshot, blockId);
+  return loop === null ? [] : [{ pointer, detail: loopWords(site, snapshot, loop) }];
 }
 
 function loopIn(snapshot: SiteSnapshot, blockId: string): readonly string[] | null {

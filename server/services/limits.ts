@@ -1,14 +1,14 @@
 import { blockTypeNamed } from '@core/block/types';
 import { roles } from '@core/workflow/workflow';
 import type { RegionLimits } from '@core/theme/manifest';
-import { Refusal, refuseInvalid, type Fault } from '../http/problems';
+import { refuseInvalid, type Fault } from '../http/problems';
 import type { Person } from '../repositories/people-repository';
-import { setLimits, type Site } from '../site/site';
+import { changeSettings, type Site } from '../site/site';
+import { refuseBeyondSite } from './site-settings';
 
 /** Sets what regions may hold. @throws Refusal when the person may not, or a name is not known */
 export async function saveLimits(site: Site, person: Person, limits: Readonly<Record<string, RegionLimits>>): Promise<void> {
-  if (!person.roles.some(role => role === 'manager' || role === 'administrator'))
-    throw new Refusal('not-permitted', 'Limits are set by managers and administrators.');
+  refuseBeyondSite(person, 'Limits are');
   const { manifest } = site.theme;
   const names = [...manifest.regions, ...manifest.insertionPoints].map(each => each.name);
   const faults = Object.entries(limits).flatMap(([name, each]): Fault[] => [
@@ -24,5 +24,5 @@ export async function saveLimits(site: Site, person: Person, limits: Readonly<Re
       : []),
   ]);
   if (faults.length > 0) refuseInvalid(faults);
-  await site.writes.run(() => setLimits(site, limits));
+  await site.writes.run(() => changeSettings(site, { limits }));
 }

@@ -1,6 +1,6 @@
 import { planWithin, type SitePlan } from '@core/plan/pieces';
 import { effectHorizon } from '@core/reach/reach';
-import type { Overlay } from '@core/site/snapshot';
+import type { Ledger } from '@core/ledger/ledger';
 import { allServiceFacts } from '../public/answers';
 import type { Site } from '../site/site';
 
@@ -28,19 +28,16 @@ export function planOf(site: Site): SitePlan {
     now < Math.min(first.until, known.takenAt + longestKept)
   )
     return known.plan;
-  const plan = planWith(site, [], now);
+  const plan = planOfLedger(site, site.ledger, now);
   kept.set(site, { version: site.ledger.version, takenAt: now, plan });
   return plan;
 }
 
-/** The plan with changes laid over it from a moment on. */
-export function planWith(site: Site, overlays: readonly Overlay[], from: number): SitePlan {
+/** The plan of a ledger from a moment on, as of now or as it would be. */
+export function planOfLedger(site: Site, ledger: Ledger, from: number): SitePlan {
   const { manifest } = site.theme;
   const locale = site.settings.baseLocale;
   const now = site.clocks.content();
-  return planWithin(
-    site.ledger,
-    { from, until: now + effectHorizon },
-    { now, locale, manifest, services: allServiceFacts(site), overlays },
-  );
+  const until = Math.max(now, from) + effectHorizon;
+  return planWithin(ledger, { from, until }, { now, locale, manifest, services: allServiceFacts(site) });
 }

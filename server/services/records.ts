@@ -4,9 +4,11 @@ import { blockTypeNamed } from '@core/block/types';
 import { plainText } from '@core/compare/compare';
 import { publicationsKnown } from '@core/ledger/in-force';
 import { isOpen } from '@core/ledger/ledger';
+import { outlookFrom, type Turn } from '@core/ledger/outlook';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
+import { alwaysHolds, type RuleTree, type WhoTest } from '@core/rule/rule';
 import { whereSummary, whoPhrase } from '@core/rule/sentence';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { Refusal } from '../http/problems';
@@ -31,20 +33,21 @@ export function listPages(site: Site, moment: number | null): readonly PageRow[]
     if (!value || isDiscarded(site, record.id)) continue;
     notLive.set(value.parentId, [...(notLive.get(value.parentId) ?? []), { id: record.id, value }]);
   }
-  const addNotLive = (parentId: string | null, path: string, depth: number): void => {
+  const addNotLive = (parentId: string | null, path: string, depth: number, above: RuleTree<WhoTest>): void => {
     for (const { id, value } of notLive.get(parentId) ?? []) {
       const ownPath = `${path === '/' ? '' : path}/${value.segment}`;
-      rows.push(pageRow(site, id, value, ownPath, depth, moment));
-      addNotLive(id, ownPath, depth + 1);
+      const readers = value.readers ?? above;
+      rows.push(pageRow(site, id, value, ownPath, depth, moment, readers));
+      addNotLive(id, ownPath, depth + 1, readers);
     }
   };
   const add = (page: SiteSnapshot['pages'][number]): void => {
-    rows.push(pageRow(site, page.id, page.value, page.facts.path, page.depth, moment));
+    rows.push(pageRow(site, page.id, page.value, page.facts.path, page.depth, moment, page.facts.readers));
     page.children.forEach(add);
-    addNotLive(page.id, page.facts.path, page.depth + 1);
+    addNotLive(page.id, page.facts.path, page.depth + 1, page.facts.readers);
   };
   if (snapshot.front) add(snapshot.front);
-  else addNotLive(null, '/', 0);
+  else addNotLive(null, '/', 0, {});
   return rows;
 }
 
@@ -86,6 +89,7 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
   const now = site.clocks.content();
   const liveId = liveRevisionId(site, id, now);
   const known = publicationsKnown(ledger.entriesOf(id, settings.baseLocale), Infinity);
+  const outlook = outlookFrom(known, now);
   const proposals = ledger.proposalsOf(id).filter(isOpen);
   return {
     id,
@@ -110,7 +114,7 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
       author: { id: revision.createdBy, name: nameOfPerson(site, revision.createdBy) },
       note: revision.note,
       value: revision.value,
-      mark: markOf(revision.id, liveId, known, proposals, now),
+      mark: markOf(revision.id, liveId, known, proposals, outlook),
     })),
     publications: [...known].map(entry => ({
       from: entry.from,
@@ -140,7 +144,15 @@ export function compareRevisions(site: Site, beforeId: string, afterId: string):
   return { changes: describeChanges(site, site.snapshots.at(), kindOf(site, after.recordId), before?.value ?? null, after.value) };
 }
 
-function pageRow(site: Site, id: string, value: PageValue, path: string, depth: number, moment: number | null): PageRow {
+function pageRow(
+  site: Site,
+  id: string,
+  value: PageValue,
+  path: string,
+  depth: number,
+  moment: number | null,
+  readers: RuleTree<WhoTest>,
+): PageRow {
   return {
     id,
     title: value.title,
@@ -152,7 +164,13 @@ function pageRow(site: Site, id: string, value: PageValue, path: string, depth: 
     order: value.order,
     ...statusFields(site, id, moment),
     ...lastChange(site, id),
+    readers: readersInWords(site, readers),
   };
+}
+
+/** Who may read, in words; empty for anyone. */
+function readersInWords(site: Site, readers: RuleTree<WhoTest>): string {
+  return alwaysHolds(readers) ? '' : whoPhrase(readers, namesFor(site, site.snapshots.at()));
 }
 
 function excerptOf(block: BlockValue): string {
@@ -186,11 +204,11 @@ function markOf(
   liveId: string | null,
   known: ReturnType<typeof publicationsKnown>,
   proposals: readonly { headRevisionId: string; stage: string }[],
-  now: number,
+  outlook: readonly Turn[],
 ): RecordDetail['revisions'][number]['mark'] {
   if (revisionId === liveId) return 'live';
-  if (known.some(entry => entry.revisionId === revisionId && entry.from > now)) return 'scheduled';
+  if (outlook.some(({ inForce }) => inForce.state === 'live' && inForce.revisionId === revisionId)) return 'scheduled';
   const proposal = proposals.find(each => each.headRevisionId === revisionId);
   if (proposal) return proposal.stage === 'in review' ? 'in review' : 'draft';
-  return known.some(entry => entry.revisionId === revisionId) ? 'expired' : null;
+  return known.some(entry => entry.revisionId === revisionId && entry.from <= outlook[0]!.at) ? 'expired' : null;
 }

@@ -7,10 +7,11 @@ import type { RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached } from '@core/reach/reach';
-import { isTest, type Rule, type RuleTree, type WhereTest } from '@core/rule/rule';
+import { isTest, type Rule, type RuleTree, type WhereTest, type WhoTest } from '@core/rule/rule';
 import { loopFrom, type SharedRuleValue } from '@core/rule/shared-rule';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import { faultsFromIssues, refuseInvalid, type Fault } from '../http/problems';
+import { roles } from '@core/workflow/workflow';
 import { labelOfTarget, limitsOf } from '@core/theme/manifest';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -35,7 +36,10 @@ export function validateValue(kind: RecordKind, raw: unknown, prefix: readonly P
  * @param snapshot - the site with all changes of the same edition laid over it
  */
 export function faultsInSite(site: Site, snapshot: SiteSnapshot, change: Overlay, prefix: string): readonly Fault[] {
-  if (change.value === null) return followerFaults(site, snapshot, change, prefix.replace(/\/value$/, ''));
+  if (change.value === null) {
+    const pointer = prefix.replace(/\/value$/, '');
+    return [...followerFaults(site, snapshot, change, pointer), ...frontFaults(site, change, pointer)];
+  }
   const faults = [...faultsOfKind(site, snapshot, change), ...insetFaults(site, snapshot, change)];
   return faults.map(fault => ({ ...fault, pointer: `${prefix}${fault.pointer}` }));
 }
@@ -43,11 +47,11 @@ export function faultsInSite(site: Site, snapshot: SiteSnapshot, change: Overlay
 function faultsOfKind(site: Site, snapshot: SiteSnapshot, change: Overlay): readonly Fault[] {
   switch (change.kind) {
     case 'page':
-      return pageFaults(snapshot, change, change.value as PageValue);
+      return [...pageFaults(site, snapshot, change, change.value as PageValue), ...readersFaults(site, change.value as PageValue)];
     case 'placement':
       return placementFaults(site, snapshot, change.value as PlacementValue);
     case 'block':
-      return blockFaults(site, snapshot, change.value as BlockValue);
+      return [...blockFaults(site, snapshot, change.value as BlockValue), ...readersFaults(site, change.value as BlockValue)];
     case 'shared rule':
       return ruleFaults(site, snapshot, (change.value as SharedRuleValue).rule, '/rule');
     case 'expectation':
@@ -62,14 +66,29 @@ function ruleFaults(site: Site, snapshot: SiteSnapshot, rule: Rule, pointer: str
   const names = namesFor(site, snapshot);
   return [
     ...whereFaults(site, snapshot, rule.where, `${pointer}/where`),
+    ...whoFaults(site, rule.who, `${pointer}/who`),
     ...(loop
       ? [{ pointer: `${pointer}/follows`, detail: `This makes a loop: ${loop.map(id => `“${names.sharedRule(id)}”`).join(' follows ')}.` }]
       : []),
   ];
 }
 
-function expectationFaults(site: Site, snapshot: SiteSnapshot, { subject, where }: ExpectationValue): readonly Fault[] {
-  const faults = [...whereFaults(site, snapshot, where, '/where')];
+// A membership or a role that nobody can hold would hide what asks for it from everybody, for good.
+function whoFaults(site: Site, tree: RuleTree<WhoTest>, pointer: string): readonly Fault[] {
+  if (isTest(tree)) {
+    if (tree.test === 'membership' && !site.settings.memberships.some(each => each.name === tree.membership))
+      return [{ pointer: `${pointer}/membership`, detail: 'The site has no such membership.' }];
+    if (tree.test === 'role' && !roles.some(role => role === tree.role))
+      return [{ pointer: `${pointer}/role`, detail: 'There is no such role.' }];
+    return [];
+  }
+  return (['all', 'any', 'none'] as const).flatMap(part =>
+    (tree[part] ?? []).flatMap((each, index) => whoFaults(site, each, `${pointer}/${part}/${index}`)),
+  );
+}
+
+function expectationFaults(site: Site, snapshot: SiteSnapshot, { subject, where, who }: ExpectationValue): readonly Fault[] {
+  const faults = [...whereFaults(site, snapshot, where, '/where'), ...whoFaults(site, who, '/who')];
   if (subject.kind === 'blocks') {
     const gone = subject.blockIds.findIndex(id => !snapshot.blocks.has(id) && site.ledger.records.get(id)?.kind !== 'block');
     if (gone >= 0) faults.push({ pointer: `/subject/blockIds/${gone}`, detail: 'That block is gone.' });
@@ -99,7 +118,17 @@ function sanitizeValue(kind: RecordKind, value: unknown): unknown {
   return value;
 }
 
-function pageFaults(snapshot: SiteSnapshot, change: Overlay, page: PageValue): readonly Fault[] {
+function readersFaults(site: Site, { readers }: PageValue | BlockValue): readonly Fault[] {
+  return readers === null ? [] : whoFaults(site, readers, '/readers');
+}
+
+// Every address begins at the front page: without it there is no site.
+function frontFaults(site: Site, change: Overlay, pointer: string): readonly Fault[] {
+  if (site.snapshots.at().front?.id !== change.recordId) return [];
+  return [{ pointer, detail: 'The front page cannot be taken off or moved: every address begins there.' }];
+}
+
+function pageFaults(site: Site, snapshot: SiteSnapshot, change: Overlay, page: PageValue): readonly Fault[] {
   const faults: Fault[] = [];
   if (!snapshot.manifest.layouts.some(layout => layout.name === page.layout))
     faults.push({ pointer: '/layout', detail: 'The theme has no such layout.' });
@@ -108,6 +137,8 @@ function pageFaults(snapshot: SiteSnapshot, change: Overlay, page: PageValue): r
       faults.push({ pointer: '/parentId', detail: 'There is a front page already; choose a page above.' });
     return faults;
   }
+  const moved = frontFaults(site, change, '/parentId');
+  if (moved.length > 0) return moved;
   const parent = snapshot.pageById.get(page.parentId);
   // A page laid beneath itself is not reachable from the top, and so has no place in the tree.
   if (!parent) faults.push({ pointer: '/parentId', detail: 'The page above is not live, or lies beneath this one.' });

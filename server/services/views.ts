@@ -4,7 +4,9 @@ import { changesWithin, openTimeOfPlacement } from '@core/plan/changes';
 import { explainAway } from '@core/placement/explain';
 import { mayRead, resolvePage, type AwayReason } from '@core/placement/resolve';
 import type { PlacementValue } from '@core/placement/placement';
+import { listOf, writeMoment } from '@core/format/moment';
 import { pagesReached } from '@core/reach/reach';
+import { sightOf } from '@core/reach/showing';
 import { pageModel } from '@core/render/page-model';
 import { decidingTests, traceTree } from '@core/rule/evaluate';
 import type { Rule } from '@core/rule/rule';
@@ -15,7 +17,7 @@ import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { compilePlacement } from '@core/site/compiled-placement';
 import type { ServicePage } from '@core/page/page';
 import { Refusal } from '../http/problems';
-import { serviceFacts } from '../public/answers';
+import { contextFor, noteFault, serviceFacts } from '../public/answers';
 import type { Site } from '../site/site';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { namedPage } from './effects';
@@ -23,13 +25,12 @@ import { momentStyle, namesFor } from './names';
 
 /** A page from a vantage: rendered, and as a running order with everything that stays away and why. */
 export function viewPage(site: Site, request: ViewRequest): View {
-  const { vantage } = request;
   const overlays = overlaysFor(site, request.withEditions, request.changes);
+  const { vantage, sight } = vantageOf(site, request, overlays);
   const snapshot = snapshotFor(site, vantage, overlays);
   const { page, facts } = findPage(site, snapshot, vantage);
   const resolution = resolvePage(snapshot, facts, vantage.reader, true);
-  const style = momentStyle(site);
-  const { model, validUntil } = pageModel(snapshot, page, resolution, { siteName: site.settings.name, reader: vantage.reader, style });
+  const { model, validUntil } = pageModel(snapshot, page, resolution, contextFor(site, vantage.reader));
   const shownIds = new Set(resolution.shown.map(each => each.placement.id));
   const reasons = new Map(resolution.away.map(each => [each.id, each.reason]));
   const all = [...resolution.shown.map(each => ({ id: each.placement.id, value: each.placement.value })), ...resolution.away];
@@ -41,14 +42,41 @@ export function viewPage(site: Site, request: ViewRequest): View {
     orderRow(site, snapshot, facts, each.id, each.value, numbers.get(each.id) ?? null, reasons.get(each.id) ?? null, overlays),
   );
   return {
-    html: site.theme.render(model, { language: site.settings.baseLocale, isSheet: true }),
+    html: site.theme.render(model, { language: site.settings.baseLocale, isSheet: true, onFault: noteFault(site) }),
     page: page ? namedPage(page) : { id: facts.id, title: model.title, path: facts.path },
     moment: snapshot.moment,
     mayRead: page === null || mayRead(page, vantage.reader),
     targets: targetsOf(site, facts, rows),
+    sight,
     elsewhere: snapshot.placements.length + snapshot.dormantPlacements.length - all.length,
     validUntil: validUntil === Infinity ? null : validUntil,
   };
+}
+
+// The vantage asked for, or the nearest from which what is to be seen shows.
+function vantageOf(
+  site: Site,
+  { vantage, showing }: ViewRequest,
+  overlays: readonly Overlay[],
+): { vantage: ViewRequest['vantage']; sight: View['sight'] } {
+  const asked = { page: vantage.page, reader: vantage.reader, isAsAsked: true, isInSight: true, words: '' };
+  if (showing === null) return { vantage, sight: asked };
+  const moment = vantage.moment ?? site.clocks.content();
+  const found = sightOf(at => snapshotFor(site, { ...vantage, moment: at }, overlays), showing, { ...vantage, moment });
+  if (!found) return { vantage, sight: { ...asked, isInSight: false } };
+  const reader = { ...found.reader, roles: [...found.reader.roles], memberships: [...found.reader.memberships] };
+  const isAsAsked = found.page === vantage.page && found.moment === moment && JSON.stringify(reader) === JSON.stringify(vantage.reader);
+  const when = found.moment === moment ? '' : ` on ${writeMoment(found.moment, momentStyle(site))}`;
+  return {
+    vantage: { ...vantage, page: found.page, reader, moment: found.moment === moment ? vantage.moment : found.moment },
+    sight: { page: found.page, reader, isAsAsked, isInSight: true, words: `as ${readerWords(site, reader)} have it${when}` },
+  };
+}
+
+function readerWords(site: Site, reader: ViewRequest['vantage']['reader']): string {
+  const names = namesFor(site, site.snapshots.at());
+  const held = [...reader.memberships.map(each => names.membership(each)), ...reader.roles.map(each => `${names.role(each)}s`)];
+  return held.length > 0 ? listOf(held) : reader.signedIn ? 'signed-in readers' : 'signed-out readers';
 }
 
 /** When each placement that is meant for a page shows, within a span. */

@@ -53,8 +53,10 @@ export class TestSite {
   }
 
   async stop(): Promise<void> {
-    this.#server?.closeAllConnections();
-    await new Promise(resolve => this.#server?.close(resolve));
+    const server = this.#server;
+    if (!server) return;
+    server.closeAllConnections();
+    await new Promise(resolve => server.close(resolve));
     await this.site.knex.destroy();
   }
 
@@ -115,6 +117,12 @@ export class TestClient {
   post = (at: string, body: unknown, headers: Record<string, string> = {}) =>
     this.send('POST', at, JSON.stringify(body), { 'content-type': 'application/json', ...headers });
   put = (at: string, body: unknown) => this.send('PUT', at, JSON.stringify(body), { 'content-type': 'application/json' });
+  /** Makes a move with an edition, decided on the words that stand now. */
+  move = async (editionId: string, body: Record<string, unknown>) => {
+    const { json } = await this.get(`/api/editions/${editionId}`);
+    const decidedOn = (json?.changes ?? []).map((change: { headRevisionId: string }) => change.headRevisionId);
+    return this.post(`/api/editions/${editionId}/moves`, { decidedOn, ...body });
+  };
   form = (at: string, fields: Record<string, string>) =>
     this.send('POST', at, new URLSearchParams(fields).toString(), { 'content-type': 'application/x-www-form-urlencoded' });
 

@@ -38,7 +38,7 @@ export class ApiClient {
   compareRevisions = (before: string, after: string) => this.#get<messages.Comparison>('compare', { before, after });
   createEdition = (edition: messages.EditionDraft) => this.#post<messages.EditionDetail>('editions', edition);
   readEdition = (id: string) => this.#get<messages.EditionDetail>(`editions/${id}`);
-  moveEdition = (id: string, move: messages.MoveWish) => this.#post<messages.EditionDetail>(`editions/${id}/moves`, move);
+  moveEdition = (id: string, move: messages.EditionMoveWish) => this.#post<messages.EditionDetail>(`editions/${id}/moves`, move);
   listEditions = (stage: 'open' | 'ended') => this.#get<messages.EditionRow[]>('editions', { stage });
   saveProposal = (id: string, body: { value: unknown; parentRevisionId: string; note: string }) =>
     this.#refine(this.#http.put<messages.RecordDetail>(`/api/proposals/${id}`, body));
@@ -58,6 +58,7 @@ export class ApiClient {
   dropFilter = (list: string, name: string) =>
     this.#refine(this.#http.delete<assembling.SavedFilter[]>('/api/saved-filters', { params: { list, name } }));
   saveLimits = (limits: Readonly<Record<string, RegionLimits>>) => this.#refine(this.#http.put<messages.Session>('/api/limits', limits));
+  saveSettings = (change: assembling.SiteSettingsChange) => this.#refine(this.#http.put<messages.Session>('/api/settings', change));
   lookAs = (as: string | null) => this.#refine(this.#http.put<messages.Session>('/api/session/look-as', { as }));
   readDeletion = (id: string) => this.#get<assembling.Deletion>(`records/${id}/deletion`);
   deleteRecord = (id: string) => this.#refine(this.#http.delete<void>(`/api/records/${id}`));

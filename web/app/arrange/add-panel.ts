@@ -14,12 +14,13 @@ import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-i
 import type { BlockRow, Effect, View } from '@contract/messages';
 import { initialFields, type BlockFields, type BlockType, type BlockValue } from '@core/block/block';
 import { blockTypeNamed, blockTypes } from '@core/block/types';
-import type { PlacementValue, Target } from '@core/placement/placement';
+import { copyOfBlock, copyOfPlacement, uniqueTitle } from '@core/placement/copy';
+import { freshPlacement, type PlacementValue, type Target } from '@core/placement/placement';
 import { listOf } from '@core/format/moment';
 import { labelOfTarget, limitsOf, type ThemeManifest } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { thisPageOnly, type Rule } from '@core/rule/rule';
-import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, forkJoin, map, of, switchMap } from 'rxjs';
 import { v7 as uuidv7 } from 'uuid';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { RuleSentence } from '../rule/rule-sentence';
@@ -35,7 +36,14 @@ import { TargetPicker } from './target-picker';
 export type AddStart =
   | { readonly kind: 'new'; readonly target: string }
   | { readonly kind: 'again'; readonly target: string; readonly blockId: string; readonly title: string }
-  | { readonly kind: 'copy'; readonly target: string; readonly blockId: string; readonly title: string };
+  | {
+      readonly kind: 'copy';
+      readonly target: string;
+      readonly blockId: string;
+      readonly title: string;
+      /** The placement that is copied with it; null copies one of the block's own. */
+      readonly placement: PlacementValue | null;
+    };
 
 interface Answer {
   readonly effects: readonly Effect[];
@@ -269,6 +277,8 @@ export class AddPanel implements OnInit {
   protected readonly rule = signal<Rule>(thisPageOnly(''));
   protected readonly search = signal('');
   readonly #sharedBlockId = signal<string | null>(null);
+  /** What is copied; the copy keeps all of it that is not asked for here. */
+  readonly #source = signal<{ readonly block: BlockValue; readonly placement: PlacementValue | null } | null>(null);
   readonly #blockId = uuidv7();
   readonly #placementId = uuidv7();
   readonly #blocks = toSignal(this.#api.listBlocks().pipe(catchError(() => of([] as BlockRow[]))), { initialValue: [] as BlockRow[] });
@@ -343,7 +353,7 @@ export class AddPanel implements OnInit {
     this.settle(targetNamed(this.#theme, start.target));
     this.rule.set(thisPageOnly(this.page()));
     if (start.kind === 'again') this.#share(start.blockId, start.title);
-    if (start.kind === 'copy') this.#copy(start.blockId, start.title);
+    if (start.kind === 'copy') this.#copy(start.blockId, start.title, start.placement);
   }
 
   #mayHold(type: string): boolean {
@@ -366,7 +376,7 @@ export class AddPanel implements OnInit {
   }
 
   protected takeFromStock(block: BlockRow, isCopy: boolean): void {
-    if (isCopy) this.#copy(block.id, block.title);
+    if (isCopy) this.#copy(block.id, block.title, null);
     else this.#share(block.id, block.title);
   }
 
@@ -387,20 +397,27 @@ export class AddPanel implements OnInit {
     this.title.set(title);
   }
 
-  #copy(blockId: string, title: string): void {
-    this.#api.readRecord(blockId).subscribe({
-      next: record => {
-        const value = (record.live?.value ?? record.proposals[0]?.value) as BlockValue | undefined;
-        const type = value && blockTypeNamed(value.type);
+  #copy(blockId: string, title: string, placement: PlacementValue | null): void {
+    forkJoin([this.#api.readRecord(blockId), this.#api.listPlacements()]).subscribe({
+      next: ([record, placements]) => {
+        const block = (record.live?.value ?? record.proposals[0]?.value) as BlockValue | undefined;
+        const type = block && blockTypeNamed(block.type);
         if (!type) return;
+        const placed = placement ?? placements.find(each => each.blockId === blockId && each.status !== 'retired')?.value ?? null;
+        this.#source.set({ block, placement: placed });
         this.choose(type);
-        this.fields.set(value.fields);
+        this.fields.set(block.fields);
         this.title.set(
           uniqueTitle(
             title,
-            this.#blocks().map(block => block.title),
+            this.#blocks().map(each => each.title),
           ),
         );
+        if (!placed) return;
+        // Here and nowhere else is what was asked to differ; to whom, when and by what shared rules stays.
+        this.rule.set({ ...placed.rule, where: thisPageOnly(this.page()).where });
+        this.look.set(placed.look);
+        this.showsTitle.set(placed.title.show !== 'none');
       },
       error: (error: unknown) => this.#arrange.report(error),
     });
@@ -409,19 +426,20 @@ export class AddPanel implements OnInit {
   #compose(): readonly WorkingChange[] {
     const shared = this.#sharedBlockId();
     const rows = this.rowsThere();
-    const placement: PlacementValue = {
-      version: 1,
+    const source = this.#source();
+    const start = {
       blockId: shared ?? this.#blockId,
       target: this.target(),
       order: orderAt(rows, this.index() < 0 ? rows.length : this.index()),
       rule: this.rule(),
-      off: false,
-      look: this.look(),
-      align: 'start',
-      title: { show: this.showsTitle() ? 'block' : 'none', own: '' },
-      anchor: '',
-      reason: '',
     };
+    const kept = source?.placement ? copyOfPlacement(source.placement, { ...start, off: false }) : freshPlacement(start);
+    const shownTitle = !this.showsTitle()
+      ? ({ show: 'none', own: '' } as const)
+      : kept.title.show === 'none'
+        ? ({ show: 'block', own: '' } as const)
+        : kept.title;
+    const placement: PlacementValue = { ...kept, look: this.look(), title: shownTitle };
     const placed: WorkingChange = {
       recordId: this.#placementId,
       kind: 'placement',
@@ -432,7 +450,8 @@ export class AddPanel implements OnInit {
       did: 'placed',
     };
     if (shared) return [placed];
-    const block: BlockValue = { version: 1, type: this.type()!.name, title: this.title().trim(), fields: this.fields(), readers: null };
+    const fresh: BlockValue = { version: 1, type: this.type()!.name, title: '', fields: {}, readers: null };
+    const block: BlockValue = { ...copyOfBlock(source?.block ?? fresh, this.title().trim()), fields: this.fields() };
     return [
       { recordId: this.#blockId, kind: 'block', value: block, retires: false, baseRevisionId: null, title: block.title, did: 'new' },
       placed,
@@ -443,13 +462,4 @@ export class AddPanel implements OnInit {
 /** The region or insertion point of a name, as a target. */
 function targetNamed(theme: ThemeManifest, name: string): Target {
   return { kind: theme.regions.some(each => each.name === name) ? 'region' : 'insertion point', name };
-}
-
-/** A readable title that no other block has: a copy of a copy counts on rather than piling up. */
-export function uniqueTitle(title: string, taken: readonly string[]): string {
-  const base = title.replace(/, copy( \d+)?$/, '');
-  for (let count = 1; ; count += 1) {
-    const candidate = count === 1 ? `${base}, copy` : `${base}, copy ${count}`;
-    if (!taken.includes(candidate)) return candidate;
-  }
 }

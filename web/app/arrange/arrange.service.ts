@@ -58,7 +58,11 @@ export class ArrangeService {
     debounceTime(0),
     map(([vantage, pages, changes, provisional, again]) => ({
       again,
-      request: questionFor(vantage, pages[0]?.id ?? '', [...changes, ...provisional]),
+      request: {
+        ...questionFor(vantage, pages[0]?.id ?? '', [...changes, ...provisional]),
+        // What is being placed is looked at from where it shows.
+        showing: provisional.find(change => change.kind === 'placement')?.recordId ?? null,
+      },
     })),
     // Selecting a row changes the address but not the question.
     distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
@@ -123,6 +127,12 @@ export class ArrangeService {
       changes: unsaved(changes),
       withEditions: [...this.vantage().withEditions],
     });
+  }
+
+  /** The page as it is from wherever a placement shows, nearest to the present vantage. */
+  sightOf(placementId: string): Observable<View> {
+    const question = questionFor(this.vantage(), this.#pages.pages()[0]?.id ?? '', this.#working.changes());
+    return this.#api.view({ ...question, showing: placementId });
   }
 
   /** Changes the vantage; it goes into the address. */

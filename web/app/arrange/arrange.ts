@@ -13,6 +13,7 @@ import { KeysService } from '../state/keys.service';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
+import { asOf } from '../state/vantage';
 import { WorkingChangesService } from '../state/working-changes.service';
 import { EffectDialog } from '../shared/effect-dialog';
 import { Breaches } from '../shared/breaches';
@@ -73,6 +74,11 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
           <p class="notice-line ember" role="alert">{{ fault }}</p>
         }
         @if (arrange.view(); as view) {
+          @if (!view.sight.isAsAsked) {
+            <p class="notice-line" role="status">What you are adding is shown {{ view.sight.words }}.</p>
+          } @else if (!view.sight.isInSight) {
+            <p class="notice-line" role="status">What you are adding shows to nobody yet, or not within the next years.</p>
+          }
           @if (!view.mayRead) {
             <p class="notice-line">This reader may not read the page; shown is what they would have if they might.</p>
           }
@@ -373,7 +379,23 @@ export class ArrangeWorkspace {
     // Taken over once: a reload must not begin anew.
     void this.#router.navigate([], { queryParams: { again: null, copy: null }, queryParamsHandling: 'merge', replaceUrl: true });
     this.#api.readRecord(id).subscribe({
-      next: record => this.adding.set({ kind, target: 'main', blockId: id, title: record.title }),
+      next: ({ title }) =>
+        this.adding.set(
+          kind === 'again' ? { kind, target: 'main', blockId: id, title } : { kind, target: 'main', blockId: id, title, placement: null },
+        ),
+      error: (error: unknown) => this.arrange.report(error),
+    });
+  }
+
+  #lookFromThere(row: OrderRow): void {
+    this.arrange.sightOf(row.placementId).subscribe({
+      next: view => {
+        const as = asOf(view.sight.reader);
+        if (!view.sight.isInSight || as === null)
+          return this.#messages.done(`“${row.title}” shows to nobody that can be looked as, or not within the next years.`);
+        this.arrange.look({ page: view.sight.page, as, moment: view.moment === this.#session.site.now ? null : view.moment });
+        this.#messages.done(`Looking ${view.sight.words}.`);
+      },
       error: (error: unknown) => this.arrange.report(error),
     });
   }
@@ -439,7 +461,7 @@ export class ArrangeWorkspace {
         this.adding.set({ kind: 'again', target: row.target.name, blockId: row.blockId, title: row.title });
         break;
       case 'separate copy':
-        this.adding.set({ kind: 'copy', target: row.target.name, blockId: row.blockId, title: row.title });
+        this.adding.set({ kind: 'copy', target: row.target.name, blockId: row.blockId, title: row.title, placement: row.value });
         break;
       case 'put back':
         this.change(row, { off: false }, 'put back');
@@ -455,6 +477,9 @@ export class ArrangeWorkspace {
         break;
       case 'why':
         this.asked.set(row.placementId);
+        break;
+      case 'look from there':
+        this.#lookFromThere(row);
         break;
       case 'shared rule':
         this.#makeShared(row);

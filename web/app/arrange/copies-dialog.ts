@@ -3,7 +3,8 @@ import { NgbActiveModal, type NgbModal } from '@ng-bootstrap/ng-bootstrap/modal'
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import type { PageRow, RecordDetail } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
-import type { PlacementValue } from '@core/placement/placement';
+import { copyOfBlock, copyOfPlacement, uniqueTitle } from '@core/placement/copy';
+import { freshPlacement, type PlacementValue } from '@core/placement/placement';
 import { everywhere, type Rule } from '@core/rule/rule';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { forkJoin } from 'rxjs';
@@ -12,15 +13,14 @@ import { ApiClient } from '../api/api-client';
 import { RuleSentence } from '../rule/rule-sentence';
 import { SessionService } from '../state/session.service';
 import type { WorkingChange } from '../state/working-changes.service';
-import { uniqueTitle } from './add-panel';
 
 interface Copy {
   readonly value: BlockValue;
   readonly title: string;
   readonly target: string;
   readonly rule: Rule;
-  readonly look: string;
-  readonly titleShown: PlacementValue['title'];
+  /** The placement that is copied with it, if there is one. */
+  readonly placed: PlacementValue | null;
 }
 
 /** Copies of one or several blocks, each given its title, region and pages in one table. */
@@ -185,8 +185,7 @@ export class CopiesDialog implements OnInit {
               title: value.title,
               target: placed?.target.name ?? 'main',
               rule: placed?.rule ?? everywhere,
-              look: placed?.look ?? '',
-              titleShown: placed?.title ?? { show: 'block', own: '' },
+              placed: placed ?? null,
             };
           }),
         );
@@ -246,22 +245,11 @@ export class CopiesDialog implements OnInit {
         const blockId = uuidv7();
         const kind = this.#theme.regions.some(each => each.name === copy.target) ? 'region' : 'insertion point';
         const title = copy.title.trim();
-        const placement: PlacementValue = {
-          version: 1,
-          blockId,
-          target: { kind, name: copy.target },
-          order: orders[index]!,
-          rule: copy.rule,
-          off: false,
-          look: copy.look,
-          align: 'start',
-          title: copy.titleShown,
-          anchor: '',
-          reason: '',
-        };
+        const start = { blockId, target: { kind, name: copy.target } as const, order: orders[index]!, rule: copy.rule };
+        const placement = copy.placed ? copyOfPlacement(copy.placed, { ...start, off: false }) : freshPlacement(start);
         const fresh = { retires: false, baseRevisionId: null, title };
         return [
-          { ...fresh, recordId: blockId, kind: 'block', value: { ...copy.value, title }, did: 'copied' },
+          { ...fresh, recordId: blockId, kind: 'block', value: copyOfBlock(copy.value, title), did: 'copied' },
           { ...fresh, recordId: uuidv7(), kind: 'placement', value: placement, did: 'placed' },
         ];
       }),

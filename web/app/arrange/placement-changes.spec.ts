@@ -1,7 +1,7 @@
 import type { OrderRow, View } from '@contract/messages';
 import { everywhere } from '@core/rule/rule';
 import { moveTo, orderAt } from './placement-changes';
-import { uniqueTitle } from './add-panel';
+import { uniqueTitle } from '@core/placement/copy';
 import { labelFor } from './ribbon';
 import { bracketsOf } from './sheet';
 

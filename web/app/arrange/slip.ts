@@ -19,6 +19,7 @@ export type SlipWish =
   | 'switch on'
   | 'put back'
   | 'why'
+  | 'look from there'
   | 'shared rule'
   | 'several copies'
   | 'delete';
@@ -138,6 +139,9 @@ export type SlipWish =
       <div class="acts">
         <a class="btn-word" [routerLink]="['/blocks', row().blockId]" [queryParams]="{ page: page() }">Edit words</a>
         <button class="btn-word" (click)="wish.emit('why')">Why?</button>
+        @if (row().away && !row().value.off) {
+          <button class="btn-word" (click)="wish.emit('look from there')">Look from where it shows</button>
+        }
         <button class="btn-word" (click)="wish.emit('its pages')">
           Its {{ row().pageCount }} {{ row().pageCount === 1 ? 'page' : 'pages' }}
         </button>

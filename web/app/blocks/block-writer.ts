@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import type { ViewRequest } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import { blockTypeNamed } from '@core/block/types';
-import type { PlacementValue } from '@core/placement/placement';
+import { freshPlacement } from '@core/placement/placement';
 import { thisPageOnly } from '@core/rule/rule';
 import { v7 as uuidv7 } from 'uuid';
 import { WhoControl } from '../rule/who-control';
@@ -21,7 +21,7 @@ import { WritingService } from '../writing/writing.service';
   providers: [WritingService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [block]="writing.id">
+    <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [block]="writing.id" [showing]="writing.id">
       @if ((writing.record()?.pagesChanged ?? []).length > 1) {
         <span bar class="chip ochre">an edit changes {{ writing.record()!.pagesChanged.length }} pages</span>
       }
@@ -144,19 +144,12 @@ export class BlockWriter {
     const change = { recordId: this.writing.id, kind: 'block' as const, value, retires: false };
     if ((this.writing.record()?.pagesChanged.length ?? 0) > 0) return [change];
     // Shown on no page: stood on the front page for the look of it only.
-    const trial: PlacementValue = {
-      version: 1,
+    const trial = freshPlacement({
       blockId: this.writing.id,
       target: { kind: 'region', name: this.trialRegion() },
       order: 'Zz',
       rule: thisPageOnly(this.previewPage()),
-      off: false,
-      look: '',
-      align: 'start',
-      title: { show: 'block', own: '' },
-      anchor: '',
-      reason: '',
-    };
+    });
     return this.previewPage() === '' ? [] : [change, { recordId: this.#trialId, kind: 'placement', value: trial, retires: false }];
   });
 

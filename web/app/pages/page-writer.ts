@@ -19,7 +19,7 @@ import { WritingService } from '../writing/writing.service';
   providers: [WritingService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <almanac-writer-frame [page]="previewPage()" [changes]="changes()">
+    <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [showing]="writing.id">
       <a bar class="btn-word" routerLink="/arrange" [queryParams]="{ page: writing.id }">Arrange</a>
       @if (writing.value(); as page) {
         <div class="field">
@@ -133,7 +133,18 @@ import { WritingService } from '../writing/writing.service';
         </div>
         <div class="field">
           <h3>Who may read it</h3>
-          <almanac-who-control [tree]="page.readers" (treeChange)="set({ readers: $event })" />
+          <label class="row-line"
+            ><input
+              type="checkbox"
+              class="form-check-input"
+              [checked]="page.readers === null"
+              (change)="set({ readers: $any($event.target).checked ? null : {} })"
+            />
+            The same as the page above{{ readersAbove() ? ': ' + readersAbove() : ', which is anyone' }}</label
+          >
+          @if (page.readers; as readers) {
+            <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
+          }
         </div>
       }
     </almanac-writer-frame>
@@ -184,6 +195,11 @@ export class PageWriter {
     return value?.parentId === null ? '/' : `${above?.path === '/' ? '' : (above?.path ?? '…')}/${value?.segment ?? ''}`;
   });
 
+  /** Who may read the page above, in words; empty for anyone. */
+  protected readonly readersAbove = computed(
+    () => this.#pages.pages().find(each => each.id === this.writing.value()?.parentId)?.readers ?? '',
+  );
+
   constructor() {
     effect(() => {
       const id = this.id();
@@ -191,7 +207,7 @@ export class PageWriter {
       const parentId = this.parent() ?? this.#pages.pages()[0]?.id;
       if (parentId && !this.writing.value()) {
         this.writing.openNew('page', uuidv7(), {
-          version: 1,
+          version: 2,
           type: 'page',
           title: '',
           parentId,
@@ -203,7 +219,7 @@ export class PageWriter {
           pictureText: '',
           topics: [],
           layout: this.layouts[0]!.name,
-          readers: {},
+          readers: null,
           inMenu: true,
           menuLabel: '',
           takesPlace: null,

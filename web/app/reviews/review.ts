@@ -5,24 +5,32 @@ import type { Check } from '@contract/assembling';
 import type { EditionDetail, MoveRequest, View } from '@contract/messages';
 import type { LocalTime } from '@core/schedule/local-time';
 import { localTimeAt } from '@core/schedule/local-time';
-import { catchError, of } from 'rxjs';
+import { catchError, of, switchMap, tap } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { Sheet } from '../arrange/sheet';
 import { Breaches } from '../shared/breaches';
+import { CoveredChoice, type ScheduledChoice } from '../shared/covered-choice';
 import { ComparisonView } from '../shared/comparison-view';
 import { EffectList } from '../shared/effect-list';
 import { MomentField } from '../shared/moment-field';
 import { PhaseMark } from '../shared/phase-mark';
+import { headsOf } from '../shared/heads';
 import { saySaved } from '../shared/say-saved';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
 
+/** New words of a proposal, saved by somebody while it was being read. */
+interface Unseen {
+  readonly proposalId: string;
+  readonly fields: EditionDetail['changes'][number]['fields'];
+}
+
 /** One edition under review: what it changes in words, how the page will look, what it does to readers, and the decision. */
 @Component({
   selector: 'almanac-review',
-  imports: [FormsModule, RouterLink, Breaches, ComparisonView, EffectList, MomentField, PhaseMark, Sheet, WhenPipe],
+  imports: [FormsModule, RouterLink, Breaches, CoveredChoice, ComparisonView, EffectList, MomentField, PhaseMark, Sheet, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (edition(); as edition) {
@@ -95,14 +103,14 @@ import { SessionService } from '../state/session.service';
                 emptyWord="At once"
                 [value]="from()"
                 [fault]="faultAt('/times/from')"
-                (valueChange)="from.set($event)"
+                (valueChange)="setFrom($event)"
               />
               <almanac-moment-field
                 label="Until"
                 emptyMeans="Empty: until further notice."
                 [value]="until()"
                 [fault]="faultAt('/times/until')"
-                (valueChange)="until.set($event)"
+                (valueChange)="setUntil($event)"
               />
             </div>
             @if (edition.wishedFrom) {
@@ -126,6 +134,12 @@ import { SessionService } from '../state/session.service';
             @if (problem(); as problem) {
               <p class="notice-line ember" role="alert">{{ problem.message }}</p>
             }
+            @for (each of unseen(); track each.proposalId) {
+              <almanac-comparison [changes]="each.fields" />
+            }
+            @if (unseen().length > 0) {
+              <button class="btn btn-plain" (click)="readAgain()">Read it as it stands now</button>
+            }
             @if (needsAcceptance()) {
               <label class="row-line"
                 ><input type="checkbox" class="form-check-input" [(ngModel)]="accepts" /> I have compared them; put this version over the
@@ -133,6 +147,7 @@ import { SessionService } from '../state/session.service';
               >
             }
             <almanac-breaches [check]="check()" />
+            <almanac-covered-choice [check]="check()" [choice]="scheduled()" (choiceChange)="setScheduled($event)" />
             @if ((check()?.broken ?? []).length > 0) {
               @if (mayGoOn) {
                 <label class="form-label" for="review-accepts"
@@ -162,7 +177,7 @@ import { SessionService } from '../state/session.service';
             This waits for {{ edition.reviewers.join(', ') || 'somebody with the right to approve' }}. What one proposes, another approves.
           </p>
         } @else if (edition.publishedFrom) {
-          <p class="notice-line leaf">{{ edition.publishedFrom > now ? 'Goes live' : 'Live since' }} {{ edition.publishedFrom | when }}.</p>
+          <p class="notice-line leaf">{{ lifeWords(edition) }} {{ edition.publishedFrom | when }}.</p>
         }
         <div class="acts">
           @if (has('send for review')) {
@@ -184,6 +199,9 @@ import { SessionService } from '../state/session.service';
           <div class="looks">
             <div class="row-line tabs">
               <h2>On “{{ view.page.title }}”</h2>
+              @if (!view.sight.isAsAsked) {
+                <span class="small quiet">{{ view.sight.words }}</span>
+              }
               <span class="grow"></span
               ><button class="btn-word" [class.on]="!showsBefore()" [attr.aria-pressed]="!showsBefore()" (click)="showsBefore.set(false)">
                 As proposed</button
@@ -337,6 +355,10 @@ export class ReviewOne {
   protected readonly until = signal<LocalTime | null>(null);
   protected readonly problem = signal<ApiProblem | null>(null);
   protected readonly isBusy = signal(false);
+  /** What becomes of something planned that approving would cover. */
+  protected readonly scheduled = signal<ScheduledChoice>('keep');
+  /** What somebody changed since this was opened. */
+  protected readonly unseen = signal<readonly Unseen[]>([]);
   protected remark = '';
   protected accepts = false;
   protected acceptsBroken = '';
@@ -392,7 +414,34 @@ export class ReviewOne {
 
   protected takeWish(): void {
     const wish = this.edition()?.wishedFrom;
-    if (wish) this.from.set({ local: localTimeAt(wish, this.#session.site.zone), zone: this.#session.site.zone });
+    if (wish) this.setFrom({ local: localTimeAt(wish, this.#session.site.zone), zone: this.#session.site.zone });
+  }
+
+  protected setFrom(from: LocalTime | null): void {
+    this.from.set(from);
+    this.#lookAhead();
+  }
+
+  protected setUntil(until: LocalTime | null): void {
+    this.until.set(until);
+    this.#lookAhead();
+  }
+
+  protected setScheduled(choice: ScheduledChoice): void {
+    this.scheduled.set(choice);
+    this.#lookAhead();
+  }
+
+  protected lifeWords(edition: EditionDetail): string {
+    const isAhead = edition.publishedFrom! > this.now;
+    return edition.takesOff ? (isAhead ? 'Goes off' : 'Off since') : isAhead ? 'Goes live' : 'Live since';
+  }
+
+  /** Reads it again as it stands now, after somebody saved in between. */
+  protected readAgain(): void {
+    this.unseen.set([]);
+    this.problem.set(null);
+    this.#load(this.id());
   }
 
   protected make(name: MoveRequest['name']): void {
@@ -401,6 +450,8 @@ export class ReviewOne {
     this.#api
       .moveEdition(this.id(), {
         name,
+        decidedOn: headsOf(this.edition()!),
+        scheduled: (this.check()?.covers ?? []).length > 0 ? this.scheduled() : null,
         remark: this.remark,
         acceptsMovedBase: this.accepts,
         acceptsBroken: this.acceptsBroken,
@@ -427,8 +478,9 @@ export class ReviewOne {
         },
         error: (error: unknown) => {
           this.isBusy.set(false);
-          if (error instanceof ApiProblem) this.problem.set(error);
-          else this.#messages.problem(error);
+          if (!(error instanceof ApiProblem)) return this.#messages.problem(error);
+          this.problem.set(error);
+          this.unseen.set((error.problem['changed'] as readonly Unseen[] | undefined) ?? []);
         },
       });
   }
@@ -451,17 +503,20 @@ export class ReviewOne {
     this.#api.readEdition(id).subscribe({
       next: edition => {
         this.edition.set(edition);
-        this.#checkExpectations(edition);
+        if (edition.changes.every(change => change.retires)) this.scheduled.set('cancel');
+        this.#lookAhead();
         if (edition.lookAt) this.#look(edition.lookAt, edition);
       },
       error: (error: unknown) => this.#messages.problem(error),
     });
   }
 
-  #checkExpectations(edition: EditionDetail): void {
-    if (edition.stage !== 'draft' && edition.stage !== 'in review') return this.check.set(null);
+  #lookAhead(): void {
+    const edition = this.edition();
+    if (!edition || !this.isOpen()) return this.check.set(null);
+    const times = { from: this.from(), until: this.until(), afterwards: 'earlier' as const };
     this.#api
-      .checkExpectations({ withEditions: [edition.id], from: edition.wishedFrom })
+      .checkExpectations({ withEditions: [edition.id], times, scheduled: this.scheduled() })
       .pipe(catchError(() => of(null)))
       .subscribe(check => this.check.set(check));
   }
@@ -472,14 +527,19 @@ export class ReviewOne {
       reader: { signedIn: false, roles: [], memberships: [] },
       moment: edition.wishedFrom && edition.wishedFrom > this.now ? edition.wishedFrom : null,
     };
-    const none = () => of(null);
+    const shown = edition.changes.find(change => change.kind === 'placement') ?? edition.changes[0];
+    const showing = shown && ['page', 'block', 'placement'].includes(shown.kind) ? shown.recordId : null;
+    // Both sides are looked at from where the change shows.
     this.#api
-      .view({ vantage, withEditions: [], changes: [] })
-      .pipe(catchError(none))
+      .view({ vantage, withEditions: this.isOpen() ? [edition.id] : [], changes: [], showing })
+      .pipe(
+        catchError(() => of(null)),
+        tap(view => this.after.set(view)),
+        switchMap(view => {
+          const same = view ? { ...vantage, page: view.sight.page, reader: view.sight.reader, moment: view.moment } : vantage;
+          return this.#api.view({ vantage: same, withEditions: [], changes: [] }).pipe(catchError(() => of(null)));
+        }),
+      )
       .subscribe(view => this.before.set(view));
-    this.#api
-      .view({ vantage, withEditions: edition.stage === 'draft' || edition.stage === 'in review' ? [edition.id] : [], changes: [] })
-      .pipe(catchError(none))
-      .subscribe(view => this.after.set(view));
   }
 }

@@ -1,6 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { PageRow } from '@contract/messages';
-import { alwaysHolds, isTest, type RuleGroup, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from '@core/rule/rule';
+import {
+  alwaysHolds,
+  isTest,
+  nobody,
+  nowhere,
+  type RuleGroup,
+  type RuleTree,
+  type WhenTest,
+  type WhereTest,
+  type WhoTest,
+} from '@core/rule/rule';
 import { phraseWhenTest, phraseWhereTest, phraseWhoTest } from '@core/rule/sentence';
 import * as text from '@core/rule/text';
 import { roles } from '@core/workflow/workflow';
@@ -173,7 +183,10 @@ export class TreeEditor {
 
   protected takeOut(line: Line): void {
     this.open.set('');
-    this.treeChange.emit(changed(this.tree(), line.way, () => null) ?? {});
+    const left = changed(this.tree(), line.way, () => null);
+    // Taking the last test out narrows no more: until another is chosen it holds for nobody, rather than for all.
+    const emptied: Tree = this.part() === 'who' ? nobody : this.part() === 'where' ? nowhere : {};
+    this.treeChange.emit(alwaysHolds(left) ? emptied : left);
   }
 
   protected regroup(line: Line, to: Part): void {

@@ -18,6 +18,7 @@ const page = (id: string, parentId: string | null, depth: number): PageRow => ({
   nextChange: null,
   changedAt: 0,
   changedBy: '',
+  readers: '',
 });
 const pages = [page('front', null, 0), page('visit', 'front', 1), page('tern', 'visit', 2)];
 

@@ -26,6 +26,9 @@ import { SessionService } from '../state/session.service';
         }
       </fieldset>
       @if (holders(); as held) {
+        @if (choice()?.kind === 'holders' && held.memberships.length + held.roles.length === 0) {
+          <p class="notice-line" role="status">It shows to nobody until one is chosen.</p>
+        }
         <div class="holders">
           <h3>Memberships</h3>
           @for (each of memberships; track each.name) {

@@ -5,15 +5,19 @@ import { roles } from '@core/workflow/workflow';
 import { ApiProblem } from '../api/api-client';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
+import { ClosedPagesSetUp } from './closed-pages';
 
 type Limits = Readonly<Record<string, RegionLimits>>;
 
 /** What each region may hold: which types, placed by whom, how few and how many. */
 @Component({
   selector: 'almanac-limits',
+  imports: [ClosedPagesSetUp],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>What regions may hold</h1>
+    <h1>Set-up</h1>
+    <almanac-closed-pages />
+    <h2>What regions may hold</h2>
     <p class="quiet">
       So that whoever places something sees the few choices that fit. Nothing that stands already is taken off by the types and roles; of
       more than the most, those that come later in the order stay away.

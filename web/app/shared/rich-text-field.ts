@@ -266,7 +266,7 @@ export class RichTextField {
   readonly #editor = signal<Editor | null>(null);
   #last = '';
   readonly #stock = inject(StockService);
-  protected readonly looks = inject(SessionService).session()?.site.theme.looks ?? [];
+  protected readonly looks = inject(SessionService).session()?.desk?.theme.looks ?? [];
   protected readonly isPicking = signal(false);
   protected readonly search = signal('');
   /** The inset that is selected in the text. */

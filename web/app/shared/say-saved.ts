@@ -8,6 +8,10 @@ export function saySaved(edition: EditionDetail, style: MomentStyle): Omit<Messa
   switch (edition.stage) {
     case 'approved': {
       const at = edition.publishedFrom ?? style.now;
+      if (edition.takesOff)
+        return at > style.now
+          ? { text: `Approved. “${edition.title}” goes off on ${writeMoment(at, style)}; until then readers have it.`, next: toIt }
+          : { text: `Done: “${edition.title}”. Readers no longer have it.`, next: toIt };
       if (at > style.now)
         return {
           text: `Approved. Readers see “${edition.title}” from ${writeMoment(at, style)}; until then nothing changes for them.`,

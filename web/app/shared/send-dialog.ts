@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { Check } from '@contract/assembling';
 import type { EditionDetail, Effect } from '@contract/messages';
-import { instantOf, type LocalTime } from '@core/schedule/local-time';
+import type { LocalTime } from '@core/schedule/local-time';
 import { judgeMove, type MoveName, type Role } from '@core/workflow/workflow';
 import { catchError, of } from 'rxjs';
 import { v7 as uuidv7 } from 'uuid';
@@ -11,13 +11,14 @@ import { ApiClient, ApiProblem } from '../api/api-client';
 import { SessionService } from '../state/session.service';
 import { type WorkingChange, unsaved } from '../state/working-changes.service';
 import { Breaches } from './breaches';
+import { CoveredChoice, type ScheduledChoice } from './covered-choice';
 import { EffectList } from './effect-list';
 import { MomentField } from './moment-field';
 
 /** Says what changes would do, and saves them: as a draft, for review, or live where one may. */
 @Component({
   selector: 'almanac-send-dialog',
-  imports: [FormsModule, MomentField, EffectList, Breaches],
+  imports: [FormsModule, MomentField, EffectList, Breaches, CoveredChoice],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
@@ -45,6 +46,9 @@ import { MomentField } from './moment-field';
         </details>
       }
       <almanac-breaches [check]="check()" />
+      @if (mayPublish()) {
+        <almanac-covered-choice [check]="check()" [choice]="scheduled()" (choiceChange)="setScheduled($event)" />
+      }
       @if (!isAsking && mayGoOn && mayPublish() && (check()?.broken ?? []).length > 0) {
         <div class="field">
           <label class="form-label" for="edition-accepts"
@@ -75,7 +79,7 @@ import { MomentField } from './moment-field';
               emptyMeans="Empty: until further notice."
               [value]="until()"
               [fault]="faultAt('/times/until')"
-              (valueChange)="until.set($event)"
+              (valueChange)="setUntil($event)"
             />
           </div>
         } @else {
@@ -96,8 +100,8 @@ import { MomentField } from './moment-field';
         <button class="btn btn-plain" [disabled]="isBusy()" (click)="save(null)">Keep as draft</button>
         <span class="grow"></span>
         @if (mayPublish()) {
-          <button class="btn btn-plain" [disabled]="isBusy()" (click)="save('publish')">
-            {{ from() ? 'Publish for that date' : 'Publish at once' }}
+          <button class="btn btn-plain" [disabled]="isBusy() || check()?.beyond" (click)="save('publish')">
+            {{ publishLabel() }}
           </button>
         }
         <button class="btn btn-primary" [disabled]="isBusy()" (click)="save('send for review')">Send for review: {{ headline() }}</button>
@@ -158,6 +162,13 @@ export class SendDialog implements OnInit {
   protected readonly problem = signal<ApiProblem | null>(null);
   protected readonly isBusy = signal(false);
   protected readonly mayPublish = signal(false);
+  /** What becomes of something planned that publishing would cover. */
+  protected readonly scheduled = signal<ScheduledChoice>('keep');
+  protected readonly publishLabel = computed(() => {
+    const covered = (this.check()?.covers ?? []).length > 0;
+    const what = this.from() ? 'Publish for that date' : 'Publish at once';
+    return covered ? `${what}, ${this.scheduled() === 'keep' ? 'keeping' : 'cancelling'} what is planned` : what;
+  });
   protected readonly headline = computed(() => {
     const labels = this.effects().map(effect => effect.label);
     const placement = this.effects().find(effect => this.changes.find(change => change.recordId === effect.recordId)?.kind === 'placement');
@@ -168,8 +179,14 @@ export class SendDialog implements OnInit {
   ngOnInit(): void {
     const roles = (this.#session.session()?.person?.roles ?? []) as readonly Role[];
     this.mayPublish.set(
-      judgeMove('publish', { stage: 'draft', kinds: this.changes.map(change => change.kind), roles, isOwn: true, reachesBeyond: false })
-        .kind === 'moved',
+      judgeMove('publish', {
+        stage: 'draft',
+        kinds: this.changes.map(change => change.kind),
+        roles,
+        isOwn: true,
+        hasWritten: true,
+        reachesBeyond: false,
+      }).kind === 'moved',
     );
     this.title ||=
       this.changes.length > 0 ? `${this.changes[0]!.title}, ${this.changes[0]!.did}${this.changes.length > 2 ? ' and more' : ''}` : '';
@@ -182,6 +199,18 @@ export class SendDialog implements OnInit {
         }),
       )
       .subscribe(effects => this.effects.set(effects));
+    // Taking off what is only planned is to cancel it; anything else leaves the plan as it is.
+    if (this.changes.every(change => change.retires)) this.scheduled.set('cancel');
+    this.#lookAhead();
+  }
+
+  protected setUntil(until: LocalTime | null): void {
+    this.until.set(until);
+    this.#lookAhead();
+  }
+
+  protected setScheduled(choice: ScheduledChoice): void {
+    this.scheduled.set(choice);
     this.#lookAhead();
   }
 
@@ -192,14 +221,19 @@ export class SendDialog implements OnInit {
   }
 
   #lookAhead(): void {
-    const from = this.from();
     this.#api
       .checkExpectations({
         changes: unsaved(this.changes),
-        from: from && instantOf(from),
+        times: { from: this.from(), until: this.until(), afterwards: 'earlier' },
+        scheduled: this.scheduled(),
       })
       .pipe(catchError(() => of(null)))
       .subscribe(check => this.check.set(check));
+  }
+
+  // Said only where it was asked: what nobody saw is not settled by a default.
+  #settled(): ScheduledChoice | null {
+    return (this.check()?.covers ?? []).length > 0 ? this.scheduled() : null;
   }
 
   protected effectOf(change: WorkingChange): Effect | undefined {
@@ -230,7 +264,18 @@ export class SendDialog implements OnInit {
           retires,
           baseRevisionId,
         })),
-        ...(move ? { move: { name: move, times, remark: '', acceptsMovedBase: false, acceptsBroken: this.acceptsBroken } } : {}),
+        ...(move
+          ? {
+              move: {
+                name: move,
+                times,
+                remark: '',
+                acceptsMovedBase: false,
+                acceptsBroken: this.acceptsBroken,
+                scheduled: this.#settled(),
+              },
+            }
+          : {}),
       })
       .subscribe({
         next: (edition: EditionDetail) => this.modal.close(edition),

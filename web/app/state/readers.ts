@@ -1,9 +1,9 @@
-import type { Session } from '@contract/messages';
+import type { DeskSite } from '@contract/messages';
 import { withArticle } from '@core/format/moment';
 import { roles } from '@core/workflow/workflow';
 
 /** The readers that one can look as, as the address names them and in words. */
-export function readerChoices(site: Session['site']): readonly { readonly as: string; readonly word: string }[] {
+export function readerChoices(site: DeskSite): readonly { readonly as: string; readonly word: string }[] {
   return [
     { as: 'anyone', word: 'anyone' },
     { as: 'signed-in', word: 'a signed-in reader' },

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Session } from '@contract/messages';
+import type { ClosedPages, DeskSite, Session } from '@contract/messages';
 import type { MomentStyle } from '@core/format/moment';
 import type { RuleNames } from '@core/rule/sentence';
 import type { RegionLimits } from '@core/theme/manifest';
@@ -35,13 +35,13 @@ export class SessionService {
     );
   }
 
-  /** The site, for screens behind the sign-in. @throws RangeError when the session has not been read */
-  get site(): Session['site'] {
+  /** The site, for screens behind the sign-in. @throws RangeError when nobody on the staff is signed in */
+  get site(): DeskSite {
     const session = this.#session.value;
-    if (!session) throw new RangeError('The session has not been read');
+    if (!session?.desk) throw new RangeError('Nobody on the staff is signed in');
     // A clock that runs has moved on since the server told its time.
     const passed = session.site.isFrozen ? 0 : performance.now() - this.#readAt;
-    return { ...session.site, now: session.site.now + Math.round(passed) };
+    return { ...session.site, ...session.desk, now: session.site.now + Math.round(passed) };
   }
 
   /** How times are written. */
@@ -70,6 +70,11 @@ export class SessionService {
   /** Sets what regions may hold. */
   saveLimits(limits: Readonly<Record<string, RegionLimits>>): Observable<Session> {
     return this.#api.saveLimits(limits).pipe(tap(session => this.#keep(session)));
+  }
+
+  /** Sets what signed-out readers get at a page that is not for them. */
+  saveClosedPages(closedPages: ClosedPages): Observable<Session> {
+    return this.#api.saveSettings({ closedPages }).pipe(tap(session => this.#keep(session)));
   }
 
   /** Whether the person holds one of the roles. */

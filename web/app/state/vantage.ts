@@ -53,3 +53,10 @@ export function readerOf(as: string): ReaderFacts {
   if (kind === 'role') return { signedIn: true, roles: [name], memberships: [] };
   return anyone;
 }
+
+/** How "as" names a reader; null when no single name says all that is asked of them. */
+export function asOf(reader: ReaderFacts): string | null {
+  const held = [...reader.memberships.map(each => `membership:${each}`), ...reader.roles.map(each => `role:${each}`)];
+  if (held.length > 1) return null;
+  return held[0] ?? (reader.signedIn ? 'signed-in' : 'anyone');
+}

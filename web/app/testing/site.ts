@@ -2,13 +2,13 @@ import type { Type } from '@angular/core';
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { PageRow, Session } from '@contract/messages';
+import type { DeskSite, PageRow } from '@contract/messages';
 import { smallTheme } from '@core/testing/small-world';
 import { of, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { SessionService } from '../state/session.service';
 
-const site: Session['site'] = {
+const site: DeskSite = {
   name: 'Test',
   zone: 'Europe/London',
   locale: 'en-GB',
@@ -22,6 +22,7 @@ const site: Session['site'] = {
   memberships: [{ name: 'member', label: 'members' }],
   theme: smallTheme,
   pictures: [],
+  closedPages: 'sign in',
 };
 
 /** A page of the tree as the API lists it. */
@@ -35,6 +36,7 @@ export function pageRow(id: string, parentId: string | null, depth: number, part
     nextChange: null,
     changedAt: 0,
     changedBy: '',
+    readers: '',
   } as const;
   return { id, title: id, path: `/${id}`, parentId, depth, ...fixed, ...part };
 }

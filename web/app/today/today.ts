@@ -304,6 +304,8 @@ export class TodayWorkspace {
 
   /** Where a fault is mended. */
   protected placeOf(fault: Finding): { readonly link: readonly string[]; readonly query: Readonly<Record<string, string | null>> } {
+    // Something that cannot be read at all has no place of its own; whoever runs the server mends it.
+    if (fault.kind === 'record unreadable' && fault.recordId === '') return { link: ['/today'], query: {} };
     switch (fault.recordKind) {
       case 'placement':
         return fault.recordId === ''

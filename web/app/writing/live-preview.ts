@@ -31,6 +31,13 @@ import { SessionService } from '../state/session.service';
         </button>
       }
     </div>
+    @if (view()?.sight; as sight) {
+      @if (!sight.isInSight) {
+        <p class="notice-line">Nothing of it can be seen yet: it shows to nobody, or not within the next years.</p>
+      } @else if (!sight.isAsAsked) {
+        <p class="small quiet seen">Shown {{ sight.words }}.</p>
+      }
+    }
     @if (answer()?.fault; as fault) {
       <p class="notice-line">{{ fault }}</p>
     }
@@ -59,6 +66,9 @@ import { SessionService } from '../state/session.service';
       align-items: baseline;
       padding-bottom: 6px;
     }
+    .seen {
+      margin: 0 0 6px;
+    }
     almanac-sheet {
       flex: 1;
       min-height: 0;
@@ -76,17 +86,19 @@ export class LivePreview {
   readonly changes = input.required<ViewRequest['changes']>();
   /** The block to mark. */
   readonly block = input('');
+  /** What is to be seen, from wherever it shows; empty looks as anyone now. */
+  readonly showing = input('');
   protected readonly widths = (['phone', 'tablet', 'desk'] as const).map(name => ({
     name,
     pixels: inject(SessionService).site.theme.widths[name],
   }));
   protected readonly width = signal(this.widths[1]!.pixels);
-  readonly #question = computed(() => ({ page: this.page(), changes: this.changes() }));
+  readonly #question = computed(() => ({ page: this.page(), changes: this.changes(), showing: this.showing() || null }));
   #last: View | null = null;
   protected readonly answer = toSignal(
     toObservable(this.#question).pipe(
       debounceTime(250),
-      switchMap(({ page, changes }) =>
+      switchMap(({ page, changes, showing }) =>
         page === ''
           ? of(null)
           : this.#api
@@ -94,6 +106,7 @@ export class LivePreview {
                 vantage: { page, reader: { signedIn: false, roles: [], memberships: [] }, moment: null },
                 withEditions: [],
                 changes: [...changes],
+                showing,
               })
               .pipe(
                 map(view => ({ view: (this.#last = view), fault: null as string | null })),

@@ -14,7 +14,7 @@ import { WritingService } from './writing.service';
     <almanac-writer-bar><ng-content select="[bar]" /></almanac-writer-bar>
     <div class="body">
       <form class="fields" (submit)="$event.preventDefault()"><ng-content /></form>
-      <div class="preview"><almanac-live-preview [page]="page()" [changes]="changes()" [block]="block()" /></div>
+      <div class="preview"><almanac-live-preview [page]="page()" [changes]="changes()" [block]="block()" [showing]="showing()" /></div>
     </div>
     @if (writing.record(); as record) {
       <footer><almanac-revision-strip [record]="record" [mayRestore]="writing.mayWrite" (restored)="writing.restore($event)" /></footer>
@@ -62,6 +62,8 @@ export class WriterFrame {
   protected readonly writing = inject<WritingService<{ readonly title: string }>>(WritingService);
   /** The page to look at; empty shows nothing yet. */
   readonly page = input.required<string>();
+  /** The record that is to be seen, from wherever it shows. */
+  readonly showing = input('');
   readonly changes = input.required<ViewRequest['changes']>();
   /** The block to mark on it. */
   readonly block = input('');

@@ -8,6 +8,7 @@ import { ApiClient, ApiProblem } from '../api/api-client';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
+import { headsOf } from '../shared/heads';
 import { saySaved } from '../shared/say-saved';
 import { SendDialog } from '../shared/send-dialog';
 
@@ -90,6 +91,7 @@ export class WritingService<Value extends { readonly title: string }> {
         kinds: [this.#kind],
         roles: this.#roles,
         isOwn: proposal?.isOwn ?? true,
+        hasWritten: proposal?.isOwn ?? true,
         reachesBeyond: false,
       }).kind === 'moved'
     );
@@ -134,7 +136,10 @@ export class WritingService<Value extends { readonly title: string }> {
     this.isBusy.set(true);
     const first: Observable<unknown> = this.isChanged() ? this.#saveOnProposal(proposal.id) : of(null);
     first
-      .pipe(switchMap(() => this.#api.moveEdition(proposal.editionId, { name })))
+      .pipe(
+        switchMap(() => this.#api.readEdition(proposal.editionId)),
+        switchMap(edition => this.#api.moveEdition(proposal.editionId, { name, decidedOn: headsOf(edition) })),
+      )
       .subscribe({ next: edition => this.#moved(edition), error: (error: unknown) => this.#refused(error) });
   }
 

@@ -1,0 +1,82 @@
+import { listOf } from '@core/format/moment';
+import { publicationBoundaries, publicationsKnown } from '@core/ledger/in-force';
+import type { Ledger } from '@core/ledger/ledger';
+import { mostPieces } from '@core/plan/pieces';
+import { pagesNoticing } from '@core/reach/act';
+import type { PageFacts } from '@core/rule/where';
+import { takeSnapshot, type Overlay, type SiteSnapshot } from '@core/site/snapshot';
+import type { Role } from '@core/workflow/workflow';
+import { allServiceFacts } from '../public/answers';
+import type { Person } from '../repositories/people-repository';
+import type { Site } from '../site/site';
+import { overlayOf } from './edition-lookups';
+import { someOf } from './names';
+import type { Publication } from './publication';
+import { bestValueOf } from './names';
+import { isKept } from './record-facts';
+
+/** The site as a ledger has it at a moment. */
+export function snapshotOf(site: Site, ledger: Ledger, moment: number): SiteSnapshot {
+  if (ledger === site.ledger) return site.snapshots.at(moment);
+  const { baseLocale: locale } = site.settings;
+  return takeSnapshot(ledger, { moment, now: site.clocks.content(), locale, manifest: site.theme.manifest });
+}
+
+/** A moment and every later one at which anything in some ledgers begins or ends, as many as a plan is cut into at most. */
+export function momentsAhead(site: Site, ledgers: readonly Ledger[], from: number): readonly number[] {
+  const moments = new Set([from]);
+  for (const ledger of ledgers)
+    for (const { id } of ledger.records.values())
+      for (const at of publicationBoundaries(publicationsKnown(ledger.entriesOf(id, site.settings.baseLocale), Infinity)))
+        if (at > from) moments.add(at);
+  return [...moments].sort((a, b) => a - b).slice(0, mostPieces);
+}
+
+const reached = new WeakMap<Publication, readonly PageFacts[]>();
+
+/** Every page, service pages and pages still to come included, on which readers could notice a publication, now or later. */
+export function pagesReachedBy(site: Site, publication: Publication): readonly PageFacts[] {
+  const known = reached.get(publication);
+  if (known) return known;
+  const services = allServiceFacts(site);
+  const toCome = pagesToCome(site);
+  const pages = new Map<string, PageFacts>();
+  for (const moment of momentsAhead(site, [site.ledger, publication.after], publication.from)) {
+    const [before, after] = [snapshotOf(site, site.ledger, moment), snapshotOf(site, publication.after, moment)];
+    for (const [key, facts] of pagesNoticing(before, after, services, toCome)) pages.set(key, facts);
+  }
+  const made = [...pages.values()];
+  reached.set(publication, made);
+  return made;
+}
+
+/** Titles of the pages that a publication reaches outside the sections of a person; none for whoever publishes everywhere. */
+export function pagesBeyond(site: Site, person: Person, publication: Publication): readonly string[] {
+  if (person.sections.length === 0) return [];
+  const outside = pagesReachedBy(site, publication).filter(facts => !facts.lineage.some(each => person.sections.includes(each)));
+  return [...new Set(outside.map(facts => facts.written?.title ?? `the page “${facts.service ?? facts.path}”`))];
+}
+
+/** Why somebody may not decide over what reaches beyond their sections, and who could. */
+export function beyondWords(site: Site, publication: Publication, beyond: readonly string[], rolesThatMay: readonly Role[]): string {
+  const may = [...site.people.values()].filter(
+    each => each.roles.some(role => rolesThatMay.includes(role)) && pagesBeyond(site, each, publication).length === 0,
+  );
+  const more = beyond.length > 3 ? ` and ${beyond.length - 3} more` : '';
+  const who = someOf(may.map(each => each.name));
+  return `It reaches pages outside your sections: ${listOf(beyond.slice(0, 3))}${more}. ${who || 'Nobody here'} can.`;
+}
+
+// Pages that are planned, proposed or away for now: what is put on them would be there when they come.
+function pagesToCome(site: Site): readonly PageFacts[] {
+  const live = site.snapshots.at();
+  const waiting = site.ledger
+    .recordsOf('page')
+    .filter(({ id }) => !live.pageById.has(id) && isKept(site, id))
+    .map(({ id }): Overlay => ({ recordId: id, kind: 'page', value: bestValueOf(site, id) }));
+  const proposed = site.ledger
+    .openProposals()
+    .map(proposal => overlayOf(site, proposal))
+    .filter(each => each.kind === 'page' && each.value !== null && !live.pageById.has(each.recordId));
+  return site.snapshots.with([...waiting, ...proposed]).pages.flatMap(page => (live.pageById.has(page.id) ? [] : page.facts));
+}

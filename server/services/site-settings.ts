@@ -1,0 +1,18 @@
+import type { SiteSettingsChange } from '@contract/assembling';
+import { Refusal } from '../http/problems';
+import type { Person } from '../repositories/people-repository';
+import { changeSettings, type Site } from '../site/site';
+
+/** Sets what holds for the whole site. @throws Refusal when the person may not */
+export async function saveSiteSettings(site: Site, person: Person, change: SiteSettingsChange): Promise<void> {
+  refuseBeyondSite(person, 'Settings of the site are');
+  await site.writes.run(() => changeSettings(site, change));
+}
+
+/** Refuses what reaches every page to whoever may not decide over all of them. */
+export function refuseBeyondSite(person: Person, subject: string): void {
+  if (!person.roles.some(role => role === 'manager' || role === 'administrator'))
+    throw new Refusal('not-permitted', `${subject} set by managers and administrators.`);
+  if (person.sections.length > 0)
+    throw new Refusal('not-permitted', `${subject} set by managers and administrators of the whole site; you have sections of it.`);
+}

@@ -1,0 +1,34 @@
+/** A record that made its own rendering fail, and how. */
+export interface RecordFault {
+  readonly recordId: string;
+  readonly why: string;
+}
+
+/** The most records that are remembered; one more pushes the oldest out. */
+const mostFaults = 200;
+
+/** Remembers which records could not be shown, each told of once, so that one of them never takes a page with it. */
+export class FaultLog {
+  readonly #faults = new Map<string, RecordFault>();
+  /** Told of each new fault; set by whoever keeps the log. */
+  onFault: (fault: RecordFault) => void = () => undefined;
+
+  note(recordId: string, error: unknown): void {
+    const why = error instanceof Error ? error.message : String(error);
+    if (this.#faults.get(recordId)?.why === why) return;
+    const fault = { recordId, why };
+    this.#faults.delete(recordId);
+    this.#faults.set(recordId, fault);
+    if (this.#faults.size > mostFaults) this.#faults.delete(this.#faults.keys().next().value!);
+    this.onFault(fault);
+  }
+
+  /** The record has been shown again. */
+  clear(recordId: string): void {
+    this.#faults.delete(recordId);
+  }
+
+  all(): readonly RecordFault[] {
+    return [...this.#faults.values()];
+  }
+}
