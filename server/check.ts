@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
+import { realClocks } from './clocks';
 import { connect, openDatabase } from './database/connect';
 import { readOptions } from './options';
 import { readLedger } from './repositories/ledger-repository';
@@ -34,7 +35,7 @@ async function main(): Promise<number> {
       ...(await readLedger(knex)).unreadable,
     ];
     for (const each of unreadable) {
-      if (options.setsAside) await setAside(knex, each, Date.now());
+      if (options.setsAside) await setAside(knex, each, realClocks.running());
       console.log(`${options.setsAside ? 'Put aside' : 'Cannot be read'}: ${unreadableLine(each)}`);
     }
     console.log(summaryOf(unreadable.length, options.setsAside));

@@ -33,6 +33,8 @@ export function connect(filename: string, busyTimeout: number): Knex {
     client: 'better-sqlite3',
     connection: { filename },
     useNullAsDefault: true,
+    // Whatever fails is told by whoever asked.
+    log: { error: () => undefined },
     pool: {
       min: 1,
       max: 1,

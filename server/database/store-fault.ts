@@ -1,3 +1,5 @@
+import type { Knex } from 'knex';
+
 /** Why the store could not do what was asked. */
 export type StoreTrouble = 'full' | 'busy' | 'failing';
 
@@ -28,6 +30,28 @@ export async function whenFree<Result>(work: () => Promise<Result>, patience = l
       if (troubleOf(error) !== 'busy' || performance.now() - since > patience) throw error;
       await new Promise(resolve => setTimeout(resolve, pause));
     }
+  }
+}
+
+/**
+ * Does work in one transaction. What went wrong in it is what is told: on some faults SQLite has rolled back already, and
+ * rolling back once more fails and would hide the cause; on others the transaction is still open and must not stay so.
+ * @see SQLite, "Response To Errors Within A Transaction"
+ */
+export async function inTransaction<Result>(knex: Knex, work: (transaction: Knex.Transaction) => Promise<Result>): Promise<Result> {
+  let cause: unknown = null;
+  try {
+    return await knex.transaction(async transaction => {
+      try {
+        return await work(transaction);
+      } catch (error) {
+        cause = error;
+        throw error;
+      }
+    });
+  } catch (error) {
+    await knex.raw('ROLLBACK').catch(() => undefined);
+    throw cause ?? error;
   }
 }
 

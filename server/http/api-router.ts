@@ -80,7 +80,7 @@ function register(
   const guards = operation.method === 'get' ? [] : [sessions.refuseForged];
   router[operation.method](operation.path.replace(/\{(\w+)\}/g, ':$1'), ...guards, async (request: Request, response: Response) => {
     const self = personOf(site, request);
-    const lookAs = self && mayLookAs(self) ? request.session.lookAs : undefined;
+    const lookAs = lookIn(request, self);
     const person = self && personSeen(site, self, lookAs);
     if (!operation.isOpenToAll) {
       if (!self || !person) throw new Refusal('not-signed-in', 'Sign in first. What you have written is kept in this browser.');
@@ -105,6 +105,11 @@ function register(
     else if (typeof answer === 'string') response.type('text/csv').send(answer);
     else response.json(answer);
   });
+}
+
+// Whoever has lost the right to look as somebody else looks as themself again.
+function lookIn(request: Request, self: Person | null): string | undefined {
+  return self && mayLookAs(self) ? request.session.lookAs : undefined;
 }
 
 function parse(schema: z.ZodType | undefined, raw: unknown): unknown {
@@ -190,8 +195,9 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
 
 function describeSession(site: Site, sessions: Sessions, request: Request, response: Response, self: Person | null): Session {
   const { settings, clocks, theme } = site;
-  const person = self && personSeen(site, self, request.session.lookAs);
-  const label = self && labelOfLook(site, request.session.lookAs);
+  const lookAs = lookIn(request, self);
+  const person = self && personSeen(site, self, lookAs);
+  const label = self && labelOfLook(site, lookAs);
   const snapshot = site.snapshots.at();
   return {
     person: person && {

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { inTransaction } from '../database/store-fault';
 import type { Unreadable } from './readable';
 
 /** What has been set aside, each as "table row". Nothing of it is read, and nothing of it is deleted. */
@@ -13,7 +14,7 @@ export async function readSetAside(knex: Knex): Promise<ReadonlySet<string>> {
  */
 export async function setAside(knex: Knex, { table, row, why }: Unreadable, at: number): Promise<void> {
   const key = table === 'settings' ? 'name' : table === 'publication_entries' ? 'number' : 'id';
-  await knex.transaction(async transaction => {
+  await inTransaction(knex, async transaction => {
     const stored: unknown = await transaction(table).where(key, row).first();
     await transaction('set_aside')
       .insert({ table_name: table, row_id: row, stored: JSON.stringify(stored ?? null), why, at })

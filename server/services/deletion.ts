@@ -4,6 +4,7 @@ import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
 import { mayWrite } from '@core/workflow/workflow';
+import { inTransaction } from '../database/store-fault';
 import { Refusal } from '../http/problems';
 import { deleteRecordRows } from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
@@ -72,7 +73,7 @@ export function deleteForGood(site: Site, person: Person, id: string): Promise<v
     if (!person.roles.some(role => mayDelete.some(each => each === role)))
       throw new Refusal('not-permitted', 'Deleting for good needs a manager or an administrator.');
     if (obstacles.length > 0) throw new Refusal('conflict', obstacles.join(' '));
-    await site.knex.transaction(transaction => deleteRecordRows(transaction, id));
+    await inTransaction(site.knex, transaction => deleteRecordRows(transaction, id));
     site.ledger.forget(id);
   });
 }

@@ -6,6 +6,7 @@ import { instantOf } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
 import { mayWrite, mayWriteKind } from '@core/workflow/workflow';
 import { v7 as uuidv7 } from 'uuid';
+import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid, type Fault } from '../http/problems';
 import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
@@ -215,7 +216,7 @@ function newRevision(site: Site, recordId: string, parentId: string | null, valu
 }
 
 async function write(site: Site, batch: Batch): Promise<void> {
-  const rows: LedgerRows = await site.knex.transaction(async transaction => {
+  const rows: LedgerRows = await inTransaction(site.knex, async transaction => {
     await repository.insertRecords(transaction, batch.records);
     await repository.insertRevisions(transaction, batch.revisions);
     await repository.saveEditions(transaction, batch.editions);

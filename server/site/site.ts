@@ -7,7 +7,7 @@ import { readLedger } from '../repositories/ledger-repository';
 import { readPeople, type Person } from '../repositories/people-repository';
 import { readSettings, saveSettings, type SiteSettings } from '../repositories/settings-repository';
 import type { Theme } from '../public/theme';
-import { UnreadableStore } from '../database/store-fault';
+import { inTransaction, UnreadableStore } from '../database/store-fault';
 import { unreadableLine, type Unreadable } from '../repositories/readable';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
@@ -84,7 +84,7 @@ type Changeable<Value> = { -readonly [Key in keyof Value]: Value[Key] };
 
 /** Sets some of what holds for the whole site, at once and for good. */
 export async function changeSettings(site: Site, change: Partial<SiteSettings>): Promise<void> {
-  await saveSettings(site.knex, change);
+  await inTransaction(site.knex, transaction => saveSettings(transaction, change));
   Object.assign(site.settings, change);
   (site.theme as Changeable<Theme>).manifest = withSiteLimits(site.bareManifest, site.settings.limits);
   // Nothing was written to the ledger, but what was computed from it no longer holds.

@@ -2,6 +2,7 @@ import { seedDemo } from '@demo/seed';
 import { demoPassword } from '@demo/people';
 import { mkdtempSync, rmSync } from 'node:fs';
 import type { Server } from 'node:http';
+import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pino } from 'pino';
@@ -9,7 +10,7 @@ import type { Clocks } from '../clocks';
 import { openDatabase } from '../database/connect';
 import { createServer } from '../http/server';
 import { listPictures } from '../public/pictures';
-import { loadTheme } from '../public/theme';
+import { loadTheme, type Theme } from '../public/theme';
 import { loadSite, type Site } from '../site/site';
 
 /** The set day of the demo. */
@@ -18,26 +19,33 @@ export const setDay = Date.parse('2027-03-18T09:40Z');
 /** A real server over a real SQLite file, with clocks that a test sets. */
 export class TestSite {
   now = setDay;
+  /** How the server is made where a test asks for something else. */
+  options: { isSecure?: boolean; trustedProxies?: string; publicAddress?: string; theme?: Theme } = {};
   isFrozen = false;
   site!: Site;
   address = '';
-  readonly #folder = mkdtempSync(path.join(tmpdir(), 'almanac-'));
+  readonly folder = mkdtempSync(path.join(tmpdir(), 'almanac-'));
   #server?: Server;
 
   /** Lays out the demo and listens on a free port. */
   async open(): Promise<this> {
-    const knex = await openDatabase(path.join(this.#folder, 'almanac.sqlite'));
+    const knex = await openDatabase(this.file);
     await seedDemo(knex, theme, pictures, setDay);
     await knex.destroy();
     await this.start();
     return this;
   }
 
+  /** The store's file. */
+  get file(): string {
+    return path.join(this.folder, 'almanac.sqlite');
+  }
+
   /** Starts over the same file, as after a restart. */
   async start(): Promise<void> {
-    const knex = await openDatabase(path.join(this.#folder, 'almanac.sqlite'));
+    const knex = await openDatabase(this.file);
     const clocks: Clocks = { content: () => this.now, running: () => this.now, isFrozen: this.isFrozen };
-    this.site = await loadSite(knex, clocks, theme, pictures);
+    this.site = await loadSite(knex, clocks, this.options.theme ?? theme, pictures, this.options.publicAddress);
     const app = createServer({
       site: this.site,
       logger: pino({ level: 'silent' }),
@@ -46,7 +54,8 @@ export class TestSite {
       mediaFolder: 'demo/pictures',
       fontsFolder: 'node_modules',
       version: '0.0.0',
-      isSecure: false,
+      isSecure: this.options.isSecure ?? false,
+      trustedProxies: this.options.trustedProxies,
     });
     await new Promise<void>(resolve => (this.#server = app.listen(0, '127.0.0.1', () => resolve())));
     this.address = `http://127.0.0.1:${(this.#server!.address() as { port: number }).port}`;
@@ -62,7 +71,7 @@ export class TestSite {
 
   async close(): Promise<void> {
     await this.stop();
-    rmSync(this.#folder, { recursive: true, force: true });
+    rmSync(this.folder, { recursive: true, force: true });
   }
 
   /** A client that has signed in; without a name, one that has not. */
@@ -111,7 +120,7 @@ export class TestClient {
   readonly #cookies = new Map<string, string>();
   token = '';
 
-  constructor(private readonly site: TestSite) {}
+  constructor(private readonly site: { readonly address: string }) {}
 
   get = (at: string, headers: Record<string, string> = {}) => this.send('GET', at, undefined, headers);
   post = (at: string, body: unknown, headers: Record<string, string> = {}) =>
@@ -125,6 +134,18 @@ export class TestClient {
   };
   form = (at: string, fields: Record<string, string>) =>
     this.send('POST', at, new URLSearchParams(fields).toString(), { 'content-type': 'application/x-www-form-urlencoded' });
+
+  /** The answer to a path sent as it is, which fetch would tidy up first; head and body as text. */
+  raw(at: string): Promise<string> {
+    const { hostname, port } = new URL(this.site.address);
+    return new Promise((resolve, reject) => {
+      let text = '';
+      const socket = connect(Number(port), hostname, () => socket.write(`GET ${at} HTTP/1.1\r\nHost: ${hostname}\r\nConnection: close\r\n\r\n`));
+      socket.on('data', data => (text += data.toString()));
+      socket.on('close', () => resolve(text));
+      socket.on('error', reject);
+    });
+  }
 
   async send(method: string, at: string, body?: string, headers: Record<string, string> = {}): Promise<TestAnswer> {
     const response = await fetch(this.site.address + at, {
