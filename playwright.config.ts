@@ -4,6 +4,10 @@ export default defineConfig({
   testDir: 'e2e',
   workers: 2,
   fullyParallel: false,
+  // A test that passes only when it is tried again has found something.
+  retries: 0,
+  failOnFlakyTests: true,
+  forbidOnly: true,
   timeout: 120_000,
   expect: { timeout: 20_000 },
   reporter: [['list']],

@@ -147,7 +147,12 @@ describe('health', () => {
     ]);
   });
 
-  it('finds nothing wrong with a sound site', () => expect(kindsOf(base().placement('p'))).toEqual([]));
+  it('finds nothing wrong with a sound site, and one fault where there is one', () => {
+    const sound = () => base().placement('p');
+    expect(new HealthCheck().check(planOf(sound()), ['en-GB'])).toEqual(jasmine.objectContaining({ findings: [], isPartial: false }));
+    expect(new HealthCheck().check(planOf(sound()), ['en-GB']).computed).toBeGreaterThan(0);
+    expect(kindsOf(sound().block('lonely')).map(each => each.split(' ').slice(0, 2).join(' '))).toEqual(['block unseen']);
+  });
 
   it('judges times over all that is ahead, not only until the next publication', () => {
     const local = (text: string) => ({ local: text, zone: 'UTC' });

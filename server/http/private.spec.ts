@@ -13,6 +13,7 @@ describe('words that are not for everybody', () => {
   beforeAll(async () => {
     await test.open();
     [administrator, anyone, member] = await Promise.all([test.client('margit'), test.client(), test.client('nell')]);
+    await publish([pageUnder('/join/members', 'tide-tables', {}), pageUnder('/join/members', 'open-day', { readers: {} })]);
   });
   afterAll(() => test.close());
   const publish = async (changes: readonly object[]) => {
@@ -26,7 +27,6 @@ describe('words that are not for everybody', () => {
   };
 
   it('are not named, title or address, by anything that a reader gets', async () => {
-    await publish([pageUnder('/join/members', 'tide-tables', {}), pageUnder('/join/members', 'open-day', { readers: {} })]);
     const secret = '/join/members/tide-tables';
     const sample = sampleEdition(test.pageId('/visit'), { fields: { tone: 'calm', text: 'Lamps.', linkLabel: 'The tables', linkTo: secret } });
     const text = `<p>Read <a href="${secret}#june">the tables</a> or <a href="/visit">visit</a>.</p>`;
