@@ -73,18 +73,38 @@ export class Application {
   }
 }
 
+/** The application of the file whose tests run; another file begins with one of its own. */
+class Applications {
+  #file = '';
+  #application: Application | null = null;
+
+  async of(file: string): Promise<Application> {
+    if (this.#application && this.#file === file) return this.#application;
+    await this.close();
+    this.#file = file;
+    this.#application = new Application();
+    await this.#application.open();
+    return this.#application;
+  }
+
+  async close(): Promise<void> {
+    await this.#application?.close();
+    this.#application = null;
+  }
+}
+
 /** Tests that share one application per file. */
-export const test = base.extend<object, { application: Application }>({
-  application: [
+export const test = base.extend<{ application: Application }, { applications: Applications }>({
+  applications: [
     // eslint-disable-next-line no-empty-pattern -- fixtures take their dependencies by destructuring
     async ({}, use) => {
-      const application = new Application();
-      await application.open();
-      await use(application);
-      await application.close();
+      const applications = new Applications();
+      await use(applications);
+      await applications.close();
     },
     { scope: 'worker' },
   ],
+  application: async ({ applications }, use, { file }) => use(await applications.of(file)),
 });
 
 export { expect } from '@playwright/test';

@@ -28,7 +28,7 @@ test('a writer changes a live page, the live one stays, and the older words can 
   await reader.goto('/about/contact');
   await expect(reader.getByText('from nine to five')).toBeVisible();
 
-  const editor = await application.signIn(browser, 'saskia');
+  const editor = await application.signIn(browser, 'edwin');
   await editor.getByRole('link', { name: /Contact: new words/ }).click();
   await expect(editor.locator('ins').first()).toBeVisible();
   await editor.getByRole('button', { name: 'Approve at once: Changes 1 page' }).click();

@@ -32,7 +32,7 @@ async function main(): Promise<number> {
     const unreadable: readonly Unreadable[] = [
       ...(await readSettings(knex)).unreadable,
       ...(await readPeople(knex)).unreadable,
-      ...(await readLedger(knex)).unreadable,
+      ...(await readLedger(knex, 'all of it')).unreadable,
     ];
     for (const each of unreadable) {
       if (options.setsAside) await setAside(knex, each, realClocks.running());

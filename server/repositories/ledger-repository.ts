@@ -1,7 +1,7 @@
 import type { LedgerRows } from '@core/ledger/ledger';
 import type { Edition, LedgerRecord, Proposal, PublicationEntry, RecordKind, Revision } from '@core/ledger/records';
 import type { Knex } from 'knex';
-import { isKnownKind, readValue, type Unreadable } from './readable';
+import { isKnownKind, readableOrNull, readValue, type Unreadable } from './readable';
 import { fromRow, toRow } from './rows';
 import { readSetAside } from './set-aside-repository';
 
@@ -30,8 +30,9 @@ export interface ReadLedger {
 /**
  * Reads the whole ledger, in the order it was written. A row that cannot be read is left out with all that rests on it;
  * a publication whose revision cannot be read shows nothing while it lasts, rather than what lies beneath it.
+ * @param extent - whether revisions that are only history are read too, as a check does, or when they are asked for
  */
-export async function readLedger(knex: Knex): Promise<ReadLedger> {
+export async function readLedger(knex: Knex, extent: 'what counts' | 'all of it' = 'what counts'): Promise<ReadLedger> {
   const inOrder = (table: string) => knex(table).orderBy('number') as unknown as Promise<Record<string, unknown>[]>;
   const [records, revisions, editions, proposals, entries] = await Promise.all(
     ['records', 'revisions', 'editions', 'proposals', 'publication_entries'].map(inOrder),
@@ -58,10 +59,12 @@ export async function readLedger(knex: Knex): Promise<ReadLedger> {
     kinds.set(record.id, record.kind);
     return record;
   });
-  const knownRevisions = kept('revisions', revisions!, row => {
+  const counting = countingRevisions(revisions!, proposals!, entries!);
+  const knownRevisions = kept('revisions', revisions!, (row): Revision => {
     const kind = kinds.get(String(row['record_id']));
     if (!kind) throw new RangeError('its record is missing');
-    return { ...withoutNumber(fromRow<Revision & Numbered>(row)), value: readValue(kind, row['value']) };
+    const { value: text, ...rest } = withoutNumber(fromRow<Revision & Numbered>(row));
+    return extent === 'all of it' || counting.has(rest.id) ? { ...rest, value: readValue(kind, text) } : new PastRevision(rest, kind, text);
   });
   const revisionIds = new Set(knownRevisions.map(each => each.id));
   const written = new Set(knownRevisions.map(each => each.recordId));
@@ -99,6 +102,57 @@ export async function readLedger(knex: Knex): Promise<ReadLedger> {
     },
     unreadable,
   };
+}
+
+/**
+ * The revisions on which answers rest: published ones, those at the heads and bases of proposals, and the newest of each
+ * record. They are read at once; what is only history is read when it is asked for, so that a start does not grow with it.
+ */
+function countingRevisions(...[revisions, proposals, entries]: readonly (readonly Record<string, unknown>[])[]): ReadonlySet<unknown> {
+  const newest = new Map(revisions!.map(row => [`${String(row['record_id'])} ${String(row['locale'])}`, row['id']]));
+  return new Set([
+    ...newest.values(),
+    ...proposals!.flatMap(row => [row['head_revision_id'], row['base_revision_id']]),
+    ...entries!.map(row => row['revision_id']),
+  ]);
+}
+
+/** A revision that is only history; its value is null when it cannot be read. */
+class PastRevision implements Revision {
+  readonly id: string;
+  readonly recordId: string;
+  readonly locale: string;
+  readonly parentId: string | null;
+  readonly mergedFromId: string | null;
+  readonly translatedFromId: string | null;
+  readonly createdAt: number;
+  readonly createdBy: string;
+  readonly note: string;
+  readonly #kind: RecordKind;
+  #stored: unknown;
+  #isRead = false;
+
+  constructor(row: Omit<Revision, 'value'>, kind: RecordKind, stored: unknown) {
+    this.id = row.id;
+    this.recordId = row.recordId;
+    this.locale = row.locale;
+    this.parentId = row.parentId;
+    this.mergedFromId = row.mergedFromId;
+    this.translatedFromId = row.translatedFromId;
+    this.createdAt = row.createdAt;
+    this.createdBy = row.createdBy;
+    this.note = row.note;
+    this.#kind = kind;
+    this.#stored = stored;
+  }
+
+  get value(): unknown {
+    if (!this.#isRead) {
+      this.#isRead = true;
+      this.#stored = readableOrNull(this.#kind, this.#stored);
+    }
+    return this.#stored;
+  }
 }
 
 interface Numbered {

@@ -32,6 +32,15 @@ export function readValue(kind: RecordKind, text: unknown): unknown {
   throw new RangeError(`not a ${kind} (${issue?.path.join('/') || 'the whole value'}: ${issue?.message ?? 'unreadable'})`);
 }
 
+/** The same, or null when it cannot be read. */
+export function readableOrNull(kind: RecordKind, text: unknown): unknown {
+  try {
+    return readValue(kind, text);
+  } catch {
+    return null;
+  }
+}
+
 /** Whether a row names a kind of record that this program knows. */
 export function isKnownKind(record: LedgerRecord): boolean {
   return recordKinds.includes(record.kind);

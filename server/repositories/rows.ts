@@ -12,10 +12,22 @@ export function toRow(value: object, jsonFields: readonly string[] = []): Row {
 
 /** The value of a table row; see {@link toRow}. The store wrote it, so its shape is trusted. */
 export function fromRow<Value>(row: Row, jsonFields: readonly string[] = []): Value {
-  return Object.fromEntries(
-    Object.entries(row).map(([column, held]) => {
-      const name = column.replace(/_([a-z])/g, (_, letter: string) => letter.toUpperCase());
-      return [name, jsonFields.includes(name) && typeof held === 'string' ? (JSON.parse(held) as unknown) : held];
-    }),
-  ) as Value;
+  const value: Record<string, unknown> = {};
+  for (const column in row) {
+    const name = nameOfColumn(column);
+    const held = row[column];
+    value[name] = typeof held === 'string' && jsonFields.includes(name) ? (JSON.parse(held) as unknown) : held;
+  }
+  return value as Value;
+}
+
+const names = new Map<string, string>();
+
+// There are few columns and many rows.
+function nameOfColumn(column: string): string {
+  const known = names.get(column);
+  if (known !== undefined) return known;
+  const made = column.replace(/_([a-z])/g, (_, letter: string) => letter.toUpperCase());
+  names.set(column, made);
+  return made;
 }

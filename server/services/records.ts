@@ -107,7 +107,8 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
       updatedAt: each.updatedAt,
       isOwn: each.createdBy === person.id,
     })),
-    revisions: [...ledger.revisionsOf(id, settings.baseLocale)].reverse().map(revision => ({
+    // What of its past cannot be read is left out.
+    revisions: [...ledger.revisionsOf(id, settings.baseLocale).filter(revision => revision.value !== null)].reverse().map(revision => ({
       id: revision.id,
       parentId: revision.parentId,
       createdAt: revision.createdAt,
