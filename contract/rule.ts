@@ -1,4 +1,4 @@
-import type { Rule, RuleTree, WhenTest, WhereTest, WhoTest } from '@core/rule/rule';
+import { testsOf, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from '@core/rule/rule';
 import { askableFields, servicePages } from '@core/page/page';
 import { intervalOfWindow } from '@core/rule/when';
 import { compilePathPattern } from '@core/rule/where';
@@ -77,8 +77,14 @@ const whenTest: z.ZodType<WhenTest> = z.discriminatedUnion('test', [window, recu
 /** The where part alone. */
 export const whereTree: z.ZodType<RuleTree<WhereTest>> = treeOf(whereTest);
 
+/** The most windows that come again in one when part: each is listed by itself wherever time is looked at. */
+const mostRecurring = 8;
+
 /** The when part alone. */
-export const whenTree: z.ZodType<RuleTree<WhenTest>> = treeOf(whenTest);
+export const whenTree: z.ZodType<RuleTree<WhenTest>> = treeOf(whenTest).refine(
+  tree => testsOf(tree).filter(each => each.test !== 'window').length <= mostRecurring,
+  { error: `At most ${mostRecurring} windows that come again.` },
+);
 
 /** The who part alone, as pages and blocks carry it for their own readers. */
 export const whoTree: z.ZodType<RuleTree<WhoTest>> = treeOf(whoTest);
@@ -110,10 +116,34 @@ function treeOf<Test extends { readonly test: string }>(test: z.ZodType<Test>): 
   return tree;
 }
 
-// A repeated group inside a repetition is how an expression is made to run for ever.
+/** How many parts of a path pattern may run on, so that matching a path never takes long. */
+const mostRunning = 3;
+
+/** What of a pattern stands for more than itself: a name, a bracketed expression or a star, with what repeats it. */
+const variablePart = /(:\w+(\([^)]*\))?|\([^)]*\)|\*)[?+*]?/g;
+
+/**
+ * Whether a pattern can be matched at once whatever the path. Groups inside repetitions, parts that repeat and parts side
+ * by side make a matcher try without end; of parts that run on without a slash at either side, a few can be tried out.
+ */
 function isSafePattern(pattern: string): boolean {
   const groups = pattern.match(/\([^)]*\)?[+*?]?/g) ?? [];
-  return groups.every(group => /^\((?:[\w|-]|\\d(?:\{\d{1,2}(?:,\d{0,2})?\}|\+)?)*\)\??$/.test(group));
+  if (!groups.every(group => /^\((?:[\w|-]|\\d(?:\{\d{1,2}(?:,\d{0,2})?\}|\+)?)*\)\??$/.test(group))) return false;
+  const parts = [...pattern.matchAll(variablePart)];
+  const isSideBySide = parts.some((part, index) => index > 0 && parts[index - 1]!.index + parts[index - 1]![0].length === part.index);
+  const repeats = parts.some(([part]) => /[)\w*][+*]$/.test(part)) || /\}[+*]/.test(pattern);
+  const running = parts.filter(part => !isBounded(part[0]) && !isWholeSegment(pattern, part.index, part[0]));
+  return !isSideBySide && !repeats && running.length <= mostRunning;
+}
+
+// Words, and digits so many and no more.
+function isBounded(part: string): boolean {
+  return part.includes('(') && !/\+|,\}/.test(part);
+}
+
+function isWholeSegment(pattern: string, at: number, part: string): boolean {
+  const after = pattern[at + part.length];
+  return part.startsWith(':') && pattern[at - 1] === '/' && (after === undefined || after === '/');
 }
 
 function isPathPattern(pattern: string): boolean {

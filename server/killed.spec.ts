@@ -11,7 +11,9 @@ const program = path.resolve('dist/killed/server.mjs');
 
 /** A server of its own process over a store, and where it answers. */
 async function startServer(data: string): Promise<{ child: ChildProcess; address: string }> {
-  const child = spawn('node', [program, '--data', data, '--port', '0', '--at', '2027-03-18T09:40'], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn('node', [program, '--data', data, '--port', '0', '--at', '2027-03-18T09:40'], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const port = await new Promise<string>((resolve, reject) => {
     let said = '';
     child.stdout!.on('data', data => {
@@ -28,7 +30,14 @@ describe('a server killed while it writes', () => {
   const test = new TestSite();
   let page = '';
   beforeAll(async () => {
-    const bundled = build({ entryPoints: ['server/main.ts'], outfile: program, bundle: true, platform: 'node', format: 'esm', packages: 'external' });
+    const bundled = build({
+      entryPoints: ['server/main.ts'],
+      outfile: program,
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      packages: 'external',
+    });
     await Promise.all([test.open(), bundled]);
     page = test.pageId('/visit');
     await test.stop();

@@ -1,4 +1,4 @@
-import { cutAtInsets, insetLoopFrom, insetsIn } from './inset';
+import { cutAtInsets, insetLoopFrom, insetsIn, deepestInset, insetDepthOf } from './inset';
 
 const id = '0190a6b2-0000-7000-8000-000000000001';
 
@@ -38,4 +38,15 @@ describe('insetLoopFrom', () => {
   ];
   for (const [start, loop] of rows)
     it(`from ${start}: ${loop?.join(' → ') ?? 'none'}`, () => expect(insetLoopFrom(start, each => held[each] ?? [])).toEqual(loop));
+});
+
+describe('insetDepthOf', () => {
+  const chain = (length: number) =>
+    new Map(Array.from({ length }, (_, index) => [`b${index}`, index + 1 < length ? [`b${index + 1}`, `b${index + 1}`] : []]));
+  const depth = (of: ReadonlyMap<string, readonly string[]>) => insetDepthOf('b0', id => of.get(id) ?? []);
+  it('counts how deep they lie, however often one comes', () => expect([depth(chain(1)), depth(chain(4))]).toEqual([0, 3]));
+  it('ends over a chain that doubles sixty times, and over a loop', () => {
+    expect(depth(chain(60))).toBeGreaterThan(deepestInset);
+    expect(depth(new Map([['b0', ['b0']]]))).toBeGreaterThan(deepestInset);
+  });
 });

@@ -9,6 +9,12 @@ export interface Inset {
   readonly look: string;
 }
 
+/** How deep insets may lie in one another. */
+export const deepestInset = 8;
+
+/** The most characters that insets may add to one text of a page, those inside them counted each time they show. */
+export const mostInsetText = 1_000_000;
+
 /** How an inset is marked in rich text. The sanitiser lets only this form through, attributes in any order. */
 const marker = /<div(?=[^>]*\sdata-inset="([^"]*)")([^>]*)>\s*<\/div>/g;
 
@@ -65,6 +71,20 @@ export function insetLoopFrom(start: string, insetsOf: (blockId: string) => read
     return null;
   };
   return walk(start, []);
+}
+
+/** How deep the insets of a block lie in one another: 0 for a block without any. Loops count as deeper than may be. */
+export function insetDepthOf(start: string, insetsOf: (blockId: string) => readonly string[]): number {
+  const known = new Map<string, number>();
+  const depthOf = (id: string, way: number): number => {
+    if (way > deepestInset + 1) return Infinity;
+    const before = known.get(id);
+    if (before !== undefined) return before;
+    const depth = insetsOf(id).reduce((deepest, next) => Math.max(deepest, 1 + depthOf(next, way + 1)), 0);
+    known.set(id, depth);
+    return depth;
+  };
+  return depthOf(start, 0);
 }
 
 /** The blocks in which some blocks are seen: they themselves, and those whose texts hold one of them, however deep. */

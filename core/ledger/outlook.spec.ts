@@ -3,7 +3,13 @@ import { inForceAt, publicationsKnown } from './in-force';
 import { outlookFrom, spansKeepingPlan, turnsCovered, type PublicationSpan } from './outlook';
 import type { Afterwards, PublicationEntry } from './records';
 
-const entry = (number: number, from: number, until: number | null, afterwards: Afterwards = 'earlier', revisionId: string | null = `v${number}`): PublicationEntry => ({
+const entry = (
+  number: number,
+  from: number,
+  until: number | null,
+  afterwards: Afterwards = 'earlier',
+  revisionId: string | null = `v${number}`,
+): PublicationEntry => ({
   number,
   publicationId: `p${number}`,
   recordId: 'r',

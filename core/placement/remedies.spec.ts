@@ -12,10 +12,20 @@ describe('what “Do it” does', () => {
   const everywhereBut: RuleTree<WhereTest> = { none: [{ test: 'page', page: 'tern' }] };
   const rows: readonly (readonly [what: string, step: 'where' | 'shared rule', rule: Partial<Rule>, pages: readonly string[]])[] = [
     ['shows a rule that holds nowhere on this page only', 'where', { where: nowhere }, ['tern']],
-    ['shows one whose exception is every path on this page only', 'where', { where: { all: [{ test: 'type', type: 'page' }], none: [{ test: 'path', pattern: '/*' }] } }, ['tern']],
+    [
+      'shows one whose exception is every path on this page only',
+      'where',
+      { where: { all: [{ test: 'type', type: 'page' }], none: [{ test: 'path', pattern: '/*' }] } },
+      ['tern'],
+    ],
     ['takes out an exception and nothing else', 'where', { where: everywhereBut }, ['front', 'visit', 'tern']],
     ['leaves a rule that is gone for this page only', 'shared rule', { follows: ['gone'] }, ['tern']],
-    ['leaves a rule that is gone where the own words narrow', 'shared rule', { where: { test: 'within', page: 'visit' }, follows: ['gone'] }, ['visit', 'tern']],
+    [
+      'leaves a rule that is gone where the own words narrow',
+      'shared rule',
+      { where: { test: 'within', page: 'visit' }, follows: ['gone'] },
+      ['visit', 'tern'],
+    ],
   ];
   for (const [what, step, rule, pages] of rows)
     it(what, () => {

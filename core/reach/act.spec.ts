@@ -18,7 +18,8 @@ const service: PageFacts = {
   locale: 'en-GB',
   query: {},
 };
-const base = () => new SmallWorld().page('front', null).page('visit', 'front').page('tern', 'visit').page('join', 'front').block('words').block('other');
+const base = () =>
+  new SmallWorld().page('front', null).page('visit', 'front').page('tern', 'visit').page('join', 'front').block('words').block('other');
 const only = (page: string): Partial<Rule> => ({ where: thisPageOnly(page).where });
 const noticed = (before: SmallWorld, after: SmallWorld) =>
   [...new Set([...pagesNoticing(before.at(5), after.at(5), [service], []).values()].map(facts => facts.id))].sort();
@@ -27,15 +28,47 @@ describe('pagesNoticing', () => {
   const rows: readonly (readonly [what: string, before: SmallWorld, after: SmallWorld, pages: readonly string[]])[] = [
     ['nothing where nothing changes', base().placement('p'), base().placement('p'), []],
     ['the pages of a new placement', base(), base().placement('p', {}, only('tern')), ['tern']],
-    ['both where it was and where it goes', base().placement('p', {}, only('tern')), base().placement('p', {}, only('join')), ['join', 'tern']],
+    [
+      'both where it was and where it goes',
+      base().placement('p', {}, only('tern')),
+      base().placement('p', {}, only('join')),
+      ['join', 'tern'],
+    ],
     ['none for one that is switched off', base(), base().placement('p', { off: true }, only('tern')), []],
-    ['those it leaves when it is switched off', base().placement('p', {}, only('tern')), base().placement('p', { off: true }, only('tern')), ['tern']],
+    [
+      'those it leaves when it is switched off',
+      base().placement('p', {}, only('tern')),
+      base().placement('p', { off: true }, only('tern')),
+      ['tern'],
+    ],
     ['service pages', base(), base().placement('p', {}, { where: { test: 'service page' } }), ['service:not found']],
-    ['every page for a parameter that any address may bring', base(), base().placement('p', {}, { where: { test: 'query', name: 'ref', value: 'x' } }), ['front', 'join', 'service:not found', 'tern', 'visit']],
-    ['none in a layout without the region', base().page('tern', 'visit', { layout: 'narrow' }), base().page('tern', 'visit', { layout: 'narrow' }).placement('p', { target: { kind: 'region', name: 'aside' } }, only('tern')), ['tern']],
+    [
+      'every page for a parameter that any address may bring',
+      base(),
+      base().placement('p', {}, { where: { test: 'query', name: 'ref', value: 'x' } }),
+      ['front', 'join', 'service:not found', 'tern', 'visit'],
+    ],
+    [
+      'none in a layout without the region',
+      base().page('tern', 'visit', { layout: 'narrow' }),
+      base()
+        .page('tern', 'visit', { layout: 'narrow' })
+        .placement('p', { target: { kind: 'region', name: 'aside' } }, only('tern')),
+      ['tern'],
+    ],
     ['a page and all that moves with it', base(), base().page('visit', 'join'), ['tern', 'visit']],
-    ['whatever is beneath a page whose readers change', base(), base().page('visit', 'front', { readers: { test: 'signed in' } }), ['tern', 'visit']],
-    ['the pages on which an edited block stands', base().placement('p', {}, only('tern')), base().placement('p', {}, only('tern')).block('words', { title: 'new' }), ['tern']],
+    [
+      'whatever is beneath a page whose readers change',
+      base(),
+      base().page('visit', 'front', { readers: { test: 'signed in' } }),
+      ['tern', 'visit'],
+    ],
+    [
+      'the pages on which an edited block stands',
+      base().placement('p', {}, only('tern')),
+      base().placement('p', {}, only('tern')).block('words', { title: 'new' }),
+      ['tern'],
+    ],
   ];
   for (const [what, before, after, pages] of rows)
     it(`is ${what}`, () => {
@@ -61,5 +94,8 @@ describe('pagesNoticing', () => {
 function share(before: SmallWorld, after: SmallWorld): void {
   const known = new Map([...before.ledger.revisions.values()].map(each => [JSON.stringify([each.recordId, each.value]), each.value]));
   for (const [id, revision] of after.ledger.revisions)
-    after.ledger.revisions.set(id, { ...revision, value: known.get(JSON.stringify([revision.recordId, revision.value])) ?? revision.value });
+    after.ledger.revisions.set(id, {
+      ...revision,
+      value: known.get(JSON.stringify([revision.recordId, revision.value])) ?? revision.value,
+    });
 }

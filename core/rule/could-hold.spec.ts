@@ -27,6 +27,8 @@ describe('couldHold', () => {
   it('is the rule itself where nothing is left to the reader', () => {
     expect(couldHold({ test: 'front page' }, { isFrontPage: false } as never)).toBeFalse();
     expect(couldHold({ none: [{ test: 'query', name: 'x', value: null }] }, {} as never)).toBeTrue();
-    expect(couldHold({ all: [{ test: 'query', name: 'x', value: null }, { test: 'front page' }] }, { isFrontPage: false } as never)).toBeFalse();
+    expect(
+      couldHold({ all: [{ test: 'query', name: 'x', value: null }, { test: 'front page' }] }, { isFrontPage: false } as never),
+    ).toBeFalse();
   });
 });

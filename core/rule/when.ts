@@ -54,10 +54,21 @@ export function openTimeWithin(tree: RuleTree<WhenTest>, span: Interval): readon
     return intersectionOf(unionOf(open), [span]);
   }
   let open: readonly Interval[] = [span];
-  for (const part of tree.all ?? []) open = intersectionOf(open, openTimeWithin(part, span));
-  if (tree.any && tree.any.length > 0) open = intersectionOf(open, unionOf(tree.any.flatMap(part => openTimeWithin(part, span))));
-  for (const part of tree.none ?? []) open = intersectionOf(open, gapsWithin(span, openTimeWithin(part, span)));
+  // Plain windows first: what they leave is all that anything which comes again must be listed for.
+  for (const part of [...(tree.all ?? [])].sort((a, b) => costOf(a) - costOf(b)))
+    open = within(open, narrow => openTimeWithin(part, narrow));
+  if (tree.any && tree.any.length > 0) open = within(open, narrow => unionOf(tree.any!.flatMap(part => openTimeWithin(part, narrow))));
+  for (const part of tree.none ?? []) open = within(open, narrow => gapsWithin(narrow, openTimeWithin(part, narrow)));
   return open;
+}
+
+function costOf(tree: RuleTree<WhenTest>): number {
+  return isTest(tree) ? (tree.test === 'window' ? 0 : 1) : 2;
+}
+
+function within(open: readonly Interval[], list: (span: Interval) => readonly Interval[]): readonly Interval[] {
+  const [first, last] = [open[0], open[open.length - 1]];
+  return first && last ? intersectionOf(open, list({ from: first.from, until: last.until })) : [];
 }
 
 /** The first instant after `moment` at which any test of the tree may change; infinite when none does. */
@@ -65,14 +76,12 @@ export function nextWhenBoundary(tree: RuleTree<WhenTest>, moment: Instant): Ins
   return testsOf(tree).reduce((next, test) => Math.min(next, nextBoundaryOfTest(test, moment)), Infinity);
 }
 
-/** When the tree next holds after `moment`, or null when it does not within the next eight years. */
+/** When the tree, which does not hold at `moment`, next does, or null when it does not within the next eight years. */
 export function nextOpening(tree: RuleTree<WhenTest>, moment: Instant): Instant | null {
-  const holds = compileWhen(tree);
-  let at = moment;
-  while (at < moment + recurrenceReach) {
-    at = nextWhenBoundary(tree, at);
-    if (at === Infinity) return null;
-    if (holds(at)) return at;
+  // Most of what opens does so within days or the year; only for the rest is it worth listing many years.
+  for (const reach of [8 * 86_400_000, 400 * 86_400_000, recurrenceReach]) {
+    const next = openTimeWithin(tree, { from: moment, until: moment + reach })[0];
+    if (next) return next.from;
   }
   return null;
 }

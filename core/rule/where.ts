@@ -28,14 +28,17 @@ export interface PageFacts {
   readonly query: Readonly<Record<string, string>>;
 }
 
+/** The longest path that is held against a pattern: far longer than any page's, and short enough to be matched at once. */
+export const longestPath = 500;
+
 /**
- * A matcher for a path pattern.
+ * A matcher for a path pattern. A path longer than {@link longestPath} matches none.
  * @throws TypeError when it is not a pattern
  * @see WHATWG URL Pattern, pathname component
  */
 export function compilePathPattern(pattern: string): (path: string) => boolean {
   const compiled = new URLPattern({ pathname: pattern });
-  return path => compiled.test({ pathname: path });
+  return path => path.length <= longestPath && compiled.test({ pathname: path });
 }
 
 /** Turns one test about the page into a function of its facts. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import ICAL from 'ical.js';
 import { localTimeAt } from './local-time';
+import { rrulestr } from './rrule';
 import { faultOfRecurrence, openingsWithin } from './recurrence';
 
 const zone = 'America/New_York';
@@ -151,4 +152,73 @@ describe('recurrences beside another library', () => {
       { numRuns: 100 },
     );
   });
+});
+
+describe('rules that are computed in the span asked for', () => {
+  it('come out as the rule library walks them, however far from the first opening', () => {
+    const list = (from: number, to: number, most: number) =>
+      fc.option(
+        fc
+          .uniqueArray(fc.integer({ min: from, max: to }), { minLength: 1, maxLength: most })
+          .map(values => [...values].sort((a, b) => a - b)),
+      );
+    let tried = 0;
+    const parts = fc.record({
+      FREQ: fc.constantFrom('DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY'),
+      WKST: fc.option(fc.constantFrom('MO', 'SU', 'WE')),
+      // The library repeats an occurrence for a position that its period does not have, and takes weekdays with and without
+      // a number together only where both hold; neither is what the standard says, so neither is asked here.
+      BYSETPOS: fc.option(fc.constantFrom(1, -1)),
+      BYYEARDAY: list(1, 366, 30),
+      INTERVAL: fc.option(fc.integer({ min: 1, max: 9 })),
+      COUNT: fc.option(fc.integer({ min: 1, max: 40 })),
+      BYMONTH: list(1, 12, 4),
+      BYMONTHDAY: list(1, 28, 6).map(days => days && days.map((each, index) => (index % 2 === 0 ? each : -each))),
+      BYDAY: fc.option(fc.subarray(['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'], { minLength: 1 })),
+      nth: fc.option(fc.constantFrom('1MO', '-1FR', '2TU,-2SU', '5WE')),
+      BYHOUR: list(0, 23, 3),
+      BYMINUTE: list(0, 59, 2),
+    });
+    fc.assert(
+      fc.property(parts, fc.integer({ min: 0, max: 1_500 }), ({ nth, ...part }, after) => {
+        const isNth = nth !== null && (part.FREQ === 'MONTHLY' || part.FREQ === 'YEARLY');
+        const named = { ...part, ...(isNth ? { BYDAY: nth } : {}) };
+        const rule = Object.entries(named)
+          .flatMap(([name, value]) => (value === null ? [] : `${name}=${String(value)}`))
+          .join(';');
+        const from = Date.UTC(2027, 0, 1) + after * 86_400_000;
+        const until = from + 200 * 86_400_000;
+        const window = { start: '2027-01-01T09:30', end: '2027-01-01T09:31', zone: 'UTC', rule };
+        // The library walks to the year 9999 where nothing comes later, which is why it is not asked.
+        fc.pre(openingsWithin(window, { from: until, until: until + 8 * 366 * 86_400_000 }).length > 0);
+        tried += 1;
+        const walked = rrulestr(`DTSTART:20270101T093000Z\nRRULE:${rule}`).between(new Date(from), new Date(until - 1), true);
+        expect(faultOfRecurrence(window)).toBeNull();
+        expect(
+          openingsWithin(window, { from, until })
+            .map(each => each.from)
+            .filter(at => at >= from),
+        ).toEqual(walked.map(each => each.getTime()));
+      }),
+      { numRuns: 600 },
+    );
+    expect(tried).toBeGreaterThan(300);
+  });
+
+  for (const rule of [
+    'FREQ=DAILY;INTERVAL=-1',
+    'FREQ=DAILY;INTERVAL=0',
+    'FREQ=DAILY;BYMONTHDAY=32',
+    'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30',
+    'FREQ=DAILY;BYMONTH=4,6;BYMONTHDAY=31',
+    'FREQ=DAILY;BYHOUR=0,1,2,3,4;BYMINUTE=0,10,20,30,40',
+    'FREQ=DAILY;BYSECOND=1',
+    'FREQ=WEEKLY;BYWEEKNO=3',
+    'FREQ=DAILY;constructor=1',
+    'FREQ=DAILY;COUNT=99999',
+  ])
+    it(`refuses ${rule}`, () =>
+      expect(faultOfRecurrence({ start: '2027-01-01T09:00', end: '2027-01-01T10:00', zone: 'UTC', rule })).toBe('rule'));
+  it('refuses an opening that lasts for years', () =>
+    expect(faultOfRecurrence({ start: '2027-01-01T09:00', end: '2127-01-01T09:00', zone: 'UTC', rule: 'FREQ=DAILY' })).toBe('end'));
 });

@@ -1,5 +1,7 @@
 import { DateTime, IANAZone } from 'luxon';
+import { isComputed, occurrencesWithin } from './occurrences';
 import { RRule, rrulestr, type ParsedRule } from './rrule';
+import { isWithinBounds } from './rule-bounds';
 import type { Interval } from './interval';
 import { instantOf, localTimeAt, type Instant } from './local-time';
 
@@ -18,21 +20,25 @@ export interface RecurringWindow {
 /** A day in milliseconds. */
 const day = 86_400_000;
 const hour = 3_600_000;
+/** The longest that one opening may last, in milliseconds: many that lie over one another would have to be listed. */
+const longestOpening = 366 * day;
 
 /**
  * Why a recurring window cannot be used, or null when it can.
- * `rule`: not a rule of RFC 5545, finer than daily, or COUNT and UNTIL together; `end`: closes before it opens.
+ * `rule`: not a rule of RFC 5545, finer than daily, beyond its bounds, or COUNT and UNTIL together; `end`: closes before
+ * it opens, or stays open for longer than a year.
  */
 export function faultOfRecurrence(window: RecurringWindow): 'rule' | 'end' | null {
   try {
     const { options } = parseRule(window);
     if (options.freq > RRule.DAILY) return 'rule';
     if (/COUNT=/.test(window.rule) && /UNTIL=/.test(window.rule)) return 'rule';
-    if (/DTSTART|TZID|[\r\n]/.test(window.rule)) return 'rule';
+    if (!isWithinBounds(window.rule)) return 'rule';
   } catch {
     return 'rule';
   }
-  return window.start < window.end ? null : 'end';
+  const length = wallClock(window.end) - wallClock(window.start);
+  return length > 0 && length <= longestOpening ? null : 'end';
 }
 
 /**
@@ -76,19 +82,39 @@ function listOpenings(window: RecurringWindow, span: Interval): readonly Interva
   const length = wallClock(window.end) - wallClock(window.start);
   const first = new Date(wallClock(localTimeAt(span.from, window.zone)) - length - 2 * day);
   const last = new Date(wallClock(localTimeAt(span.until, window.zone)) + 2 * day);
-  return parseRule(window)
-    .between(first, last, true)
-    .map(opening => ({
-      from: firstInstantOnOrAfter(opening.getTime(), window.zone),
-      until: firstInstantOnOrAfter(opening.getTime() + length, window.zone),
+  const rule = parseRule(window);
+  const openings = isComputed(rule)
+    ? occurrencesWithin(rule, wallClock(window.start), first.getTime(), last.getTime())
+    : rule.between(first, last, true).map(opening => opening.getTime());
+  return joinedOpenings(openings, length)
+    .map(each => ({
+      from: firstInstantOnOrAfter(each.from, window.zone),
+      until: firstInstantOnOrAfter(each.until, window.zone),
     }))
     .filter(each => each.from < span.until && each.until > span.from && each.from < each.until);
 }
 
+// Openings that lie over one another are one: a window that opens daily and stays open for weeks never closes.
+function joinedOpenings(openings: readonly number[], length: number): readonly Interval[] {
+  const joined: { from: number; until: number }[] = [];
+  for (const from of openings) {
+    const last = joined[joined.length - 1];
+    if (last && from < last.until) last.until = from + length;
+    else joined.push({ from, until: from + length });
+  }
+  return joined;
+}
+
+const parsed = new WeakMap<RecurringWindow, ParsedRule>();
+
 // The rule library is fed wall-clock times as if they were UTC: with a zone it would depend on the host's own.
 function parseRule(window: RecurringWindow): ParsedRule {
+  const known = parsed.get(window);
+  if (known) return known;
   const start = window.start.replace(/[-:]/g, '') + '00Z';
-  return rrulestr(`DTSTART:${start}\nRRULE:${window.rule}`) as ParsedRule;
+  const made = rrulestr(`DTSTART:${start}\nRRULE:${window.rule}`) as ParsedRule;
+  parsed.set(window, made);
+  return made;
 }
 
 function wallClock(local: string): number {
@@ -97,12 +123,28 @@ function wallClock(local: string): number {
 
 function firstInstantOnOrAfter(wallClockMilliseconds: number, zone: string): Instant {
   // Far from any clock change there is nothing to decide, and that is nearly every opening.
-  const iana = IANAZone.create(zone);
-  const [before, after] = [iana.offset(wallClockMilliseconds - 26 * hour), iana.offset(wallClockMilliseconds + 26 * hour)];
-  const plain = wallClockMilliseconds - before * 60_000;
-  if (before === after && iana.offset(plain) === before) return plain;
+  const plain = steadyOffset(zone, Math.floor(wallClockMilliseconds / day));
+  if (plain !== null) return wallClockMilliseconds - plain * 60_000;
   const local = DateTime.fromMillis(wallClockMilliseconds, { zone: 'utc' }).toFormat("yyyy-MM-dd'T'HH:mm");
   return startOfGapOr(instantOf({ local, zone }), local, zone);
+}
+
+const steadyOffsets = new Map<string, number | null>();
+
+/** The most days whose offsets are kept, over all zones. */
+const mostOffsets = 100_000;
+
+/** The offset of a zone in minutes when it is the same from the day before to the day after, else null. @param index - days since 1970 */
+function steadyOffset(zone: string, index: number): number | null {
+  const key = `${index} ${zone}`;
+  const known = steadyOffsets.get(key);
+  if (known !== undefined) return known;
+  const iana = IANAZone.create(zone);
+  const offsets = [-1, 0, 1, 2].map(days => iana.offset((index + days) * day - (days < 0 ? 2 * hour : 0) + (days > 1 ? 2 * hour : 0)));
+  const made = offsets.every(each => each === offsets[0]) ? offsets[0]! : null;
+  if (steadyOffsets.size >= mostOffsets) steadyOffsets.clear();
+  steadyOffsets.set(key, made);
+  return made;
 }
 
 // A skipped time resolves to the same distance past the gap; the first instant after the gap is where the offset changes.

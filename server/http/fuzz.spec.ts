@@ -77,8 +77,19 @@ describe('every operation, asked for nonsense', () => {
     const page = test.pageId('/visit');
     const placement = test.site.snapshots.at().placements[0]!;
     const proposal = test.site.ledger.openProposals()[0]!;
-    const vantage = { page, reader: { signedIn: true, roles: [], memberships: ['member'] }, moment: test.now, locale: null, query: { from: 'x' } };
-    const overlay = { recordId: placement.id, kind: 'placement', value: samplePlacement(placement.value.blockId, page, {}, everywhere), retires: false };
+    const vantage = {
+      page,
+      reader: { signedIn: true, roles: [], memberships: ['member'] },
+      moment: test.now,
+      locale: null,
+      query: { from: 'x' },
+    };
+    const overlay = {
+      recordId: placement.id,
+      kind: 'placement',
+      value: samplePlacement(placement.value.blockId, page, {}, everywhere),
+      retires: false,
+    };
     // Whatever would be stored is sent without what makes it count, so that nothing is ever stored.
     const bodies: Record<string, unknown> = {
       createEdition: { ...sampleEdition(page), title: '' },
@@ -89,7 +100,11 @@ describe('every operation, asked for nonsense', () => {
       readSiteFacts: { moment: null, locale: 'cy', withEditions: [], changes: [overlay] },
       readReach: { reader: vantage.reader, moment: null, changes: [overlay], placements: [placement.id], target: null },
       why: { placementId: placement.id, vantage, changes: [overlay] },
-      checkExpectations: { changes: [overlay], times: { from: { local: '2027-04-01T06:00', zone: 'Europe/London' }, until: null }, scheduled: 'keep' },
+      checkExpectations: {
+        changes: [overlay],
+        times: { from: { local: '2027-04-01T06:00', zone: 'Europe/London' }, until: null },
+        scheduled: 'keep',
+      },
       copy: { blockId: placement.value.blockId, placementId: placement.id, differs: { order: 'a0', look: '' } },
       lookAs: { as: 'nobody of this name' },
     };
@@ -102,7 +117,11 @@ describe('every operation, asked for nonsense', () => {
         operation: fc.nat(named.length - 1),
         id: fc.oneof(fc.constantFrom(page, proposal.editionId, proposal.id, placement.id), odd.map(String)),
         mutations: fc.array(mutation, { minLength: 1, maxLength: 3 }),
-        query: fc.dictionary(fc.constantFrom('moment', 'before', 'after', 'page', 'from', 'until', 'q', 'stage', '__proto__', 'x[y]'), odd.map(String), { maxKeys: 3 }),
+        query: fc.dictionary(
+          fc.constantFrom('moment', 'before', 'after', 'page', 'from', 'until', 'q', 'stage', '__proto__', 'x[y]'),
+          odd.map(String),
+          { maxKeys: 3 },
+        ),
       }),
       { numRuns: many, seed },
     );
@@ -113,7 +132,12 @@ describe('every operation, asked for nonsense', () => {
       const body = method === 'get' ? undefined : JSON.stringify(mutations.reduce(mutated, bodies[name] ?? {}) ?? null);
       const at = `/api${path.replace('{id}', encodeURIComponent(id.replace(/[\ud800-\udfff]/g, '?')))}?${new URLSearchParams(query as Record<string, string>)}`;
       const since = performance.now();
-      const { status } = await client.send(method.toUpperCase(), at, body, body === undefined ? {} : { 'content-type': 'application/json' });
+      const { status } = await client.send(
+        method.toUpperCase(),
+        at,
+        body,
+        body === undefined ? {} : { 'content-type': 'application/json' },
+      );
       const took = performance.now() - since;
       if (name === 'createEdition' && status === 200) accepted += 1;
       if (status >= 500 || took > longest) faults.push(`${status} in ${Math.round(took)} ms: ${method} ${at} ${body?.slice(0, 600) ?? ''}`);
@@ -130,7 +154,9 @@ describe('every operation, asked for nonsense', () => {
     const paths = fc.sample(fc.stringMatching(/^[\w%/\\.*:?&=#;+~-]{0,80}$/), { numRuns: 400, seed });
     for (const at of paths) {
       const head = await anyone.raw(`/${at}`);
-      expect(head.slice(9, 12) < '500').withContext(`/${at} ${head.slice(0, 60)}`).toBeTrue();
+      expect(head.slice(9, 12) < '500')
+        .withContext(`/${at} ${head.slice(0, 60)}`)
+        .toBeTrue();
     }
   });
 });

@@ -17,18 +17,33 @@ describe('words that are not for everybody', () => {
   });
   afterAll(() => test.close());
   const publish = async (changes: readonly object[]) => {
-    const answer = await administrator.post('/api/editions', { id: uuid(), title: 'x', changes, move: { name: 'publish', scheduled: 'keep' } });
+    const answer = await administrator.post('/api/editions', {
+      id: uuid(),
+      title: 'x',
+      changes,
+      move: { name: 'publish', scheduled: 'keep' },
+    });
     expect(answer.status).withContext(answer.text).toBe(200);
   };
   const added = (kind: string, value: object, recordId = uuid()) => ({ recordId, kind, value, baseRevisionId: null });
   const pageUnder = (parent: string, segment: string, part: Partial<PageValue>) => {
     const sample = test.site.snapshots.at().pageByPath.get('/visit/dogs')!.value;
-    return added('page', { ...sample, title: `Title of ${segment}`, body: '', parentId: test.pageId(parent), segment, readers: null, ...part });
+    return added('page', {
+      ...sample,
+      title: `Title of ${segment}`,
+      body: '',
+      parentId: test.pageId(parent),
+      segment,
+      readers: null,
+      ...part,
+    });
   };
 
   it('are not named, title or address, by anything that a reader gets', async () => {
     const secret = '/join/members/tide-tables';
-    const sample = sampleEdition(test.pageId('/visit'), { fields: { tone: 'calm', text: 'Lamps.', linkLabel: 'The tables', linkTo: secret } });
+    const sample = sampleEdition(test.pageId('/visit'), {
+      fields: { tone: 'calm', text: 'Lamps.', linkLabel: 'The tables', linkTo: secret },
+    });
     const text = `<p>Read <a href="${secret}#june">the tables</a> or <a href="/visit">visit</a>.</p>`;
     const prose = sampleEdition(test.pageId('/visit'), { type: 'rich text', title: 'Where to read', fields: { body: text } });
     await publish([...sample.changes, ...prose.changes]);
@@ -79,7 +94,12 @@ describe('words that are not for everybody', () => {
   });
 
   it('stay with a separate copy', async () => {
-    const made = sampleEdition(test.pageId('/visit'), { title: 'For members', readers: members }, { look: 'card', align: 'centre', reason: 'They asked.' }, { who: members });
+    const made = sampleEdition(
+      test.pageId('/visit'),
+      { title: 'For members', readers: members },
+      { look: 'card', align: 'centre', reason: 'They asked.' },
+      { who: members },
+    );
     await publish(made.changes);
     const [blockId, placementId] = made.changes.map(each => each.recordId);
     const copies = (await administrator.post('/api/copies', { blockId, placementId, differs: { order: 'b0' } })).json;
@@ -101,7 +121,9 @@ describe('words that are not for everybody', () => {
       (await administrator.post('/api/view', { vantage: { page: test.pageId('/about') }, withEditions: [sent.id], showing })).json;
     for (const { recordId } of made.changes) {
       const view = await look(recordId);
-      expect(view.sight).toEqual(jasmine.objectContaining({ page, isAsAsked: false, isInSight: true, words: 'as members have it on 1 July, 06:00' }));
+      expect(view.sight).toEqual(
+        jasmine.objectContaining({ page, isAsAsked: false, isInSight: true, words: 'as members have it on 1 July, 06:00' }),
+      );
       expect(view.html).toContain('Lamps are lit at dusk.');
     }
     const unplaced = await look(uuid());
@@ -131,7 +153,9 @@ describe('looking as somebody else', () => {
       ['DELETE', '/api/saved-filters?list=blocks&name=x', undefined],
       ['DELETE', `/api/records/${test.pageId('/visit')}`, undefined],
     ] as const)
-      expect((await ida.send(method, path, body && JSON.stringify(body), { 'content-type': 'application/json' })).json.detail).withContext(path).toContain('You are looking as');
+      expect((await ida.send(method, path, body && JSON.stringify(body), { 'content-type': 'application/json' })).json.detail)
+        .withContext(path)
+        .toContain('You are looking as');
     const self = [...test.site.people.values()].find(each => each.name === 'Ida Venn')!;
     (test.site.people as Map<string, typeof self>).set(self.id, { ...self, roles: ['writer'] });
     expect((await ida.get('/api/session')).json.person.roles).toEqual(['writer']);

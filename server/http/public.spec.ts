@@ -124,8 +124,10 @@ describe('the OpenAPI document', () => {
   it('names every operation that is answered, with its parameters, and nothing else', async () => {
     const { json } = await (await test.client()).get('/api/openapi.json');
     expect(json.openapi).toMatch(/^3\.1/);
-    const described = Object.entries(json.paths as Record<string, Record<string, { operationId: string; parameters: { name: string }[] }>>).flatMap(
-      ([at, methods]) => Object.entries(methods).map(([method, { operationId, parameters }]) => [operationId, method, at, parameters.map(each => each.name)]),
+    const described = Object.entries(
+      json.paths as Record<string, Record<string, { operationId: string; parameters: { name: string }[] }>>,
+    ).flatMap(([at, methods]) =>
+      Object.entries(methods).map(([method, { operationId, parameters }]) => [operationId, method, at, parameters.map(each => each.name)]),
     );
     const answered = (Object.entries(operations) as [string, Operation][]).map(([name, { method, path, query }]) => [
       name,

@@ -107,7 +107,10 @@ describe('publishing', () => {
       expect((await publish(administrator, off, { scheduled: 'cancel' })).status).toBe(200);
       expect((await administrator.get(`/api/records/${placementId}`)).json.status).toBe('retired');
       const draft = uuid();
-      await manager.post('/api/editions', edition([{ recordId: draft, kind: 'block', value: sampleBlock({ title: 'Draft lamps' }), baseRevisionId: null }]));
+      await manager.post(
+        '/api/editions',
+        edition([{ recordId: draft, kind: 'block', value: sampleBlock({ title: 'Draft lamps' }), baseRevisionId: null }]),
+      );
       const gone = await publish(administrator, [{ recordId: draft, kind: 'block', retires: true, baseRevisionId: null }]);
       expect([gone.status, (await administrator.get(`/api/records/${draft}`)).json.status]).toEqual([200, 'retired']);
     });
@@ -169,10 +172,17 @@ describe('publishing', () => {
       expect((await refusedFor([newPage('/about', 'mine')]))[0]).toBe(403);
       expect((await refusedFor([await pageChange('/about/people', { parentId: test.pageId('/visit') })]))[0]).toBe(403);
       expect((await refusedFor([await pageChange('/join/members', { readers: {} })]))[0]).toBe(403);
-      expect((await refusedFor([{ recordId: page.recordId, kind: 'page', retires: true, baseRevisionId: page.baseRevisionId }]))[0]).toBe(403);
+      expect((await refusedFor([{ recordId: page.recordId, kind: 'page', retires: true, baseRevisionId: page.baseRevisionId }]))[0]).toBe(
+        403,
+      );
       const tide = test.blockId('Tide line');
       const live = await liveOf(tide);
-      const words = { recordId: tide, kind: 'block', value: { ...(live.value as object), title: 'Tides' }, baseRevisionId: live.revisionId };
+      const words = {
+        recordId: tide,
+        kind: 'block',
+        value: { ...(live.value as object), title: 'Tides' },
+        baseRevisionId: live.revisionId,
+      };
       expect((await refusedFor([words]))[0]).toBe(403);
       expect((await refusedFor([{ ...words, value: null, retires: true }]))[0]).toBe(403);
     });
@@ -195,7 +205,12 @@ describe('publishing', () => {
       const draft = newPage('/join', 'in-draft');
       await manager.post('/api/editions', edition([draft]));
       const wheres: readonly Rule['where'][] = [
-        { all: [{ test: 'page', page: test.pageId('/join') }, { test: 'query', name: 'ref', value: 'x' }] },
+        {
+          all: [
+            { test: 'page', page: test.pageId('/join') },
+            { test: 'query', name: 'ref', value: 'x' },
+          ],
+        },
         { any: [{ test: 'service page' }] },
         { any: [{ test: 'page', page: draft.recordId }] },
       ];
@@ -203,7 +218,9 @@ describe('publishing', () => {
         const sent = sampleEdition(test.pageId('/visit'), {}, {}, { where });
         expect((await manager.post('/api/editions', { ...sent, move: { name: 'send for review' } })).status).toBe(200);
         for (const name of ['approve', 'return', 'decline'])
-          expect((await saskia.move(sent.id, { name, remark: 'x' })).status).withContext(`${name} ${JSON.stringify(where)}`).toBe(403);
+          expect((await saskia.move(sent.id, { name, remark: 'x' })).status)
+            .withContext(`${name} ${JSON.stringify(where)}`)
+            .toBe(403);
         expect((await saskia.post('/api/expectations/check', { withEditions: [sent.id] })).json.beyond).toContain('outside your sections');
       }
     });
@@ -243,7 +260,8 @@ describe('publishing', () => {
       const times = { from: at('2027-05-01T00:00'), until: at('2027-05-02T00:00'), afterwards: 'earlier' };
       const check = (await manager.post('/api/expectations/check', { changes: [{ ...change, baseRevisionId: undefined }], times })).json;
       expect(check.broken.length).toBeGreaterThan(0);
-      for (const each of check.broken) expect([each.from, each.until]).toEqual([Date.parse('2027-04-30T23:00Z'), Date.parse('2027-05-01T23:00Z')]);
+      for (const each of check.broken)
+        expect([each.from, each.until]).toEqual([Date.parse('2027-04-30T23:00Z'), Date.parse('2027-05-01T23:00Z')]);
     });
   });
 });

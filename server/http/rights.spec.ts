@@ -83,7 +83,10 @@ describe(`what each may do (${head})`, () => {
     }
     if (name === 'saveProposal') {
       const { changes } = await draft();
-      return { path: `/proposals/${changes[0].proposalId}`, body: { value: changes[0].value, parentRevisionId: changes[0].headRevisionId } };
+      return {
+        path: `/proposals/${changes[0].proposalId}`,
+        body: { value: changes[0].value, parentRevisionId: changes[0].headRevisionId },
+      };
     }
     if (name === 'deleteRecord') return { path: `/records/${(await draft()).changes[0].recordId}` };
     const { path } = operations[name] as Operation;

@@ -129,7 +129,9 @@ function answerProblems(logger: Logger): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     if (response.headersSent) return next(error);
     const refusal = asRefusal(error);
-    if (problemKinds[refusal.code][0] >= 500) logger.error({ err: error }, refusal.code);
+    // What the store says of its troubles holds the words that were to be saved.
+    if (troubleOf(error)) logger.error({ code: (error as { code: string }).code }, refusal.code);
+    else if (problemKinds[refusal.code][0] >= 500) logger.error({ err: error }, refusal.code);
     const document = problemDocument(refusal);
     response.status(document.status).set('Cache-Control', 'no-store').type('application/problem+json').send(JSON.stringify(document));
   };

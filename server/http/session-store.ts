@@ -20,7 +20,7 @@ export class SteadySessionStore extends session.Store {
   ) {
     super();
     this.#inner = new ConnectSessionKnexStore({ knex, tableName: 'sessions', createTable: false, cleanupInterval: 0 });
-    this.#inner.ready.catch((error: unknown) => logger.error({ err: error }, 'sessions cannot be kept'));
+    this.#inner.ready.catch((error: unknown) => logger.error({ code: codeOf(error) }, 'sessions cannot be kept'));
   }
 
   override get(sid: string, done: (error: unknown, data?: SessionData | null) => void): void {
@@ -42,6 +42,11 @@ export class SteadySessionStore extends session.Store {
 
   override touch(sid: string, data: SessionData, done: () => void = () => undefined): void {
     done();
-    this.#inner.touch(sid, data).catch((error: unknown) => this.logger.warn({ err: error }, 'a session could not be prolonged'));
+    // What the driver says holds the session's id, which no log may tell.
+    this.#inner.touch(sid, data).catch((error: unknown) => this.logger.warn({ code: codeOf(error) }, 'a session could not be prolonged'));
   }
+}
+
+function codeOf(error: unknown): unknown {
+  return (error as { code?: unknown } | null)?.code ?? 'unknown';
 }

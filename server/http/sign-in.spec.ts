@@ -29,7 +29,9 @@ describe('signing in', () => {
           : (await guesser.form('/sign-in', { ...wrong('tomos@merrowby.example'), csrf, to: '/' })).status,
       );
     expect(statuses).toEqual([...Array<number>(signInLimits.perAccountAndSource).fill(401), 429]);
-    expect((await guesser.form('/sign-in', { ...wrong('tomos@merrowby.example'), csrf, to: '/' })).text).toContain('Too many failed attempts');
+    expect((await guesser.form('/sign-in', { ...wrong('tomos@merrowby.example'), csrf, to: '/' })).text).toContain(
+      'Too many failed attempts',
+    );
     // A browser that has signed in before is counted on its own; other accounts and all reading go on.
     expect((await known.post('/api/session', right('tomos'))).status).toBe(200);
     expect((await guesser.post('/api/session', right('bea'))).status).toBe(200);

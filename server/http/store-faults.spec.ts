@@ -27,7 +27,10 @@ describe('when the store is in trouble', () => {
     await pragma(`max_page_count = ${pages}`);
     const statuses = new Set<number>();
     for (let count = 0; count < 30; count += 1) {
-      const refused = await manager.post('/api/editions', sampleEdition(test.pageId('/visit'), { title: `Lamps ${'x'.repeat(150)}` }, { reason: 'y'.repeat(500) }));
+      const refused = await manager.post(
+        '/api/editions',
+        sampleEdition(test.pageId('/visit'), { title: `Lamps ${'x'.repeat(150)}` }, { reason: 'y'.repeat(500) }),
+      );
       statuses.add(refused.status);
       if (refused.status === 507) expect(refused.json.detail).toContain('nothing was saved');
     }
@@ -119,7 +122,9 @@ describe('with stored values that cannot be read', () => {
     expect(statuses.get(200)!.length).toBeGreaterThan(45);
     const editor = await test.client('edwin');
     for (const at of ['/api/today', '/api/pages', '/api/blocks', '/api/placements', '/api/shared-rules', '/api/editions', '/api/find?q=a'])
-      expect((await editor.get(at)).status).withContext(at).toBe(200);
+      expect((await editor.get(at)).status)
+        .withContext(at)
+        .toBe(200);
     const found = (await editor.get('/api/health')).json.findings.filter((each: { kind: string }) => each.kind === 'record unreadable');
     expect(found.length).toBeGreaterThanOrEqual(damage.length + 1);
     expect(JSON.stringify(found)).toContain('holograph');
@@ -176,7 +181,9 @@ describe('the order of the ledger', () => {
   it('is that in which it was written, whatever the clock said', async () => {
     const id = test.blockId('Tide line');
     const titles = async () =>
-      (await (await test.client('edwin')).get(`/api/records/${id}`)).json.revisions.map((each: { value: { title: string } }) => each.value.title);
+      (await (await test.client('edwin')).get(`/api/records/${id}`)).json.revisions.map(
+        (each: { value: { title: string } }) => each.value.title,
+      );
     const save = async (title: string) => {
       const editor = await test.client('edwin');
       const { revisionId, value } = (await editor.get(`/api/records/${id}`)).json.live;
@@ -214,11 +221,17 @@ describe('the order of the ledger', () => {
     const [manager, administrator] = await Promise.all([test.client('ida'), test.client('margit')]);
     const rule = uuid();
     const value = { version: 1, title: 'Only for a while', reason: 'Because.', rule: everywhere };
-    await manager.post('/api/editions', { id: uuid(), title: 'Rule', changes: [{ recordId: rule, kind: 'shared rule', value, baseRevisionId: null }] });
+    await manager.post('/api/editions', {
+      id: uuid(),
+      title: 'Rule',
+      changes: [{ recordId: rule, kind: 'shared rule', value, baseRevisionId: null }],
+    });
     const edition = sampleEdition(test.pageId('/join'), { title: 'Follower' }, {}, { follows: [rule] });
     const sent = await administrator.post('/api/editions', { ...edition, move: { name: 'publish' } });
     expect(sent.status).toBe(200);
-    const rows = (await manager.post('/api/view', { vantage: { page: test.pageId('/join') } })).json.targets.flatMap((each: { rows: object[] }) => each.rows);
+    const rows = (await manager.post('/api/view', { vantage: { page: test.pageId('/join') } })).json.targets.flatMap(
+      (each: { rows: object[] }) => each.rows,
+    );
     const row = rows.find((each: { title: string }) => each.title === 'Follower');
     expect(row.away).toEqual(jasmine.objectContaining({ step: 'shared rule', short: '“Only for a while” is not live' }));
   });

@@ -1,4 +1,4 @@
-import { cutAtInsets } from '@core/inset/inset';
+import { cutAtInsets, deepestInset, mostInsetText } from '@core/inset/inset';
 import type { BlockModel, PageModel } from '@core/render/page-model';
 import type { ThemeManifest } from '@core/theme/manifest';
 import Handlebars from 'handlebars';
@@ -43,7 +43,15 @@ export function loadTheme(folder: string): Theme {
   // Sanitised on the way in already; once more on the way out, so that no older store can bring script to readers.
   handlebars.registerHelper('richText', function (this: InsetScope, html: unknown, options: Handlebars.HelperOptions) {
     const root = options.data?.root as InsetScope;
-    return richText(partials, String(html ?? ''), root.page ?? root, this.way ?? [], Boolean(root.isSheet), root.onFault);
+    return richText(
+      partials,
+      String(html ?? ''),
+      root.page ?? root,
+      this.way ?? [],
+      Boolean(root.isSheet),
+      root.onFault,
+      this.room ?? root.room ?? { left: mostInsetText },
+    );
   });
   handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
@@ -85,6 +93,12 @@ interface InsetScope {
   /** Ids of the blocks on the way down to an inset. */
   readonly way?: readonly string[];
   readonly onFault?: RenderOptions['onFault'];
+  readonly room?: InsetRoom;
+}
+
+/** How much insets may still add to one text, in characters. */
+interface InsetRoom {
+  left: number;
 }
 
 /** Writes a rich text with its insets in place. What is missing is silent to readers and marked for editors. */
@@ -95,19 +109,24 @@ function richText(
   way: readonly string[],
   isSheet: boolean,
   onFault: RenderOptions['onFault'],
+  room: InsetRoom,
 ): Handlebars.SafeString {
   const safe = safeRichText(html);
   const pieces = cutAtInsets(safe.toString());
   if (pieces.every(piece => typeof piece === 'string')) return safe;
   const written = pieces.map(piece => {
     if (typeof piece === 'string') return piece;
-    const block = way.includes(piece.blockId) ? null : page.insets?.[piece.blockId];
+    // One that lies too deep, or comes once too often, is left out like one that is not live.
+    const isBeyond = way.length > deepestInset || room.left <= 0;
+    const block = isBeyond || way.includes(piece.blockId) ? null : page.insets?.[piece.blockId];
     if (!block)
       return isSheet ? '<p class="inset-missing">Something stands here that readers do not see: it is not live, or not for them.</p>' : '';
     const shown: BlockModel = { ...block, look: piece.look, title: piece.showsTitle ? block.title : '' };
-    const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId], onFault };
+    const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId], onFault, room };
     const body = withoutFault(piece.blockId, onFault, () => templateOf(partials, block)(frame));
-    return `<div class="inset"${isSheet ? ` data-inset-block="${piece.blockId}"` : ''}>${body}</div>`;
+    const inset = `<div class="inset"${isSheet ? ` data-inset-block="${piece.blockId}"` : ''}>${body}</div>`;
+    room.left -= inset.length;
+    return inset;
   });
   return new Handlebars.SafeString(written.join(''));
 }

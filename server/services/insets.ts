@@ -1,6 +1,6 @@
 import type { BlockValue } from '@core/block/block';
 import { listOf } from '@core/format/moment';
-import { insetIdsOf, insetLoopFrom } from '@core/inset/inset';
+import { carriersOf, deepestInset, insetDepthOf, insetIdsOf, insetLoopFrom } from '@core/inset/inset';
 import type { RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
@@ -42,17 +42,27 @@ export function insetFaults(site: Site, snapshot: SiteSnapshot, change: Overlay)
   return change.kind === 'block' ? insetLoopFaults(site, snapshot, change.recordId, pointer) : [];
 }
 
-/** The loop that a block's insets form at the moment of a snapshot, named; none when there is none. */
+/** What is wrong with a block's insets at the moment of a snapshot: a loop, named, or more in one another than may be. */
 export function insetLoopFaults(site: Site, snapshot: SiteSnapshot, blockId: string, pointer: string): readonly Fault[] {
   const loop = loopIn(snapshot, blockId);
-  return loop === null ? [] : [{ pointer, detail: loopWords(site, snapshot, loop) }];
+  if (loop !== null) return [{ pointer, detail: loopWords(site, snapshot, loop) }];
+  const carriers = carriersOf(
+    [blockId],
+    [...snapshot.blocks.values()].map(({ id, value }) => [id, insetIdsOf(value)] as const),
+  );
+  const depth = Math.max(...[...carriers].map(id => insetDepthOf(id, held => heldBy(snapshot, held))));
+  return depth > deepestInset
+    ? [{ pointer, detail: `Insets would lie ${deepestInset + 1} deep in one another; ${deepestInset} are the most.` }]
+    : [];
 }
 
 function loopIn(snapshot: SiteSnapshot, blockId: string): readonly string[] | null {
-  return insetLoopFrom(blockId, id => {
-    const block = snapshot.blocks.get(id);
-    return block ? insetIdsOf(block.value) : [];
-  });
+  return insetLoopFrom(blockId, id => heldBy(snapshot, id));
+}
+
+function heldBy(snapshot: SiteSnapshot, blockId: string): readonly string[] {
+  const block = snapshot.blocks.get(blockId);
+  return block ? insetIdsOf(block.value) : [];
 }
 
 function loopWords(site: Site, snapshot: SiteSnapshot, loop: readonly string[]): string {

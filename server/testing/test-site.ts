@@ -140,7 +140,9 @@ export class TestClient {
     const { hostname, port } = new URL(this.site.address);
     return new Promise((resolve, reject) => {
       let text = '';
-      const socket = connect(Number(port), hostname, () => socket.write(`GET ${at} HTTP/1.1\r\nHost: ${hostname}\r\nConnection: close\r\n\r\n`));
+      const socket = connect(Number(port), hostname, () =>
+        socket.write(`GET ${at} HTTP/1.1\r\nHost: ${hostname}\r\nConnection: close\r\n\r\n`),
+      );
       socket.on('data', data => (text += data.toString()));
       socket.on('close', () => resolve(text));
       socket.on('error', reject);

@@ -17,6 +17,7 @@ import { blockTypeNamed, blockTypes } from '@core/block/types';
 import { copyOfBlock, copyOfPlacement, uniqueTitle } from '@core/placement/copy';
 import { freshPlacement, type PlacementValue, type Target } from '@core/placement/placement';
 import { listOf } from '@core/format/moment';
+import { whoPhrase } from '@core/rule/sentence';
 import { labelOfTarget, limitsOf, type ThemeManifest } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { thisPageOnly, type Rule } from '@core/rule/rule';
@@ -116,6 +117,9 @@ interface Answer {
         />
       } @else if (start().kind === 'again') {
         <p class="notice-line">This is the same block in one more place: an edit to it will show in all of them.</p>
+      }
+      @if (keptFor()) {
+        <p class="notice-line">By its own readers it is only for {{ keptFor() }}, like the block that it is made from.</p>
       }
       <h3 class="group">Where it stands</h3>
       <p class="dress title-face">
@@ -238,7 +242,8 @@ interface Answer {
 export class AddPanel implements OnInit {
   readonly #arrange = inject(ArrangeService);
   readonly #api = inject(ApiClient);
-  readonly #theme = inject(SessionService).site.theme;
+  readonly #session = inject(SessionService);
+  readonly #theme = this.#session.site.theme;
   protected readonly pages = inject(PagesService);
   readonly start = input.required<AddStart>();
   readonly page = input.required<string>();
@@ -285,10 +290,22 @@ export class AddPanel implements OnInit {
   protected readonly heading = computed(() =>
     this.start().kind === 'again' || this.#sharedBlockId()
       ? `One more place for “${this.title()}”`
-      : this.type()
-        ? `New: ${this.type()!.label.toLowerCase()}`
-        : `Add to ${this.targetWord()}`,
+      : this.#source()
+        ? `A separate copy of “${this.#source()!.block.title}”`
+        : this.type()
+          ? `New: ${this.type()!.label.toLowerCase()}`
+          : `Add to ${this.targetWord()}`,
   );
+  /** To whom the copied block is kept by readers of its own, in words; empty where it follows its page. */
+  protected readonly keptFor = computed(() => {
+    const readers = this.#source()?.block.readers;
+    return readers
+      ? whoPhrase(
+          readers,
+          this.#session.names(id => id),
+        )
+      : '';
+  });
   protected readonly stock = computed(() => {
     const text = this.search().trim().toLowerCase();
     return this.#blocks()

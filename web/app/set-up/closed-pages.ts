@@ -32,11 +32,10 @@ import { SessionService } from '../state/session.service';
     }
     legend {
       font: 600 15px var(--title);
-      float: none;
-      width: auto;
-      margin: 0;
+      margin: 0 0 2px;
     }
     p {
+      clear: both;
       margin: 0 0 4px;
     }
     label {

@@ -47,6 +47,7 @@ export type ScheduledChoice = 'keep' | 'cancel';
       margin: 0 0 4px;
     }
     label {
+      color: var(--ink);
       display: flex;
       gap: 6px;
       align-items: baseline;
