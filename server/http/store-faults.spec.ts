@@ -5,7 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { everywhere } from '@core/rule/rule';
 import { openDatabase } from '../database/connect';
 import { loadTheme } from '../public/theme';
-import { sampleBlock, sampleEdition, samplePlacement } from '../testing/samples';
+import { sampleEdition, samplePlacement } from '../testing/samples';
 import { setDay, TestSite, type TestClient } from '../testing/test-site';
 
 const uuid = () => crypto.randomUUID();

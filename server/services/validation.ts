@@ -74,16 +74,16 @@ function ruleFaults(site: Site, snapshot: SiteSnapshot, rule: Rule, pointer: str
 }
 
 // A membership or a role that nobody can hold would hide what asks for it from everybody, for good.
-function whoFaults(site: Site, tree: RuleTree<WhoTest>, pointer: string): readonly Fault[] {
-  if (isTest(tree)) {
-    if (tree.test === 'membership' && !site.settings.memberships.some(each => each.name === tree.membership))
+function whoFaults(site: Site, who: RuleTree<WhoTest>, pointer: string): readonly Fault[] {
+  if (isTest(who)) {
+    if (who.test === 'membership' && !site.settings.memberships.some(each => each.name === who.membership))
       return [{ pointer: `${pointer}/membership`, detail: 'The site has no such membership.' }];
-    if (tree.test === 'role' && !roles.some(role => role === tree.role))
+    if (who.test === 'role' && !roles.some(role => role === who.role))
       return [{ pointer: `${pointer}/role`, detail: 'There is no such role.' }];
     return [];
   }
   return (['all', 'any', 'none'] as const).flatMap(part =>
-    (tree[part] ?? []).flatMap((each, index) => whoFaults(site, each, `${pointer}/${part}/${index}`)),
+    (who[part] ?? []).flatMap((each, index) => whoFaults(site, each, `${pointer}/${part}/${index}`)),
   );
 }
 
