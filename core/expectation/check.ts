@@ -1,4 +1,4 @@
-import { compileWhen } from '../rule/when';
+import { byWhatIsOpen, compileWhen } from '../rule/when';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { PageFacts } from '../rule/where';
 import type { Instant } from '../schedule/local-time';
@@ -52,15 +52,20 @@ export function checkExpectation(expectation: ExpectationValue, plan: SitePlan):
     if (open) breaches.push({ from: open.from, until, reader: open.reader, pages: [...open.pages.values()], blockIds: [...open.blockIds] });
     open = null;
   };
+  const speaksAt = compileWhen(expectation.when);
   for (const piece of plan.pieces) {
     const grid = new ReachGrid(piece.side);
     const subject = subjectIn(piece.side, expectation);
     const audiences = audiencesFor(piece, grid, expectation, subject);
     isPartial ||= audiences.isPartial;
+    const breachFor = byWhatIsOpen(
+      placedIn(piece.side, subject).map(each => grid.ruleOf(each).when),
+      moment => breachAt(expectation, grid, subject, audiences.readers, moment),
+    );
     for (const from of cutsWithin(piece, [expectation.when, ...placedIn(piece.side, subject).map(each => grid.ruleOf(each).when)])) {
       cutCount += 1;
       if (cutCount > mostCuts) return { breaches, isPartial: true };
-      const found = compileWhen(expectation.when)(from) ? breachAt(expectation, grid, subject, audiences.readers, from) : null;
+      const found = speaksAt(from) ? breachFor(from) : null;
       if (!found) {
         close(from);
         continue;

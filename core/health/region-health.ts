@@ -4,7 +4,7 @@ import { ReachGrid } from '../reach/grid';
 import type { PlacedFacts } from '../reach/site-facts';
 import { cutsWithin, type SitePlan } from '../plan/pieces';
 import { alwaysHolds, type Rule, type RuleTree, type WhoTest } from '../rule/rule';
-import { compileWhen } from '../rule/when';
+import { byWhatIsOpen, compileWhen } from '../rule/when';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import { limitsOf, type RegionLimits, type ThemeManifest } from '../theme/manifest';
@@ -40,11 +40,15 @@ export function regionFindings(
     const audiences = audiencesOf([...piece.snapshot.pageReaderFacts, ...placed.flatMap(each => readerKeys(each))]);
     isPartial ||= audiences.isPartial;
     const counter = new RegionCounter(grid, target, placed, audiences.readers);
+    const statesFor = byWhatIsOpen(
+      placed.map(each => each.rule.when),
+      moment => counter.statesAt(moment),
+    );
     for (const from of cutsWithin(
       piece,
       placed.map(each => each.rule.when),
     )) {
-      const states = counter.statesAt(from);
+      const states = statesFor(from);
       for (const kind of ['too many', 'too few'] as const) {
         const state = states[kind];
         const known = open.get(kind);

@@ -34,7 +34,7 @@ export function connect(filename: string, busyTimeout: number): Knex {
     connection: { filename },
     useNullAsDefault: true,
     // Whatever fails is told by whoever asked.
-    log: { error: () => undefined },
+    log: { error: () => undefined, warn: () => undefined },
     pool: {
       min: 1,
       max: 1,

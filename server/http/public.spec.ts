@@ -116,6 +116,27 @@ describe('the public site', () => {
   });
 });
 
+describe('a site without any page', () => {
+  const test = new TestSite();
+  beforeAll(() => test.start());
+  afterAll(() => test.close());
+
+  it('answers every address that machines read', async () => {
+    const client = await test.client();
+    for (const [at, status, words] of [
+      ['/sitemap.xml', 200, '<urlset'],
+      ['/robots.txt', 200, 'Sitemap:'],
+      ['/api/openapi.json', 200, '3.1'],
+      ['/api/session', 200, 'csrfToken'],
+      ['/', 404, 'Nothing at this address'],
+      ['/sign-in', 200, 'Sign in'],
+    ] as const) {
+      const answer = await client.get(at);
+      expect([at, answer.status, answer.text.includes(words)]).toEqual([at, status, true]);
+    }
+  });
+});
+
 describe('the OpenAPI document', () => {
   const test = new TestSite();
   beforeAll(() => test.open());
