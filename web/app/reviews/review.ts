@@ -172,6 +172,8 @@ interface Unseen {
               }
             </div>
           </section>
+        } @else if (check()?.beyond; as words) {
+          <p class="notice-line">{{ words }}</p>
         } @else if (edition.stage === 'in review') {
           <p class="notice-line">
             This waits for {{ edition.reviewers.join(', ') || 'somebody with the right to approve' }}. What one proposes, another approves.
