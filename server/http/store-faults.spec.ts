@@ -25,21 +25,19 @@ describe('when the store is in trouble', () => {
     const before = await test.rowCounts();
     const [{ page_count: pages }] = (await pragma('page_count')) as [{ page_count: number }];
     await pragma(`max_page_count = ${pages}`);
-    const statuses = new Set<number>();
-    for (let count = 0; count < 30; count += 1) {
-      const refused = await manager.post(
-        '/api/editions',
-        sampleEdition(test.pageId('/visit'), { title: `Lamps ${'x'.repeat(150)}` }, { reason: 'y'.repeat(500) }),
-      );
-      statuses.add(refused.status);
+    // What is free inside the file's pages is used up first.
+    const statuses: number[] = [];
+    for (let count = 0; count < 300 && statuses.filter(status => status === 507).length < 5; count += 1) {
+      const refused = await draft();
+      statuses.push(refused.status);
       if (refused.status === 507) expect(refused.json.detail).toContain('nothing was saved');
     }
-    expect([...statuses].filter(status => status !== 200)).toEqual([507]);
+    expect(new Set([200, ...statuses])).toEqual(new Set([200, 507]));
     const full = await test.rowCounts();
     expect((await manager.get('/visit')).status).toBe(200);
     expect((await manager.get('/api/today')).status).toBe(200);
-    expect((await draft()).status).toBe(507);
-    expect(await test.rowCounts()).toEqual(full);
+    const more = await draft();
+    expect([more.status, await test.rowCounts()]).toEqual([507, full]);
     await pragma('max_page_count = 1000000');
     expect((await draft()).status).toBe(200);
     expect((await test.rowCounts())[0]).toBeGreaterThan(before[0]!);
