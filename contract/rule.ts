@@ -64,8 +64,13 @@ const recurring = z
   .superRefine((test, context) => {
     const fault = faultOfRecurrence(test);
     if (fault === 'rule')
-      context.addIssue({ code: 'custom', path: ['rule'], message: 'Not a recurrence rule of RFC 5545 that repeats daily or more seldom.' });
-    if (fault === 'end') context.addIssue({ code: 'custom', path: ['end'], message: 'The end must lie after the beginning.' });
+      context.addIssue({
+        code: 'custom',
+        path: ['rule'],
+        message: 'Not a recurrence rule of RFC 5545 that repeats daily or more seldom and comes at some date.',
+      });
+    if (fault === 'end')
+      context.addIssue({ code: 'custom', path: ['end'], message: 'The end must lie after the beginning, and within a year of it.' });
   });
 
 const timeOfDay = z
