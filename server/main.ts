@@ -30,7 +30,7 @@ async function main(): Promise<void> {
   const theme = loadTheme(path.join(root, 'themes/shore'));
   const site = await loadSite(knex, clocks, theme, listPictures(mediaFolder), options.publicAddress);
   for (const each of site.unreadable) logger.warn(`Left out, since it cannot be read: ${unreadableLine(each)}`);
-  site.faults.onFault = fault => logger.warn(fault, 'left out, since it cannot be shown');
+  site.faults.onFault = ({ recordId, why }) => logger.warn({ recordId, why }, 'left out, since it cannot be shown');
   if (site.people.size === 0)
     throw new RangeError(
       `There is no site in ${options.data} yet. Lay out the demo with ./almanac demo, or name the folder of a site with --data.`,

@@ -5,6 +5,7 @@ import { effectiveRule } from '../rule/shared-rule';
 import type { PageFacts } from '../rule/where';
 import type { SiteSnapshot } from '../site/snapshot';
 import { layoutHasRegion } from '../theme/manifest';
+import { insetHolders } from './reach';
 
 /** The pages on which readers could notice an act, as they are or as they would be; a moved page is there twice. */
 export type Noticing = ReadonlyMap<string, PageFacts>;
@@ -31,7 +32,7 @@ export function pagesNoticing(
   for (const snapshot of [before, after]) {
     const known = new Set(snapshot.pages.map(page => page.id));
     const pages = [...snapshot.pages.map(page => page.facts), ...services, ...toCome.filter(each => !known.has(each.id))];
-    const carriers = carriersOf(changedBlocks, blocksWithInsets(snapshot));
+    const carriers = carriersOf(changedBlocks, insetHolders(snapshot).blocks);
     for (const facts of pages) if (facts.written && insetIdsOf(facts.written).some(id => carriers.has(id))) notice(facts);
     for (const { id, value } of snapshot.placements) {
       if (value.off || !(changedPlacements.has(id) || carriers.has(value.blockId))) continue;
@@ -45,10 +46,6 @@ export function pagesNoticing(
 function couldShowOn(snapshot: SiteSnapshot, value: PlacementValue, facts: PageFacts): boolean {
   const hasTarget = value.target.kind === 'insertion point' || layoutHasRegion(snapshot.manifest, facts.layout, value.target.name);
   return hasTarget && couldHold(effectiveRule(value.rule, snapshot.sharedRules).where, facts);
-}
-
-function blocksWithInsets(snapshot: SiteSnapshot): readonly (readonly [string, readonly string[]])[] {
-  return [...snapshot.blocks.values()].map(({ id, value }) => [id, insetIdsOf(value)] as const).filter(([, held]) => held.length > 0);
 }
 
 function isSamePage(a: SiteSnapshot['pages'][number], b: typeof a): boolean {

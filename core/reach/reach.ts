@@ -97,7 +97,7 @@ type Holders = readonly (readonly [holder: string, held: readonly string[]])[];
 const holdersOf = new WeakMap<SiteSnapshot['blocks'], { readonly blocks: Holders; readonly pages: Holders }>();
 
 /** The blocks and pages whose texts hold insets, found once per snapshot: few do, and every block asks for them. */
-function insetHolders(snapshot: SiteSnapshot): { readonly blocks: Holders; readonly pages: Holders } {
+export function insetHolders(snapshot: SiteSnapshot): { readonly blocks: Holders; readonly pages: Holders } {
   const known = holdersOf.get(snapshot.blocks);
   if (known) return known;
   const holding = (list: Iterable<BlockNode | PageNode>): Holders =>

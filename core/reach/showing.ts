@@ -1,12 +1,12 @@
-import { carriersOf, insetIdsOf } from '../inset/inset';
+import { carriersOf } from '../inset/inset';
 import { mayRead, resolvePage } from '../placement/resolve';
 import { anyone, readerFactsIn, type ReaderFacts } from '../rule/who';
 import { nextOpening } from '../rule/when';
 import type { Instant } from '../schedule/local-time';
-import { compilePlacement, type CompiledPlacement } from '../site/compiled-placement';
+import type { CompiledPlacement } from '../site/compiled-placement';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { audiencesOf } from './audiences';
-import { pagesReached } from './reach';
+import { insetHolders, pagesReached } from './reach';
 
 /** From where something can be looked at. */
 export interface Sight {
@@ -48,7 +48,8 @@ function sightAt(snapshot: SiteSnapshot, recordId: string, wished: Sight): Searc
     const reader = readersToTry(wished.reader, [page], []).find(each => mayRead(page, each));
     return reader ? seen(page, reader) : { kind: 'later', next: null };
   }
-  const carriers = carriersOf([recordId], holdersIn(snapshot.blocks.values()));
+  const holders = insetHolders(snapshot);
+  const carriers = carriersOf([recordId], holders.blocks);
   const isMeant = (id: string, blockId: string) => id === recordId || carriers.has(blockId);
   let next = Infinity;
   for (const placement of snapshot.placements.filter(each => isMeant(each.id, each.value.blockId))) {
@@ -59,7 +60,9 @@ function sightAt(snapshot: SiteSnapshot, recordId: string, wished: Sight): Searc
       if (found) return seen(found.page, found.reader);
     }
   }
-  for (const holder of snapshot.pages.filter(each => insetIdsOf(each.value).some(id => carriers.has(id)))) {
+  for (const [id, held] of holders.pages) {
+    if (!held.some(each => carriers.has(each))) continue;
+    const holder = snapshot.pageById.get(id)!;
     const readers = snapshot.blocks.get(recordId)?.value.readers ?? {};
     const reader = readersToTry(wished.reader, [holder], readerFactsIn(readers)).find(each => mayRead(holder, each));
     if (reader) return seen(holder, reader);
@@ -71,7 +74,7 @@ function sightAt(snapshot: SiteSnapshot, recordId: string, wished: Sight): Searc
 
 // When it could first show: its own time, and its block's. Infinite when never.
 function opensAt(snapshot: SiteSnapshot, placement: CompiledPlacement): Instant {
-  const { value, rule } = compilePlacement(placement.id, placement.value, snapshot.sharedRules);
+  const { value, rule } = placement;
   if (value.off) return Infinity;
   if (!placement.whenHolds(snapshot.moment)) return nextOpening(rule.when, snapshot.moment) ?? Infinity;
   if (snapshot.blocks.has(value.blockId)) return snapshot.moment;
@@ -103,8 +106,4 @@ function readersToTry(wished: ReaderFacts, pages: readonly PageNode[], keys: rea
   const size = (reader: ReaderFacts) => (reader.signedIn ? 1 : 0) + reader.roles.length + reader.memberships.length;
   const classes = [...audiencesOf(asked).readers].sort((a, b) => size(a) - size(b));
   return [wished, anyone, ...classes].slice(0, mostReaders);
-}
-
-function holdersIn(blocks: Iterable<{ readonly id: string; readonly value: Parameters<typeof insetIdsOf>[0] }>) {
-  return [...blocks].map(({ id, value }) => [id, insetIdsOf(value)] as const).filter(([, held]) => held.length > 0);
 }

@@ -166,13 +166,14 @@ export function allServiceFacts(site: Site, locale = site.settings.baseLocale): 
 }
 
 /** What a page is made ready for. */
-export function contextFor(site: Site, reader: ReaderFacts): PageModelContext {
-  return { siteName: site.settings.name, siteAddress: site.publicAddress, reader, style: momentStyle(site), onFault: noteFault(site) };
+export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFacts): PageModelContext {
+  const { settings, publicAddress: siteAddress } = site;
+  return { siteName: settings.name, siteAddress, reader, style: momentStyle(site), onFault: noteFault(site, snapshot) };
 }
 
-/** Notes a block that could not be shown. */
-export function noteFault(site: Site): PageModelContext['onFault'] {
-  return (blockId, error) => site.faults.note(blockId, error);
+/** Notes a block that could not be shown as a snapshot has it. */
+export function noteFault(site: Site, snapshot: SiteSnapshot): PageModelContext['onFault'] {
+  return (blockId, error) => site.faults.note(blockId, snapshot.blocks.get(blockId)?.value, error);
 }
 
 /** Renders a page, or a service page when `page` is null, for one reader. */
@@ -193,9 +194,9 @@ export function renderPublicPage(
 } {
   const facts = page ? { ...page.facts, query } : serviceFacts(site, service ?? 'not found', path, site.settings.baseLocale, query);
   const resolution = resolvePage(snapshot, facts, reader);
-  const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, contextFor(site, reader));
+  const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, contextFor(site, snapshot, reader));
   const body = Buffer.from(
-    site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra, onFault: noteFault(site) }),
+    site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra, onFault: noteFault(site, snapshot) }),
   );
   // Weak: the same words may be sent compressed or plain.
   const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;

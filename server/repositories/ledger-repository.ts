@@ -104,16 +104,18 @@ export async function readLedger(knex: Knex, extent: 'what counts' | 'all of it'
   };
 }
 
+type Row = Readonly<Record<string, unknown>>;
+
 /**
  * The revisions on which answers rest: published ones, those at the heads and bases of proposals, and the newest of each
  * record. They are read at once; what is only history is read when it is asked for, so that a start does not grow with it.
  */
-function countingRevisions(...[revisions, proposals, entries]: readonly (readonly Record<string, unknown>[])[]): ReadonlySet<unknown> {
-  const newest = new Map(revisions!.map(row => [`${String(row['record_id'])} ${String(row['locale'])}`, row['id']]));
+function countingRevisions(revisions: readonly Row[], proposals: readonly Row[], entries: readonly Row[]): ReadonlySet<unknown> {
+  const newest = new Map(revisions.map(row => [`${String(row['record_id'])} ${String(row['locale'])}`, row['id']]));
   return new Set([
     ...newest.values(),
-    ...proposals!.flatMap(row => [row['head_revision_id'], row['base_revision_id']]),
-    ...entries!.map(row => row['revision_id']),
+    ...proposals.flatMap(row => [row['head_revision_id'], row['base_revision_id']]),
+    ...entries.map(row => row['revision_id']),
   ]);
 }
 

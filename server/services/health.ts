@@ -49,9 +49,11 @@ function unreadableFindings(site: Site): readonly FindingRow[] {
 }
 
 function faultFindings(site: Site): readonly FindingRow[] {
-  return site.faults.all().flatMap(({ recordId, why }) => {
+  const { blocks } = site.snapshots.at();
+  return site.faults.all().flatMap(({ recordId, why, value }) => {
     const kind = site.ledger.records.get(recordId)?.kind;
-    if (!kind) return [];
+    // Words that were only looked at, or have been mended since, are no fault of the site.
+    if (!kind || blocks.get(recordId)?.value !== value) return [];
     const title = titleOf(site, site.snapshots.at(), kind, bestValueOf(site, recordId));
     return {
       kind: 'block fails',

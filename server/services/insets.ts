@@ -3,6 +3,7 @@ import { listOf } from '@core/format/moment';
 import { carriersOf, deepestInset, insetDepthOf, insetIdsOf, insetLoopFrom } from '@core/inset/inset';
 import type { RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
+import { insetHolders } from '@core/reach/reach';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import type { Fault } from '../http/problems';
 import type { Site } from '../site/site';
@@ -46,10 +47,7 @@ export function insetFaults(site: Site, snapshot: SiteSnapshot, change: Overlay)
 export function insetLoopFaults(site: Site, snapshot: SiteSnapshot, blockId: string, pointer: string): readonly Fault[] {
   const loop = loopIn(snapshot, blockId);
   if (loop !== null) return [{ pointer, detail: loopWords(site, snapshot, loop) }];
-  const carriers = carriersOf(
-    [blockId],
-    [...snapshot.blocks.values()].map(({ id, value }) => [id, insetIdsOf(value)] as const),
-  );
+  const carriers = carriersOf([blockId], insetHolders(snapshot).blocks);
   const depth = Math.max(...[...carriers].map(id => insetDepthOf(id, held => heldBy(snapshot, held))));
   return depth > deepestInset
     ? [{ pointer, detail: `Insets would lie ${deepestInset + 1} deep in one another; ${deepestInset} are the most.` }]

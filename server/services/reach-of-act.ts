@@ -10,16 +10,23 @@ import { allServiceFacts } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { overlayOf } from './edition-lookups';
-import { someOf } from './names';
+import { bestValueOf, someOf } from './names';
 import type { Publication } from './publication';
-import { bestValueOf } from './names';
 import { isKept } from './record-facts';
 
-/** The site as a ledger has it at a moment. */
+const taken = new WeakMap<Ledger, Map<number, SiteSnapshot>>();
+
+/** The site as a ledger has it at a moment. A ledger that would be never changes, and is asked about more than once. */
 export function snapshotOf(site: Site, ledger: Ledger, moment: number): SiteSnapshot {
   if (ledger === site.ledger) return site.snapshots.at(moment);
+  const kept = taken.get(ledger) ?? new Map<number, SiteSnapshot>();
+  taken.set(ledger, kept);
+  const known = kept.get(moment);
+  if (known) return known;
   const { baseLocale: locale } = site.settings;
-  return takeSnapshot(ledger, { moment, now: site.clocks.content(), locale, manifest: site.theme.manifest });
+  const made = takeSnapshot(ledger, { moment, now: site.clocks.content(), locale, manifest: site.theme.manifest });
+  kept.set(moment, made);
+  return made;
 }
 
 /** A moment and every later one at which anything in some ledgers begins or ends, as many as a plan is cut into at most. */

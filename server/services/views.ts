@@ -30,7 +30,7 @@ export function viewPage(site: Site, request: ViewRequest): View {
   const snapshot = snapshotFor(site, vantage, overlays);
   const { page, facts } = findPage(site, snapshot, vantage);
   const resolution = resolvePage(snapshot, facts, vantage.reader, true);
-  const { model, validUntil } = pageModel(snapshot, page, resolution, contextFor(site, vantage.reader));
+  const { model, validUntil } = pageModel(snapshot, page, resolution, contextFor(site, snapshot, vantage.reader));
   const shownIds = new Set(resolution.shown.map(each => each.placement.id));
   const reasons = new Map(resolution.away.map(each => [each.id, each.reason]));
   const all = [...resolution.shown.map(each => ({ id: each.placement.id, value: each.placement.value })), ...resolution.away];
@@ -42,7 +42,7 @@ export function viewPage(site: Site, request: ViewRequest): View {
     orderRow(site, snapshot, facts, each.id, each.value, numbers.get(each.id) ?? null, reasons.get(each.id) ?? null, overlays),
   );
   return {
-    html: site.theme.render(model, { language: site.settings.baseLocale, isSheet: true, onFault: noteFault(site) }),
+    html: site.theme.render(model, { language: site.settings.baseLocale, isSheet: true, onFault: noteFault(site, snapshot) }),
     page: page ? namedPage(page) : { id: facts.id, title: model.title, path: facts.path },
     moment: snapshot.moment,
     mayRead: page === null || mayRead(page, vantage.reader),

@@ -2,6 +2,8 @@
 export interface RecordFault {
   readonly recordId: string;
   readonly why: string;
+  /** The value that could not be shown: once other words are live, nothing is wrong any more. */
+  readonly value: unknown;
 }
 
 /** The most records that are remembered; one more pushes the oldest out. */
@@ -13,19 +15,15 @@ export class FaultLog {
   /** Told of each new fault; set by whoever keeps the log. */
   onFault: (fault: RecordFault) => void = () => undefined;
 
-  note(recordId: string, error: unknown): void {
+  note(recordId: string, value: unknown, error: unknown): void {
     const why = error instanceof Error ? error.message : String(error);
-    if (this.#faults.get(recordId)?.why === why) return;
-    const fault = { recordId, why };
+    const known = this.#faults.get(recordId);
+    if (known?.why === why && known.value === value) return;
+    const fault = { recordId, why, value };
     this.#faults.delete(recordId);
     this.#faults.set(recordId, fault);
     if (this.#faults.size > mostFaults) this.#faults.delete(this.#faults.keys().next().value!);
     this.onFault(fault);
-  }
-
-  /** The record has been shown again. */
-  clear(recordId: string): void {
-    this.#faults.delete(recordId);
   }
 
   all(): readonly RecordFault[] {
