@@ -19,12 +19,16 @@ export const today = z.object({
       pageTitle: z.string(),
     }),
   ),
+  /** How many changes there are in all; of more than can be listed the soonest are. */
+  changeCount: z.number().int(),
   waiting: z.array(editionRow),
   mine: z.array(editionRow),
   /** Approved most recently. */
   lately: z.array(editionRow),
   counts: z.object({ pages: z.number().int(), blocks: z.number().int(), placements: z.number().int() }),
+  /** The gravest first. */
   faults: z.array(finding),
+  faultCount: z.number().int(),
   /** Whether a cap was met, so that there may be more. */
   isPartial: z.boolean(),
 });

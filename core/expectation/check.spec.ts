@@ -1,4 +1,4 @@
-import { planWithin } from '../plan/pieces';
+import { planWithin } from '../plan/site-plan';
 import { smallTheme, SmallWorld } from '../testing/small-world';
 import { checkExpectation } from './check';
 import type { ExpectationValue } from './expectation';
@@ -28,7 +28,7 @@ const within = (page: string) => ({ any: [{ test: 'within', page }] }) as const;
 
 /** Breaches as "from–until pages reader blocks", times in minutes. */
 function breaches(of: SmallWorld, expectation: ExpectationValue): readonly string[] {
-  const plan = planWithin(of.ledger, { from: 0, until: 10 * minute }, { now: 0, locale: 'en-GB', manifest: smallTheme, services: [] });
+  const plan = planWithin(of.ledger, { from: 0, until: 10 * minute }, { locale: 'en-GB', manifest: smallTheme, services: [] });
   return checkExpectation(expectation, plan).breaches.map(
     each =>
       `${each.from / minute}–${each.until === null ? '' : each.until / minute} ${each.pages.map(page => page.id).join()} ${each.reader.signedIn ? 'signed in' : 'anyone'}`,

@@ -1,13 +1,15 @@
-import { byWhatIsOpen, compileWhen } from '../rule/when';
-import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
+import { carriersOf, insetIdsOf } from '../inset/inset';
+import { askingOf, shownTo, type Asking } from '../plan/contention';
+import { insetHoldersIn, type BlockSpan, type SitePlan } from '../plan/site-plan';
+import { isContended, standingsIn, type Standing } from '../plan/standing';
+import { sweep } from '../plan/sweep';
+import { ReaderDiagrams, TooManyClasses, type Readers } from '../reach/reader-diagrams';
 import type { PageFacts } from '../rule/where';
+import type { ReaderFacts } from '../rule/who';
+import { holdsInstant } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
-import { carriersOf } from '../inset/inset';
-import { cutsWithin, type SitePiece, type SitePlan } from '../plan/pieces';
-import { audiencesOf } from '../reach/audiences';
-import { both, either, emptySet, isEmpty, positionsOf, setWhere, without, type BitSet } from '../reach/bit-set';
-import { ReachGrid, type GridColumn } from '../reach/grid';
-import type { PlacedFacts, SiteSide } from '../reach/site-facts';
+import { limitsOf } from '../theme/manifest';
+import { breachesFrom, type Failing } from './breaches';
 import type { ExpectationValue } from './expectation';
 
 /** A stretch of time in which an expectation is not kept. */
@@ -15,7 +17,7 @@ export interface Breach {
   readonly from: Instant;
   /** Null when it goes on to the end of what was looked at. */
   readonly until: Instant | null;
-  /** The first class of readers for whom it is so. */
+  /** A reader for whom it is so at first, with as few facts as possible. */
   readonly reader: ReaderFacts;
   /** Every page where it is so for somebody. */
   readonly pages: readonly PageFacts[];
@@ -26,193 +28,263 @@ export interface Breach {
 /** How an expectation came out. */
 export interface ExpectationOutcome {
   readonly breaches: readonly Breach[];
+  /** Whether a bound was met, so that there may be more. */
   readonly isPartial: boolean;
 }
 
-/** The most cuts of time that are looked at for one expectation. */
-const mostCuts = 100_000;
-
-interface Moment {
-  readonly pages: BitSet;
-  readonly reader: ReaderFacts;
-  readonly blockIds: readonly string[];
-}
-
 /**
- * Checks an expectation over a whole plan, exactly: at every cut of time at which anything it speaks of can change,
- * for every class of readers that the rules at hand tell apart, on every page it speaks of.
+ * Checks an expectation over a whole plan, exactly: for every class of readers that rules tell apart, at every moment,
+ * on every page it speaks of.
  */
 export function checkExpectation(expectation: ExpectationValue, plan: SitePlan): ExpectationOutcome {
-  const breaches: Breach[] = [];
-  // By id: the same page is another object once something about it has changed.
-  let open: { from: Instant; pages: Map<string, PageFacts>; reader: ReaderFacts; blockIds: Set<string> } | null = null;
-  let cutCount = 0;
-  let isPartial = plan.isPartial;
-  const close = (until: Instant | null) => {
-    if (open) breaches.push({ from: open.from, until, reader: open.reader, pages: [...open.pages.values()], blockIds: [...open.blockIds] });
-    open = null;
-  };
-  const speaksAt = compileWhen(expectation.when);
-  for (const piece of plan.pieces) {
-    const grid = new ReachGrid(piece.side);
-    const subject = subjectIn(piece.side, expectation);
-    const audiences = audiencesFor(piece, grid, expectation, subject);
-    isPartial ||= audiences.isPartial;
-    const breachFor = byWhatIsOpen(
-      placedIn(piece.side, subject).map(each => grid.ruleOf(each).when),
-      moment => breachAt(expectation, grid, subject, audiences.readers, moment),
-    );
-    for (const from of cutsWithin(piece, [expectation.when, ...placedIn(piece.side, subject).map(each => grid.ruleOf(each).when)])) {
-      cutCount += 1;
-      if (cutCount > mostCuts) return { breaches, isPartial: true };
-      const found = speaksAt(from) ? breachFor(from) : null;
-      if (!found) {
-        close(from);
-        continue;
-      }
-      open ??= { from, pages: new Map(), reader: found.reader, blockIds: new Set() };
-      for (const position of positionsOf(found.pages)) {
-        const page = piece.side.pages[position]!;
-        open.pages.set(page.id, page);
-      }
-      for (const id of found.blockIds) open.blockIds.add(id);
-    }
-  }
-  close(null);
-  return { breaches, isPartial };
+  const subject = subjectOf(expectation, plan);
+  const judge = new Judge(expectation, plan, subject);
+  const { found, isPartial } = sweep<Failing>(plan, {
+    pages: plan.universe.where(expectation.where, { locale: plan.locale, query: {} }),
+    standings: subject.standings,
+    likeness: position => judge.likenessOf(position),
+    cuts: subject.cuts,
+    judge: (open, position, at) => judge.failing(open, position, at),
+  });
+  return { breaches: breachesFrom(found, expectation, plan), isPartial: isPartial || judge.isPartial || plan.isPartial };
 }
 
-interface Subject {
-  /** Ids of the placements that can make it come out one way or the other. */
-  readonly placements: ReadonlySet<string>;
-  /** The blocks spoken of; empty when it speaks of a region. */
+/** All that an expectation rests on: while it is the same, so is how it comes out. */
+export function basisOfExpectation(expectation: ExpectationValue, plan: SitePlan): readonly unknown[] {
+  const { standings, blockIds, carriers } = subjectOf(expectation, plan);
+  return [
+    plan.universe,
+    plan.manifest,
+    plan.isPartial,
+    ...standings.flatMap(({ placed, blockReaders, from, until }) => [placed.value, placed.rule, blockReaders, from, until]),
+    ...blockIds.map(id => plan.blocks.get(id)),
+    ...[...carriers].map(id => plan.blocks.get(id)),
+  ];
+}
+
+/** What an expectation speaks of, and what decides about it. */
+export interface Subject {
+  /** All that can make it come out one way or the other, in order. */
+  readonly standings: readonly Standing[];
+  /** The blocks spoken of at any time; empty when it speaks of a region. */
   readonly blockIds: readonly string[];
   /** All blocks that the blocks spoken of can be seen in, they themselves included. */
   readonly carriers: ReadonlySet<string>;
+  /** When anything about those blocks changes. */
+  readonly cuts: readonly Instant[];
 }
 
-function subjectIn(side: SiteSide, { subject }: ExpectationValue): Subject {
-  if (subject.kind === 'region') {
-    const placements = side.placements.filter(each => each.value.target.name === subject.name).map(each => each.id);
-    return { placements: new Set(placements), blockIds: [], carriers: new Set() };
+const subjects = new WeakMap<SitePlan, WeakMap<ExpectationValue, Subject>>();
+
+/** What an expectation speaks of in a plan; found once. */
+export function subjectOf(expectation: ExpectationValue, plan: SitePlan): Subject {
+  const known = subjects.get(plan) ?? new WeakMap<ExpectationValue, Subject>();
+  subjects.set(plan, known);
+  const made = known.get(expectation) ?? findSubject(expectation, plan);
+  known.set(expectation, made);
+  return made;
+}
+
+function findSubject({ subject }: ExpectationValue, plan: SitePlan): Subject {
+  if (subject.kind === 'region') return { standings: standingsIn(plan, subject.name), blockIds: [], carriers: new Set(), cuts: [] };
+  const blockIds =
+    subject.kind === 'blocks'
+      ? subject.blockIds
+      : [...plan.blocks].filter(([, spans]) => spans.some(each => each.type === subject.type)).map(([id]) => id);
+  const carriers = carriersOf(blockIds, insetHoldersIn(plan));
+  const targets = [...new Set(plan.placements.filter(each => carriers.has(each.value.blockId)).map(each => each.value.target.name))];
+  // Others in the same region count where they can stand in for it or take its room.
+  const standings = targets.flatMap(target => {
+    const all = standingsIn(plan, target);
+    return isContended(plan, target) ? all : all.filter(each => carriers.has(each.placed.value.blockId));
+  });
+  const cuts = new Set<Instant>();
+  for (const id of carriers)
+    for (const { from, until } of plan.blocks.get(id) ?? [])
+      for (const at of [from, until]) if (at > plan.span.from && at < plan.span.until) cuts.add(at);
+  return { standings, blockIds, carriers, cuts: [...cuts].sort((a, b) => a - b) };
+}
+
+/** Readers who see a block wherever another one shows. */
+interface Seen {
+  readonly blockId: string;
+  readonly readers: Readers;
+}
+
+/** Judges a page at a moment, for all readers at once. */
+class Judge {
+  isPartial = false;
+  readonly #diagrams = new ReaderDiagrams();
+  readonly #asking = new Map<Standing, Asking>();
+  readonly #likeness = new Map<string, number>();
+  readonly #likenessAt: number[] = [];
+  readonly #seenIn = new Map<Instant, Map<string, readonly Seen[]>>();
+  readonly #blockIdsAt = new Map<Instant, ReadonlySet<string>>();
+  readonly #holdsInsets: boolean;
+
+  constructor(
+    private readonly expectation: ExpectationValue,
+    private readonly plan: SitePlan,
+    private readonly subject: Subject,
+  ) {
+    this.#holdsInsets = expectation.subject.kind !== 'region';
   }
-  const ofType = subject.kind === 'type' ? new Set(side.blocksByType[subject.type] ?? []) : null;
-  const blockIds = subject.kind === 'blocks' ? subject.blockIds : [...ofType!];
-  const carriers = carriersOf(blockIds, Object.entries(side.insets));
-  const targets = new Set(side.placements.filter(each => carriers.has(each.value.blockId)).map(each => each.value.target.name));
-  // Others in the same region can stand in for it or take its room.
-  return {
-    placements: new Set(side.placements.filter(each => targets.has(each.value.target.name)).map(each => each.id)),
-    blockIds,
-    carriers,
-  };
-}
 
-function placedIn(side: SiteSide, subject: Subject): readonly PlacedFacts[] {
-  return side.placements.filter(each => subject.placements.has(each.id) && each.dormancy === null && !each.value.off);
-}
-
-function audiencesFor(
-  { side, snapshot }: SitePiece,
-  grid: ReachGrid,
-  expectation: ExpectationValue,
-  subject: Subject,
-): ReturnType<typeof audiencesOf> {
-  const keys = new Set<string>([...readerFactsIn(expectation.who), ...snapshot.pageReaderFacts]);
-  for (const placement of placedIn(side, subject)) {
-    for (const key of readerFactsIn(grid.ruleOf(placement).who)) keys.add(key);
-    for (const key of readerFactsIn(side.blockReaders[placement.value.blockId] ?? {})) keys.add(key);
+  /** Pages of the same likeness come out alike with the same standings. */
+  likenessOf(position: number): number {
+    const kept = this.#likenessAt[position];
+    if (kept !== undefined) return kept;
+    return (this.#likenessAt[position] = this.#findLikeness(position));
   }
-  for (const id of subject.carriers) for (const key of readerFactsIn(side.blockReaders[id] ?? {})) keys.add(key);
-  const asked = compileWho(expectation.who);
-  const audiences = audiencesOf(keys);
-  return { ...audiences, readers: audiences.readers.filter(reader => asked(reader)) };
-}
 
-function breachAt(
-  expectation: ExpectationValue,
-  grid: ReachGrid,
-  subject: Subject,
-  readers: readonly ReaderFacts[],
-  moment: Instant,
-): Moment | null {
-  const { universe, side } = grid;
-  let pages = emptySet(universe.size);
-  const blockIds = new Set<string>();
-  let first: ReaderFacts | null = null;
-  const spokenOf = universe.where(expectation.where, { locale: side.locale, query: {} });
-  for (const reader of readers) {
-    const mine = both(spokenOf, universe.readableBy(reader));
-    if (isEmpty(mine)) continue;
-    const columns = grid.columns({ reader, moment, query: {} }, subject.placements);
-    const failing = failingPages(expectation, grid, subject, columns, reader, mine);
-    if (isEmpty(failing.pages)) continue;
-    first ??= reader;
-    pages = either(pages, failing.pages);
-    for (const id of failing.blockIds) blockIds.add(id);
+  #findLikeness(position: number): number {
+    const page = this.plan.universe.pages[position]!;
+    const key = `${page.layout} ${this.#diagrams.ofTree(page.readers)} ${this.#heldBy(page).join()}`;
+    const known = this.#likeness.get(key);
+    if (known !== undefined) return known;
+    this.#likeness.set(key, this.#likeness.size);
+    return this.#likeness.size - 1;
   }
-  return first && { pages, reader: first, blockIds: [...blockIds] };
-}
 
-function failingPages(
-  { claim, count, subject: spoken }: ExpectationValue,
-  grid: ReachGrid,
-  subject: Subject,
-  columns: readonly GridColumn[],
-  reader: ReaderFacts,
-  pages: BitSet,
-): { pages: BitSet; blockIds: readonly string[] } {
-  const { size } = grid.universe;
-  if (claim === 'shows' || (claim === 'does not show' && spoken.kind !== 'region')) {
-    let failing = emptySet(size);
-    const blockIds: string[] = [];
-    for (const id of subject.blockIds) {
-      const shown = pagesShowing(grid, columns, reader, id);
-      const part = claim === 'shows' ? without(pages, shown) : both(pages, shown);
-      if (!isEmpty(part)) blockIds.push(id);
-      failing = either(failing, part);
+  failing(open: readonly Standing[], position: number, at: Instant): Failing | null {
+    try {
+      const page = this.plan.universe.pages[position]!;
+      const readers = this.#diagrams.both(this.#diagrams.ofTree(this.expectation.who), this.#diagrams.ofTree(page.readers));
+      if (this.#diagrams.simplestReader(readers) === null) return null;
+      return this.expectation.subject.kind === 'region'
+        ? this.#failingRegion(open, page, readers)
+        : this.#failingBlocks(open, page, readers, at);
+    } catch (error) {
+      if (!(error instanceof TooManyClasses)) throw error;
+      this.isPartial = true;
+      return null;
     }
-    return { pages: failing, blockIds };
   }
-  const sets =
-    spoken.kind === 'region'
-      ? columns.map(column => ({ blockId: column.placement.value.blockId, shown: column.shown }))
-      : subject.blockIds.map(blockId => ({ blockId, shown: pagesShowing(grid, columns, reader, blockId) }));
-  const counts = new Uint16Array(size);
-  for (const { shown } of sets) for (const position of positionsOf(shown)) counts[position]! += 1;
-  const fails = (held: number) => (claim === 'at most' ? held > count : claim === 'at least' ? held < count : held > 0);
-  const failing = both(
-    pages,
-    setWhere(size, at => fails(counts[at]!)),
-  );
-  return { pages: failing, blockIds: sets.filter(each => !isEmpty(both(each.shown, failing))).map(each => each.blockId) };
-}
 
-/** The pages on which a block shows to a reader: by its placements, and inside texts. */
-function pagesShowing(
-  grid: ReachGrid,
-  columns: readonly GridColumn[],
-  reader: ReaderFacts,
-  blockId: string,
-  way: readonly string[] = [],
-): BitSet {
-  const { side, universe } = grid;
-  let shown = emptySet(universe.size);
-  const readers = side.blockReaders[blockId];
-  if (way.includes(blockId) || readers === undefined || (readers !== null && !compileWho(readers)(reader))) return shown;
-  for (const column of columns) if (column.placement.value.blockId === blockId) shown = either(shown, column.shown);
-  for (const [holder, held] of Object.entries(side.insets)) {
-    if (!held.includes(blockId)) continue;
-    const position = universe.positionOf(holder);
-    if (position !== undefined)
-      shown = either(
-        shown,
-        both(
-          universe.readableBy(reader),
-          setWhere(universe.size, at => at === position),
-        ),
-      );
-    else shown = either(shown, pagesShowing(grid, columns, reader, holder, [...way, blockId]));
+  #heldBy(page: PageFacts): readonly string[] {
+    if (!this.#holdsInsets || !page.written) return [];
+    return insetIdsOf(page.written).filter(id => this.subject.carriers.has(id));
   }
-  return shown;
+
+  #shown(open: readonly Standing[], page: PageFacts): readonly Asking[] {
+    const byTarget = new Map<string, Asking[]>();
+    for (const standing of open) {
+      const asking = this.#asking.get(standing) ?? askingOf(this.#diagrams, standing);
+      this.#asking.set(standing, asking);
+      const { name } = standing.placed.value.target;
+      const known = byTarget.get(name);
+      if (known) known.push(asking);
+      else byTarget.set(name, [asking]);
+    }
+    return [...byTarget].flatMap(([target, asking]) => {
+      const shown = shownTo(this.#diagrams, asking, limitsOf(this.plan.manifest, page.layout, target).most);
+      return asking.map(({ standing }, index) => ({ standing, readers: shown[index]! }));
+    });
+  }
+
+  #failingRegion(open: readonly Standing[], page: PageFacts, readers: Readers): Failing | null {
+    const shown = this.#shown(open, page);
+    const failing = this.#diagrams.both(readers, this.#countFails(shown.map(each => each.readers)));
+    return this.#tell(
+      failing,
+      shown.map(each => ({ blockId: each.standing.placed.value.blockId, readers: each.readers })),
+    );
+  }
+
+  #failingBlocks(open: readonly Standing[], page: PageFacts, readers: Readers, at: Instant): Failing | null {
+    const diagrams = this.#diagrams;
+    const seeing = new Map<string, Readers>();
+    const see = (holder: string, shown: Readers) => {
+      for (const { blockId, readers: inside } of this.#seenWith(holder, at))
+        seeing.set(blockId, diagrams.either(seeing.get(blockId) ?? diagrams.nobody, diagrams.both(shown, inside)));
+    };
+    for (const { standing, readers: shown } of this.#shown(open, page)) see(standing.placed.value.blockId, shown);
+    for (const id of this.#heldBy(page)) {
+      const block = this.#blockAt(id, at);
+      if (block) see(id, block.readers === null ? diagrams.everybody : diagrams.ofTree(block.readers));
+    }
+    const { claim } = this.expectation;
+    const blockIds = this.#blocksAt(at);
+    if (claim === 'shows') {
+      const missing: Seen[] = [...blockIds].map(blockId => ({
+        blockId,
+        readers: diagrams.not(seeing.get(blockId) ?? diagrams.nobody),
+      }));
+      return this.#tell(diagrams.both(readers, this.#anyOf(missing)), missing);
+    }
+    const seen: Seen[] = [...seeing].filter(([id]) => blockIds.has(id)).map(([blockId, held]) => ({ blockId, readers: held }));
+    const failing = claim === 'does not show' ? this.#anyOf(seen) : this.#countFails(seen.map(each => each.readers));
+    return this.#tell(diagrams.both(readers, failing), seen);
+  }
+
+  #anyOf(seen: readonly Seen[]): Readers {
+    return seen.reduce((some, each) => this.#diagrams.either(some, each.readers), this.#diagrams.nobody);
+  }
+
+  #countFails(sets: readonly Readers[]): Readers {
+    const { claim, count } = this.expectation;
+    const diagrams = this.#diagrams;
+    if (claim === 'does not show') return this.#anyOf(sets.map(readers => ({ blockId: '', readers })));
+    if (claim === 'at least') {
+      const counts = diagrams.countsOf(sets, count - 1);
+      return diagrams.not(counts[count]!);
+    }
+    return diagrams.countsOf(sets, count)[count + 1]!;
+  }
+
+  #tell(failing: Readers, parts: readonly Seen[]): Failing | null {
+    const reader = this.#diagrams.simplestReader(failing);
+    if (reader === null) return null;
+    const told = parts.filter(each => this.#diagrams.simplestReader(this.#diagrams.both(failing, each.readers)) !== null);
+    return { reader, blockIds: [...new Set(told.map(each => each.blockId))] };
+  }
+
+  #blockAt(id: string, at: Instant): BlockSpan | undefined {
+    return this.plan.blocks.get(id)?.find(each => holdsInstant(each, at));
+  }
+
+  /** The blocks spoken of: those chosen, live or not, or the live ones of a type. */
+  #blocksAt(at: Instant): ReadonlySet<string> {
+    const { subject } = this.expectation;
+    const key = this.#epochOf(at);
+    const known = this.#blockIdsAt.get(key);
+    if (known) return known;
+    const { blockIds } = this.subject;
+    const made = new Set(subject.kind === 'type' ? blockIds.filter(id => this.#blockAt(id, at)?.type === subject.type) : blockIds);
+    this.#blockIdsAt.set(key, made);
+    return made;
+  }
+
+  /** The blocks spoken of that are seen wherever one shows: it itself, and what its texts hold, however deep. */
+  #seenWith(holder: string, at: Instant): readonly Seen[] {
+    const key = this.#epochOf(at);
+    const known = this.#seenIn.get(key) ?? new Map<string, readonly Seen[]>();
+    this.#seenIn.set(key, known);
+    const before = known.get(holder);
+    if (before) return before;
+    const seen = new Map<string, Readers>();
+    this.#walk(holder, this.#diagrams.everybody, at, [], seen);
+    const made = [...seen].map(([blockId, readers]) => ({ blockId, readers }));
+    known.set(holder, made);
+    return made;
+  }
+
+  #walk(id: string, readers: Readers, at: Instant, way: readonly string[], seen: Map<string, Readers>): void {
+    if (way.includes(id)) return;
+    const before = seen.get(id) ?? this.#diagrams.nobody;
+    const after = this.#diagrams.either(before, readers);
+    // Whoever sees it this way sees it already: nothing further inside is new either.
+    if (after === before) return;
+    seen.set(id, after);
+    for (const inside of this.#blockAt(id, at)?.insets ?? []) {
+      const block = this.#blockAt(inside, at);
+      if (!block || !this.subject.carriers.has(inside)) continue;
+      const own = block.readers === null ? readers : this.#diagrams.both(readers, this.#diagrams.ofTree(block.readers));
+      this.#walk(inside, own, at, [...way, id], seen);
+    }
+  }
+
+  #epochOf(at: Instant): Instant {
+    return this.subject.cuts.reduce((last, cut) => (cut <= at ? cut : last), -Infinity);
+  }
 }

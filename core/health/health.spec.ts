@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { mayRead, resolvePage } from '../placement/resolve';
-import { planWithin } from '../plan/pieces';
+import { planWithin } from '../plan/site-plan';
 import { audiencesOf } from '../reach/audiences';
 import { compileTree } from '../rule/evaluate';
 import type { RuleTree, WhereTest } from '../rule/rule';
@@ -13,7 +13,7 @@ import { HealthCheck } from './health';
 
 const step = 30_000;
 const planOf = (world: SmallWorld, manifest: ThemeManifest = smallTheme) =>
-  planWithin(world.ledger, { from: 0, until: worldSpan }, { now: 0, locale: 'en-GB', manifest, services: [] });
+  planWithin(world.ledger, { from: 0, until: worldSpan }, { locale: 'en-GB', manifest, services: [] });
 const kindsOf = (world: SmallWorld, manifest?: ThemeManifest) =>
   new HealthCheck().check(planOf(world, manifest), ['en-GB']).findings.map(each => `${each.kind} ${each.recordId}`);
 
@@ -50,10 +50,11 @@ describe('tests that never matter', () => {
       fc.property(randomPlacements, placements => {
         const world = worldWith(placements.map(each => ({ ...each, off: false, from: 0, until: null, blockId: 'words' })));
         const plan = planOf(world);
-        const { pages } = plan.pieces[0]!.snapshot;
+        const snapshot = world.at(0);
+        const { pages } = snapshot;
         for (const finding of new HealthCheck().check(plan, ['en-GB']).findings) {
           if (finding.kind !== 'test never matters' || finding.tested.part !== 'where') continue;
-          const rule = plan.pieces[0]!.snapshot.placementById.get(finding.recordId)!.rule;
+          const { rule } = snapshot.placementById.get(finding.recordId)!;
           const { test } = finding.tested;
           const fixed = (value: boolean) => pages.map(page => holdsWith(rule.where, page.facts, test, value));
           expect(fixed(true)).toEqual(fixed(false));

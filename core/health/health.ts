@@ -1,18 +1,18 @@
-import { insetLoopFrom } from '../inset/inset';
-import { checkExpectation, type ExpectationOutcome } from '../expectation/check';
+import { insetIdsOf, insetLoopFrom } from '../inset/inset';
+import { basisOfExpectation, checkExpectation, subjectOf, type ExpectationOutcome } from '../expectation/check';
 import type { ExpectationValue } from '../expectation/expectation';
 import type { PlacementValue } from '../placement/placement';
-import type { SitePiece, SitePlan } from '../plan/pieces';
-import { both, countOfSet, isEmpty, without } from '../reach/bit-set';
-import { ReachGrid } from '../reach/grid';
+import type { BlockSpan, PlacedSpan, SitePlan } from '../plan/site-plan';
+import { firstCutOf, standingsIn } from '../plan/standing';
+import { both, holdsForSome, isEmpty, positionsOf, without, type BitSet } from '../reach/bit-set';
 import type { PageUniverse } from '../reach/page-universe';
-import type { PlacedFacts, SiteSide } from '../reach/site-facts';
 import { alwaysHolds, testsOf, type Rule, type RuleTree, type WhoTest } from '../rule/rule';
-import { missingRule } from '../rule/shared-rule';
-import { openTimeWithin } from '../rule/when';
-import type { Interval } from '../schedule/interval';
+import { openTimeOver } from '../rule/open-time';
+import { holdsInstant, intersectionOf, sharesTime, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
+import type { ThemeManifest } from '../theme/manifest';
 import type { Finding, NeverCause } from './finding';
+import { KeptOutcomes } from './kept-outcomes';
 import { firstPageOf, judgeRule, type RuleHealth } from './rule-health';
 import { limitedTargets, regionFindings } from './region-health';
 
@@ -27,19 +27,33 @@ export interface Health {
 
 interface Judged {
   readonly rule: Rule;
-  readonly blockReaders: RuleTree<WhoTest> | null | undefined;
+  readonly blockReaders: RuleTree<WhoTest> | null;
   /** From when its times were judged; null when it has too few tests of time for that to matter. */
   readonly from: Instant | null;
   readonly health: RuleHealth;
 }
 
-/** A piece of the plan with its grid, and over which time and locales rules are judged. */
-interface Look {
-  readonly piece: SitePiece;
-  readonly grid: ReachGrid;
-  readonly span: Interval;
-  readonly locales: readonly string[];
+interface KeptCause {
+  readonly universe: PageUniverse;
+  readonly manifest: ThemeManifest;
+  readonly blocks: readonly BlockSpan[] | undefined;
+  readonly cause: NeverCause | null;
 }
+
+interface PlacementFindings {
+  readonly findings: readonly Finding[];
+  readonly isPartial: boolean;
+}
+
+interface KeptFindings {
+  readonly universe: PageUniverse;
+  readonly manifest: ThemeManifest;
+  readonly health: RuleHealth;
+  readonly never: NeverCause | null;
+  readonly found: PlacementFindings;
+}
+
+const noFindings: PlacementFindings = { findings: [], isPartial: false };
 
 /**
  * Finds what is wrong over a whole plan. What was found of a placement, a region or an expectation is kept for as long
@@ -47,49 +61,53 @@ interface Look {
  */
 export class HealthCheck {
   readonly #judged = new WeakMap<PlacementValue, WeakMap<PageUniverse, Judged>>();
-  readonly #regions = new Map<string, { readonly basis: readonly unknown[]; readonly result: ReturnType<typeof regionFindings> }>();
-  readonly #expectations = new Map<
-    string,
-    { readonly expectation: ExpectationValue; readonly basis: readonly unknown[]; readonly result: ExpectationOutcome }
-  >();
+  readonly #causes = new WeakMap<PlacedSpan, KeptCause>();
+  readonly #placementFindings = new WeakMap<PlacedSpan, KeptFindings>();
+  readonly #regions = new KeptOutcomes<ReturnType<typeof regionFindings>>();
+  readonly #expectations = new KeptOutcomes<ExpectationOutcome>();
   #computed = 0;
 
-  /** @param locales - all locales of the site */
+  /** All at once. @param locales - all locales of the site */
   check(plan: SitePlan, locales: readonly string[]): Health {
+    const steps = this.steps(plan, locales);
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return step.value;
+    }
+  }
+
+  /** The same step by step, so that whoever runs it can rest in between. @param locales - all locales of the site */
+  *steps(plan: SitePlan, locales: readonly string[]): Generator<void, Health> {
     this.#computed = 0;
-    const first = plan.pieces[0];
-    if (!first) return { findings: [], isPartial: false, computed: 0 };
     const findings: Finding[] = [];
     let isPartial = plan.isPartial;
-    const latest = new Map<string, { look: Look; placed: PlacedFacts }>();
+    const first = new Map<string, PlacedSpan>();
     const shows = new Set<string>();
     const causes = new Map<string, NeverCause>();
-    const span = { from: first.from, until: plan.until };
-    const looks = plan.pieces.map((piece): Look => ({ piece, grid: new ReachGrid(piece.side), span, locales }));
-    for (const look of looks) {
-      for (const placed of look.piece.side.placements) {
-        if (placed.dormancy !== null) continue;
-        if (!latest.has(placed.id)) latest.set(placed.id, { look, placed });
-        if (shows.has(placed.id)) continue;
-        const cause = this.#neverIn(look, placed);
-        if (cause === null) shows.add(placed.id);
-        else causes.set(placed.id, cause);
-      }
+    for (const placed of plan.placements) {
+      if (!first.has(placed.id)) first.set(placed.id, placed);
+      if (shows.has(placed.id)) continue;
+      yield;
+      const cause = this.#neverIn(plan, locales, placed);
+      if (cause === null) shows.add(placed.id);
+      else causes.set(placed.id, cause);
     }
-    for (const [id, { look, placed }] of latest) {
-      const found = this.#ofPlacement(look, placed, shows.has(id) ? null : causes.get(id)!);
+    for (const [id, placed] of first) {
+      const found = this.#ofPlacement(plan, locales, placed, shows.has(id) ? null : causes.get(id)!);
       isPartial ||= found.isPartial;
       findings.push(...found.findings);
     }
-    for (const target of limitedTargets(first.side.manifest)) {
-      const { findings: found, isPartial: part } = this.#ofRegion(plan, looks, target);
+    for (const target of limitedTargets(plan.manifest)) {
+      yield;
+      const { findings: found, isPartial: part } = this.#ofRegion(plan, target);
       findings.push(...found);
       isPartial ||= part;
     }
     // Of a block whose placement never shows the placement's finding says enough.
-    const told = new Set(findings.flatMap(each => (each.kind === 'never shows' ? [latest.get(each.recordId)!.placed.value.blockId] : [])));
-    findings.push(...insetFindings(first.side), ...unseenBlocks(plan, shows).filter(each => !told.has(each.recordId)));
-    for (const [id, expectation] of first.snapshot.expectations) {
+    const told = new Set(findings.flatMap(each => (each.kind === 'never shows' ? [first.get(each.recordId)!.value.blockId] : [])));
+    findings.push(...insetFindings(plan), ...unseenBlocks(plan, shows).filter(each => !told.has(each.recordId)));
+    for (const [id, expectation] of plan.expectations) {
+      yield;
       const outcome = this.expectation(id, expectation, plan);
       isPartial ||= outcome.isPartial;
       const breach = outcome.breaches[0];
@@ -106,56 +124,85 @@ export class HealthCheck {
     return { findings, isPartial, computed: this.#computed };
   }
 
-  /** How one expectation comes out over the plan; kept while the plan is the same as far as it goes. */
+  /** How one expectation comes out over the plan; kept while all that it rests on is the same. */
   expectation(id: string, expectation: ExpectationValue, plan: SitePlan): ExpectationOutcome {
-    const basis = basisOf(plan);
-    const known = this.#expectations.get(id);
-    if (known && known.expectation === expectation && isSame(known.basis, basis)) return known.result;
-    this.#computed += 1;
-    const result = checkExpectation(expectation, plan);
-    this.#expectations.set(id, { expectation, basis, result });
-    return result;
+    const basis = [expectation, ...basisOfExpectation(expectation, plan)];
+    const firstCut = () => {
+      const { standings, cuts } = subjectOf(expectation, plan);
+      const [spoken] = openTimeOver(expectation.when, plan.span);
+      const spokenCut = !spoken ? Infinity : spoken.from > plan.span.from ? spoken.from : spoken.until;
+      return Math.min(firstCutOf(plan, standings), cuts[0] ?? Infinity, spokenCut, ...pageCutsOf(plan));
+    };
+    const outcome = this.#expectations.of(id, plan, basis, firstCut, () => {
+      this.#computed += 1;
+      return checkExpectation(expectation, plan);
+    });
+    return { ...outcome, breaches: outcome.breaches.map(each => startingWith(plan, each)) };
   }
 
-  #judge({ piece, grid, span, locales }: Look, placed: PlacedFacts): RuleHealth {
-    const { universe, side } = grid;
-    const rule = grid.ruleOf(placed);
-    const blockReaders = side.blockReaders[placed.value.blockId];
-    const from = testsOf(rule.when).length < 2 ? null : span.from;
-    const judged = this.#judged.get(placed.value) ?? new WeakMap<PageUniverse, Judged>();
-    this.#judged.set(placed.value, judged);
+  #judge(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): RuleHealth {
+    const { universe, locale, span } = plan;
+    const { value, rule } = placed;
+    const blockReaders = plan.blocks.get(value.blockId)?.[0]?.readers ?? null;
+    const from = alwaysHolds(rule.when) || testsOf(rule.when).length < 2 ? null : span.from;
+    const judged = this.#judged.get(value) ?? new WeakMap<PageUniverse, Judged>();
+    this.#judged.set(value, judged);
     const known = judged.get(universe);
     if (known && known.rule === rule && known.blockReaders === blockReaders && known.from === from) return known.health;
     this.#computed += 1;
-    const health = judgeRule(rule, { universe, locale: piece.side.locale, locales, blockReaders: blockReaders ?? null, span });
+    const health = judgeRule(rule, { universe, locale, locales, blockReaders, span });
     judged.set(universe, { rule, blockReaders, from, health });
     return health;
   }
 
-  /** Why a placement does not show in a piece of time, or null when it does at some moment, somewhere, to somebody. */
-  #neverIn(look: Look, placed: PlacedFacts): NeverCause | null {
-    const { piece, grid } = look;
-    const { value } = placed;
-    if (value.off) return 'off';
-    const { pages, hasReaders } = this.#judge(look, placed);
-    if (isEmpty(pages)) return 'no page';
-    if (value.target.kind !== 'insertion point' && isEmpty(both(pages, grid.universe.withRegion(piece.side.manifest, value.target.name))))
-      return 'layout';
-    if (!hasReaders) return 'readers';
-    if (piece.side.blockReaders[value.blockId] === undefined) return 'block';
-    return openTimeWithin(grid.ruleOf(placed).when, piece).length === 0 ? 'time' : null;
+  // Without times of its own nothing depends on from when to when the plan is.
+  #neverIn(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): NeverCause | null {
+    if (!alwaysHolds(placed.rule.when)) return this.#findNever(plan, locales, placed);
+    const blocks = plan.blocks.get(placed.value.blockId);
+    const known = this.#causes.get(placed);
+    if (known && known.universe === plan.universe && known.manifest === plan.manifest && known.blocks === blocks) return known.cause;
+    const cause = this.#findNever(plan, locales, placed);
+    this.#causes.set(placed, { universe: plan.universe, manifest: plan.manifest, blocks, cause });
+    return cause;
   }
 
-  #ofPlacement(look: Look, placed: PlacedFacts, never: NeverCause | null): { findings: readonly Finding[]; isPartial: boolean } {
-    const { side, universe, sharedRules } = look.grid;
+  /** Why a placement does not show in a stretch of time, or null when it does at some moment, somewhere, to somebody. */
+  #findNever(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): NeverCause | null {
     const { value } = placed;
+    if (value.off) return 'off';
+    const { pages: meant, hasReaders } = this.#judge(plan, locales, placed);
+    const isLiveThen = (position: number) => sharesTime(plan.pageSpans[position]!, placed);
+    if (!holdsForSome(meant, isLiveThen)) return 'no page';
+    const fitting =
+      value.target.kind === 'insertion point' ? meant : both(meant, plan.universe.withRegion(plan.manifest, value.target.name));
+    if (!holdsForSome(fitting, isLiveThen)) return 'layout';
+    if (!hasReaders) return 'readers';
+    const time = { from: Math.max(placed.from, plan.span.from), until: Math.min(placed.until, plan.span.until) };
+    const live = intersectionOf(plan.blocks.get(value.blockId) ?? [], [time]);
+    if (live.length === 0) return 'block';
+    const open = alwaysHolds(placed.rule.when) ? live : intersectionOf(openTimeOver(placed.rule.when, time), live);
+    return isSeenDuring(plan, fitting, open) ? null : 'time';
+  }
+
+  #ofPlacement(plan: SitePlan, locales: readonly string[], placed: PlacedSpan, never: NeverCause | null): PlacementFindings {
+    const { universe } = plan;
     // What is switched off on purpose is no fault.
-    if (value.off) return { findings: [], isPartial: false };
-    const health = this.#judge(look, placed);
-    const pageId = firstPageOf(universe, health.pages) ?? side.pages[0]?.id ?? null;
+    if (placed.value.off) return noFindings;
+    const health = this.#judge(plan, locales, placed);
+    const known = this.#placementFindings.get(placed);
+    if (known && known.universe === universe && known.manifest === plan.manifest && known.health === health && known.never === never)
+      return known.found;
+    const found = { findings: this.#findingsOf(plan, placed, health, never), isPartial: health.isPartial };
+    this.#placementFindings.set(placed, { universe, manifest: plan.manifest, health, never, found });
+    return found;
+  }
+
+  #findingsOf(plan: SitePlan, placed: PlacedSpan, health: RuleHealth, never: NeverCause | null): readonly Finding[] {
+    const { universe } = plan;
+    const { value, missing } = placed;
+    const pageId = firstPageOf(universe, health.pages) ?? universe.pages[0]?.id ?? null;
     const base = { recordId: placed.id, recordKind: 'placement' as const, pageId };
-    const missing = missingRule(value.rule, sharedRules);
-    if (missing !== null) return { findings: [{ ...base, kind: 'shared rule gone', rule: missing }], isPartial: false };
+    if (missing !== null) return [{ ...base, kind: 'shared rule gone', rule: missing }];
     const gone = new Set(
       testsOf(value.rule.where).flatMap(test =>
         (test.test === 'page' || test.test === 'within' || test.test === 'menu item') && universe.positionOf(test.page) === undefined
@@ -164,7 +211,7 @@ export class HealthCheck {
       ),
     );
     const isAboutGone = (tested: RuleHealth['neverMatters'][number]) => 'page' in tested.test && gone.has(tested.test.page);
-    const findings: Finding[] = [
+    return [
       ...[...gone].map((page): Finding => ({ ...base, kind: 'page gone', page })),
       ...health.patternsWithoutPage.map((pattern): Finding => ({ ...base, kind: 'pattern without a page', pattern })),
       ...(never === null ? [] : [{ ...base, kind: 'never shows' as const, cause: never }]),
@@ -176,54 +223,86 @@ export class HealthCheck {
             ...health.neverMatters
               .filter(tested => !isAboutGone(tested))
               .map((tested): Finding => ({ ...base, kind: 'test never matters', tested })),
-            ...missingRegions(side, universe, placed, health, base),
+            ...missingRegions(plan, placed, health, base),
           ]),
     ];
-    return { findings, isPartial: health.isPartial };
   }
 
-  #ofRegion(plan: SitePlan, looks: readonly Look[], target: string): ReturnType<typeof regionFindings> {
-    const basis = looks.flatMap(({ piece: { from, side, snapshot }, grid }) => [
-      from,
-      side.pages,
-      side.manifest,
-      snapshot.pageReaderFacts.join(),
-      ...side.placements
-        .filter(each => each.value.target.name === target && each.dormancy === null)
-        .flatMap(each => [each.value, grid.ruleOf(each), side.blockReaders[each.value.blockId]]),
-    ]);
-    const known = this.#regions.get(target);
-    if (known && isSame(known.basis, basis)) return known.result;
-    this.#computed += 1;
-    const result = regionFindings(plan, target);
-    this.#regions.set(target, { basis, result });
-    return result;
+  #ofRegion(plan: SitePlan, target: string): ReturnType<typeof regionFindings> {
+    const standings = standingsIn(plan, target);
+    const basis = [
+      plan.universe,
+      plan.manifest,
+      ...standings.flatMap(({ placed, blockReaders, from, until }) => [placed.value, placed.rule, blockReaders, from, until]),
+    ];
+    const firstCut = () => Math.min(firstCutOf(plan, standings), ...pageCutsOf(plan));
+    const found = this.#regions.of(target, plan, basis, firstCut, () => {
+      this.#computed += 1;
+      return regionFindings(plan, target);
+    });
+    return { ...found, findings: found.findings.map(each => startingWith(plan, each)) };
   }
 }
 
+// What was found a little earlier and still holds begins with the plan.
+function startingWith<Told extends { readonly from: Instant }>({ span }: SitePlan, told: Told): Told {
+  return told.from < span.from ? { ...told, from: span.from } : told;
+}
+
+/** Whether some page of a set is there while something is open. */
+function isSeenDuring({ pageSpans, span }: SitePlan, pages: BitSet, open: readonly Interval[]): boolean {
+  if (open.length === 0) return false;
+  return holdsForSome(pages, position => {
+    const page = pageSpans[position]!;
+    return (page.from <= span.from && page.until >= span.until) || open.some(each => sharesTime(each, page));
+  });
+}
+
+const pageCuts = new WeakMap<SitePlan, readonly Instant[]>();
+
+/** The first instant after the beginning of a plan at which any page changes, if there is one. */
+function pageCutsOf(plan: SitePlan): readonly Instant[] {
+  const known = pageCuts.get(plan);
+  if (known) return known;
+  const first = plan.pageSpans.reduce((next, { from }) => (from > plan.span.from ? Math.min(next, from) : next), Infinity);
+  const last = plan.pageSpans.reduce((next, { until }) => (until > plan.span.from ? Math.min(next, until) : next), first);
+  const made = last === Infinity ? [] : [last];
+  pageCuts.set(plan, made);
+  return made;
+}
+
 function missingRegions(
-  side: SiteSide,
-  universe: PageUniverse,
-  { value }: PlacedFacts,
+  { universe, manifest }: SitePlan,
+  { value }: PlacedSpan,
   health: RuleHealth,
   base: Pick<Finding, 'recordId' | 'recordKind' | 'pageId'>,
 ): readonly Finding[] {
   // A rule that asks nothing about pages means "wherever there is room".
   if (value.target.kind === 'insertion point' || alwaysHolds(value.rule.where)) return [];
-  const lacking = without(health.pages, universe.withRegion(side.manifest, value.target.name));
+  const lacking = without(health.pages, universe.withRegion(manifest, value.target.name));
   if (isEmpty(lacking)) return [];
   const pageId = firstPageOf(universe, lacking);
-  return pageId === null ? [] : [{ ...base, kind: 'region missing', region: value.target.name, pageCount: countOfSet(lacking), pageId }];
+  const pageCount = new Set(positionsOf(lacking).map(position => universe.pages[position]!.id)).size;
+  return pageId === null ? [] : [{ ...base, kind: 'region missing', region: value.target.name, pageCount, pageId }];
 }
 
-function insetFindings(side: SiteSide): readonly Finding[] {
+function insetFindings({ universe, pageSpans, blocks, span }: SitePlan): readonly Finding[] {
   const findings: Finding[] = [];
   const told = new Set<string>();
-  for (const [holder, held] of Object.entries(side.insets)) {
-    const isBlock = holder in side.blockReaders;
-    const base = { recordId: holder, recordKind: isBlock ? ('block' as const) : ('page' as const), pageId: isBlock ? null : holder };
-    for (const blockId of held) if (side.blockReaders[blockId] === undefined) findings.push({ ...base, kind: 'inset missing', blockId });
-    const loop = isBlock ? insetLoopFrom(holder, id => side.insets[id] ?? []) : null;
+  const blockNow = (id: string) => blocks.get(id)?.find(each => holdsInstant(each, span.from));
+  const missing = (held: readonly string[], base: Pick<Finding, 'recordId' | 'recordKind' | 'pageId'>) => {
+    for (const blockId of held) if (!blockNow(blockId)) findings.push({ ...base, kind: 'inset missing', blockId });
+  };
+  for (const position of universe.holders) {
+    const { id, written } = universe.pages[position]!;
+    if (holdsInstant(pageSpans[position]!, span.from)) missing(insetIdsOf(written!), { recordId: id, recordKind: 'page', pageId: id });
+  }
+  for (const id of blocks.keys()) {
+    const held = blockNow(id)?.insets ?? [];
+    if (held.length === 0) continue;
+    const base = { recordId: id, recordKind: 'block' as const, pageId: null };
+    missing(held, base);
+    const loop = insetLoopFrom(id, each => blockNow(each)?.insets ?? []);
     const key = loop && [...new Set(loop)].sort().join();
     if (loop && !told.has(key!)) {
       told.add(key!);
@@ -234,41 +313,13 @@ function insetFindings(side: SiteSide): readonly Finding[] {
 }
 
 /** Live blocks that show at no time ahead: neither by a placement nor inside a text that shows. */
-function unseenBlocks(plan: SitePlan, shows: ReadonlySet<string>): readonly Finding[] {
-  const live = new Set<string>();
+function unseenBlocks({ universe, blocks, placements }: SitePlan, shows: ReadonlySet<string>): readonly Finding[] {
   const seen = new Set<string>();
-  for (const { side } of plan.pieces) {
-    for (const id of Object.keys(side.blockReaders)) live.add(id);
-    for (const { id, value } of side.placements) if (shows.has(id)) seen.add(value.blockId);
-  }
-  for (let before = -1; before !== seen.size;) {
-    before = seen.size;
-    for (const { side } of plan.pieces)
-      for (const [holder, held] of Object.entries(side.insets))
-        if (seen.has(holder) || !(holder in side.blockReaders)) for (const id of held) seen.add(id);
-  }
-  return [...live]
+  for (const { id, value } of placements) if (shows.has(id)) seen.add(value.blockId);
+  for (const position of universe.holders) for (const id of insetIdsOf(universe.pages[position]!.written!)) seen.add(id);
+  // A set grows while it is walked over.
+  for (const id of seen) for (const { insets } of blocks.get(id) ?? []) for (const inside of insets) seen.add(inside);
+  return [...blocks.keys()]
     .filter(id => !seen.has(id))
     .map((recordId): Finding => ({ kind: 'block unseen', recordId, recordKind: 'block', pageId: null }));
-}
-
-const bases = new WeakMap<SitePlan, readonly unknown[]>();
-
-/** What an expectation rests on: all of the plan that decides what shows. Gathered once for all expectations. */
-function basisOf(plan: SitePlan): readonly unknown[] {
-  const known = bases.get(plan);
-  if (known) return known;
-  const made = plan.pieces.flatMap(({ from, side, snapshot }) => [
-    from,
-    side.pages,
-    side.manifest,
-    ...snapshot.placements.flatMap(each => [each.rule, each.value]),
-    ...[...snapshot.blocks.values()].map(each => each.value),
-  ]);
-  bases.set(plan, made);
-  return made;
-}
-
-function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
-  return a === b || (a.length === b.length && a.every((each, index) => each === b[index]));
 }

@@ -1,18 +1,23 @@
-import { audiencesOf } from '../reach/audiences';
-import { both, countOfSet, either, emptySet, has, isEmpty, positionsOf, setWhere, type BitSet } from '../reach/bit-set';
-import { ReachGrid } from '../reach/grid';
-import type { PlacedFacts } from '../reach/site-facts';
-import { cutsWithin, type SitePlan } from '../plan/pieces';
-import { alwaysHolds, type Rule, type RuleTree, type WhoTest } from '../rule/rule';
-import { byWhatIsOpen, compileWhen } from '../rule/when';
-import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
+import { askingOf, type Asking } from '../plan/contention';
+import type { SitePlan } from '../plan/site-plan';
+import { standingsIn, type Standing } from '../plan/standing';
+import { byTimes, sweep, type Found } from '../plan/sweep';
+import { ReaderDiagrams, TooManyClasses, type Readers } from '../reach/reader-diagrams';
+import type { ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import { limitsOf, type RegionLimits, type ThemeManifest } from '../theme/manifest';
 import type { Finding, RegionTime } from './finding';
-import { firstPageOf } from './rule-health';
 
 type RegionFinding = Extract<Finding, { kind: 'too many' | 'too few' }>;
-type State = Omit<RegionTime, 'until' | 'from'> & { pageId: string | null; placements: readonly string[]; key: string };
+type Kind = RegionFinding['kind'];
+
+/** How a page holds too many or too few. */
+interface Holding {
+  readonly reader: ReaderFacts;
+  /** The placements that make it too many. */
+  readonly placements: readonly string[];
+}
+type Verdict = Partial<Record<Kind, Holding>>;
 
 /** The regions and insertion points for which a least or most is set. */
 export function limitedTargets(manifest: ThemeManifest): readonly string[] {
@@ -21,173 +26,169 @@ export function limitedTargets(manifest: ThemeManifest): readonly string[] {
     .filter(name => layoutNames(manifest).some(layout => hasCount(limitsOf(manifest, layout, name))));
 }
 
-/** Finds when a region holds more or fewer blocks than it should, for some class of readers, over a whole plan. */
+/** Finds when a region holds more or fewer blocks than it should, for any reader there can be, over a whole plan. */
 export function regionFindings(
   plan: SitePlan,
   target: string,
 ): { readonly findings: readonly RegionFinding[]; readonly isPartial: boolean } {
-  const findings: RegionFinding[] = [];
-  const open = new Map<'too many' | 'too few', { from: Instant; state: State }>();
-  let isPartial = false;
-  const close = (kind: 'too many' | 'too few', until: Instant | null, manifest: ThemeManifest) => {
-    const known = open.get(kind);
-    open.delete(kind);
-    if (known) findings.push(findingOf(kind, target, manifest, known.from, until, known.state));
-  };
-  for (const piece of plan.pieces) {
-    const grid = new ReachGrid(piece.side);
-    const placed = standing(grid, target);
-    const audiences = audiencesOf([...piece.snapshot.pageReaderFacts, ...placed.flatMap(each => readerKeys(each))]);
-    isPartial ||= audiences.isPartial;
-    const counter = new RegionCounter(grid, target, placed, audiences.readers);
-    const statesFor = byWhatIsOpen(
-      placed.map(each => each.rule.when),
-      moment => counter.statesAt(moment),
-    );
-    for (const from of cutsWithin(
-      piece,
-      placed.map(each => each.rule.when),
-    )) {
-      const states = statesFor(from);
-      for (const kind of ['too many', 'too few'] as const) {
-        const state = states[kind];
-        const known = open.get(kind);
-        if (known && (!state || state.key !== known.state.key)) close(kind, from, piece.side.manifest);
-        if (state && !open.has(kind)) open.set(kind, { from, state });
-      }
-    }
-  }
-  const last = plan.pieces[plan.pieces.length - 1];
-  if (last) for (const kind of ['too many', 'too few'] as const) close(kind, null, last.side.manifest);
-  return { findings, isPartial };
-}
-
-/** A placement of a region as it is counted: where it fits, whom it asks for, and when. */
-interface Standing {
-  readonly placed: PlacedFacts;
-  readonly rule: Rule;
-  readonly whenHolds: (moment: Instant) => boolean;
-  /** Positions of the pages that it is meant for and fits on. */
-  readonly positions: readonly number[];
-  readonly pages: BitSet;
-  readonly blockReaders: RuleTree<WhoTest> | null;
-  readonly isStandIn: boolean;
-}
-
-/** The placements of a region that count, each with where it fits; what is the same for all readers and times is found once. */
-function standing(grid: ReachGrid, target: string): readonly Standing[] {
-  const { universe, side } = grid;
-  return side.placements.flatMap((placed): Standing[] => {
-    const { value } = placed;
-    const blockReaders = side.blockReaders[value.blockId];
-    if (value.target.name !== target || placed.dormancy !== null || value.off || blockReaders === undefined) return [];
-    const rule = grid.ruleOf(placed);
-    const meant = universe.where(rule.where, { locale: side.locale, query: {} });
-    const pages = value.target.kind === 'insertion point' ? meant : both(meant, universe.withRegion(side.manifest, target));
-    return [
-      {
-        placed,
-        rule,
-        whenHolds: compileWhen(rule.when),
-        pages,
-        positions: positionsOf(pages),
-        blockReaders,
-        isStandIn: value.target.kind === 'stand in',
-      },
-    ];
+  const { universe, manifest } = plan;
+  const isRegion = manifest.regions.some(each => each.name === target);
+  const counter = new RegionCounter(plan, target);
+  const { found, isPartial } = sweep<Verdict>(plan, {
+    pages: isRegion ? universe.withRegion(manifest, target) : universe.everyPage,
+    standings: standingsIn(plan, target),
+    likeness: position => counter.likenessOf(position),
+    cuts: [],
+    judge: (open, position) => counter.judge(open, position),
   });
+  const findings = (['too many', 'too few'] as const).flatMap(kind =>
+    statesOf(ofKind(found, kind), plan).map(state => findingOf(kind, target, manifest, state)),
+  );
+  return { findings, isPartial: isPartial || counter.isPartial };
 }
 
-/** Counts what a region shows, page by page, for every class of readers, from one cut of time to the next. */
+/** Counts what a page's region shows, for all readers at once. */
 class RegionCounter {
+  isPartial = false;
+  readonly #diagrams = new ReaderDiagrams();
+  readonly #asking = new Map<Standing, Asking>();
   readonly #limits: ReadonlyMap<string, RegionLimits>;
-  readonly #holders: BitSet;
-  /** What shows to everybody at the moment last looked at; only what opens or closes is counted anew. */
-  readonly #base: Int32Array;
-  readonly #open = new Set<Standing>();
 
   constructor(
-    private readonly grid: ReachGrid,
+    private readonly plan: SitePlan,
     target: string,
-    private readonly standings: readonly Standing[],
-    private readonly readers: readonly ReaderFacts[],
   ) {
-    const { universe, side } = grid;
-    this.#limits = new Map(layoutNames(side.manifest).map(layout => [layout, limitsOf(side.manifest, layout, target)]));
-    const isRegion = side.manifest.regions.some(each => each.name === target);
-    this.#holders = isRegion ? universe.withRegion(side.manifest, target) : universe.everyPage;
-    this.#base = new Int32Array(universe.size);
+    this.#limits = new Map(layoutNames(plan.manifest).map(layout => [layout, limitsOf(plan.manifest, layout, target)]));
   }
 
-  /** Where the region holds too many or too few at a moment. */
-  statesAt(moment: Instant): Partial<Record<'too many' | 'too few', State>> {
-    this.#moveTo(moment);
-    const { universe } = this.grid;
-    const asking = [...this.#open].filter(each => !isForEverybody(each) && !each.isStandIn);
-    const standIns = [...this.#open].filter(each => each.isStandIn);
-    const found: { [Kind in 'too many' | 'too few']?: { reader: ReaderFacts; pages: BitSet; placements: Set<string> } } = {};
-    for (const reader of this.readers) {
-      const sees = (each: Standing) =>
-        compileWho(each.rule.who)(reader) && (each.blockReaders === null || compileWho(each.blockReaders)(reader));
-      const counts = this.#base.slice();
-      for (const each of asking) if (sees(each)) for (const at of each.positions) counts[at]! += 1;
-      // On pages where something stands in for the region, it alone shows.
-      for (const each of standIns) if (sees(each)) for (const at of each.positions) counts[at] = 1;
-      const pages = both(this.#holders, universe.readableBy(reader));
-      for (const [kind, fails] of [
-        ['too many', (count: number, { most }: RegionLimits) => most !== undefined && count > most],
-        ['too few', (count: number, { least }: RegionLimits) => count < (least ?? 0)],
-      ] as const) {
-        const failing = setWhere(
-          universe.size,
-          at => has(pages, at) && fails(counts[at]!, this.#limits.get(universe.pages[at]!.layout) ?? {}),
-        );
-        if (isEmpty(failing)) continue;
-        const known = (found[kind] ??= { reader, pages: emptySet(universe.size), placements: new Set() });
-        known.pages = either(known.pages, failing);
-        if (kind === 'too many')
-          for (const each of this.#open) if (sees(each) && !isEmpty(both(each.pages, failing))) known.placements.add(each.placed.id);
-      }
-    }
-    return Object.fromEntries(
-      Object.entries(found).map(([kind, { reader, pages, placements }]) => [
-        kind,
-        {
-          reader,
-          placements: [...placements],
-          pageCount: countOfSet(pages),
-          pageId: firstPageOf(universe, pages),
-          key: `${[...placements].join()} ${pages.join()}`,
-        } satisfies State,
-      ]),
-    );
+  likenessOf(position: number): string {
+    const page = this.plan.universe.pages[position]!;
+    return `${page.layout} ${this.#diagrams.ofTree(page.readers)}`;
   }
 
-  #moveTo(moment: Instant): void {
-    for (const each of this.standings) {
-      const isOpen = each.whenHolds(moment);
-      if (isOpen === this.#open.has(each)) continue;
-      if (isOpen) this.#open.add(each);
-      else this.#open.delete(each);
-      if (isForEverybody(each) && !each.isStandIn) for (const at of each.positions) this.#base[at]! += isOpen ? 1 : -1;
+  judge(open: readonly Standing[], position: number): Verdict | null {
+    try {
+      return this.#judge(open, position);
+    } catch (error) {
+      if (!(error instanceof TooManyClasses)) throw error;
+      this.isPartial = true;
+      return null;
     }
+  }
+
+  #judge(open: readonly Standing[], position: number): Verdict | null {
+    const diagrams = this.#diagrams;
+    const page = this.plan.universe.pages[position]!;
+    const readers = diagrams.ofTree(page.readers);
+    const { most, least = 0 } = this.#limits.get(page.layout) ?? {};
+    const asking = open.map(each => this.#askingOf(each));
+    const isStandIn = ({ standing }: Asking) => standing.placed.value.target.kind === 'stand in';
+    const sets = asking.filter(each => !isStandIn(each)).map(each => each.readers);
+    // Where something stands in for the region, it alone shows.
+    const standIn = asking.filter(isStandIn).reduce((some, each) => diagrams.either(some, each.readers), diagrams.nobody);
+    const unless = (set: Readers, holdsForOne: boolean) => (holdsForOne ? diagrams.either(set, standIn) : diagrams.without(set, standIn));
+    const tooMany = most === undefined ? diagrams.nobody : unless(diagrams.countsOf(sets, most)[most + 1]!, 1 > most);
+    const tooFew = least === 0 ? diagrams.nobody : unless(diagrams.not(diagrams.countsOf(sets, least - 1)[least]!), 1 < least);
+    const many = this.#tell(diagrams.both(readers, tooMany), asking);
+    const few = this.#tell(diagrams.both(readers, tooFew), []);
+    return many || few ? { ...(many && { 'too many': many }), ...(few && { 'too few': few }) } : null;
+  }
+
+  #tell(failing: Readers, asking: readonly Asking[]): Holding | null {
+    const reader = this.#diagrams.simplestReader(failing);
+    if (reader === null) return null;
+    const seen = asking.filter(each => this.#diagrams.simplestReader(this.#diagrams.both(failing, each.readers)) !== null);
+    return { reader, placements: seen.map(each => each.standing.placed.id) };
+  }
+
+  #askingOf(standing: Standing): Asking {
+    const asking = this.#asking.get(standing) ?? askingOf(this.#diagrams, standing);
+    this.#asking.set(standing, asking);
+    return asking;
   }
 }
 
-function isForEverybody({ rule, blockReaders }: Standing): boolean {
-  return alwaysHolds(rule.who) && (blockReaders === null || alwaysHolds(blockReaders));
+function ofKind(found: readonly Found<Verdict>[], kind: Kind): readonly Found<Holding>[] {
+  return found.flatMap(({ times, positions, verdict }) => (verdict[kind] ? [{ times, positions, verdict: verdict[kind] }] : []));
+}
+
+interface State {
+  readonly from: Instant;
+  readonly until: Instant | null;
+  readonly what: Omit<RegionTime, 'from' | 'until'> & Pick<Holding, 'placements'> & { readonly pageId: string | null };
+}
+
+/** One state for each stretch of time in which the same placements are too many, or too few, on the same pages. */
+function statesOf(found: readonly Found<Holding>[], plan: SitePlan): readonly State[] {
+  const groups = byTimes(found);
+  const turns = groups
+    .flatMap(({ times }, index) =>
+      times.flatMap(({ from, until }) => [
+        { at: from, index, begins: true },
+        { at: until, index, begins: false },
+      ]),
+    )
+    .sort((a, b) => a.at - b.at);
+  const whats = new Map<string, { readonly key: string; readonly what: State['what'] }>();
+  const states: State[] = [];
+  const active = new Set<number>();
+  let last: { key: string; from: Instant; what: State['what'] } | null = null;
+  for (let index = 0; index < turns.length;) {
+    const { at } = turns[index]!;
+    for (; index < turns.length && turns[index]!.at === at; index += 1) {
+      const turn = turns[index]!;
+      if (turn.begins) active.add(turn.index);
+      else active.delete(turn.index);
+    }
+    const members = [...active].sort((a, b) => a - b);
+    const now =
+      members.length === 0
+        ? null
+        : keep(whats, members.join(), () =>
+            whatOf(
+              members.flatMap(each => groups[each]!.all),
+              plan,
+            ),
+          );
+    if (last && last.key === now?.key) continue;
+    if (last) states.push({ from: last.from, until: at >= plan.span.until ? null : at, what: last.what });
+    last = now && { ...now, from: at };
+  }
+  return states;
+}
+
+function whatOf(found: readonly Found<Holding>[], plan: SitePlan): { readonly key: string; readonly what: State['what'] } {
+  const sorted = [...found].sort((a, b) => a.positions[0]! - b.positions[0]!);
+  const { pages } = plan.universe;
+  const ids = new Set(sorted.flatMap(each => each.positions.map(position => pages[position]!.id)));
+  const written = sorted.flatMap(each => each.positions).filter(position => pages[position]!.service === null);
+  return {
+    key: sorted.map(each => `${each.positions[0]} ${each.verdict.placements.join()}`).join(';'),
+    what: {
+      reader: sorted[0]!.verdict.reader,
+      placements: [...new Set(sorted.flatMap(each => each.verdict.placements))],
+      pageCount: ids.size,
+      pageId: written.length === 0 ? null : pages[written.reduce((a, b) => Math.min(a, b))]!.id,
+    },
+  };
+}
+
+function keep<Value>(kept: Map<string, Value>, key: string, make: () => Value): Value {
+  const known = kept.get(key);
+  if (known !== undefined) return known;
+  const made = make();
+  kept.set(key, made);
+  return made;
 }
 
 function findingOf(
-  kind: 'too many' | 'too few',
+  kind: Kind,
   region: string,
   manifest: ThemeManifest,
-  from: Instant,
-  until: Instant | null,
-  { key: _, placements, ...state }: State,
+  { from, until, what: { placements, ...what } }: State,
 ): RegionFinding {
   const limits = layoutNames(manifest).map(layout => limitsOf(manifest, layout, region));
-  const common = { region, from, until, ...state };
+  const common = { region, from, until, ...what };
   const recordKind = 'placement' as const;
   return kind === 'too many'
     ? {
@@ -199,10 +200,6 @@ function findingOf(
         ...common,
       }
     : { kind, recordId: '', recordKind, least: Math.max(...limits.map(each => each.least ?? 0)), ...common };
-}
-
-function readerKeys({ rule, blockReaders }: Standing): readonly string[] {
-  return [...readerFactsIn(rule.who), ...readerFactsIn(blockReaders ?? {})];
 }
 
 function hasCount(limits: { readonly least?: number; readonly most?: number }): boolean {

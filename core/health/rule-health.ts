@@ -1,10 +1,19 @@
-import { isNowhere, testsOf, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from '../rule/rule';
+import {
+  alwaysHolds,
+  isNowhere,
+  isTest,
+  testsOf,
+  type Rule,
+  type RuleTree,
+  type WhenTest,
+  type WhereTest,
+  type WhoTest,
+} from '../rule/rule';
 import { openTimeWithin } from '../rule/when';
-import { compileWho, compileWhoTest, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Interval } from '../schedule/interval';
-import { audiencesOf } from '../reach/audiences';
-import { either, emptySet, equals, has, isEmpty, positionsOf, type BitSet } from '../reach/bit-set';
+import { either, emptySet, equals, firstWhere, holdsForSome, isEmpty, type BitSet } from '../reach/bit-set';
 import { asksAboutReading, type PageUniverse, type Reading } from '../reach/page-universe';
+import { ReaderDiagrams, TooManyClasses } from '../reach/reader-diagrams';
 import { withTestFixed, type TestInRule } from './finding';
 
 /** What is to be said of the tests of a rule. */
@@ -14,7 +23,7 @@ export interface RuleHealth {
   readonly patternsWithoutPage: readonly string[];
   /** The pages named by the where part, whatever the locale and the query. */
   readonly pages: BitSet;
-  /** Whether some class of readers, who may read one of those pages and the block, is asked for. */
+  /** Whether somebody who may read one of those pages and the block is asked for. */
   readonly hasReaders: boolean;
   readonly isPartial: boolean;
 }
@@ -29,6 +38,9 @@ export interface RuleSurroundings {
   readonly blockReaders: RuleTree<WhoTest> | null;
   readonly span: Interval;
 }
+
+type Query = ReadonlyMap<string, string>;
+const noQuery: Query = new Map();
 
 /** The most combinations of locale and query parameters that are looked at. */
 const mostReadings = 256;
@@ -62,11 +74,20 @@ export function readingsOf(
     const known = values.get(test.name) ?? new Set(['\u0000another']);
     values.set(test.name, test.value === null ? known : known.add(test.value));
   }
-  let queries: readonly Readonly<Record<string, string>>[] = [{}];
-  for (const [name, named] of values)
-    queries = queries.flatMap(query => [query, ...[...named].map(value => ({ ...query, [name]: value }))]);
-  const readings = locales.flatMap(each => queries.map(query => ({ locale: each, query })));
-  return { readings: readings.slice(0, mostReadings), isPartial: readings.length > mostReadings };
+  const most = Math.max(1, Math.floor(mostReadings / locales.length));
+  let queries: readonly Query[] = [noQuery];
+  let isPartial = false;
+  for (const [name, named] of values) {
+    // Counted before they are made: each further name would multiply them.
+    const room = Math.floor(most / queries.length) - 1;
+    isPartial ||= named.size > room;
+    const taken = [...named].slice(0, Math.max(0, room));
+    queries = queries.flatMap(query => [query, ...taken.map(value => new Map(query).set(name, value))]);
+  }
+  const readings = locales
+    .slice(0, mostReadings)
+    .flatMap(each => queries.map(query => ({ locale: each, query: Object.fromEntries(query) })));
+  return { readings, isPartial };
 }
 
 function judgeWhere(
@@ -84,6 +105,7 @@ function judgeWhere(
     if (test.test === 'path' && alone.every(isEmpty)) patternsWithoutPage.push(test.pattern);
     else if (alone.every(set => equals(set, universe.everyPage))) alwaysTrue.push({ part: 'where', test });
     else if (
+      !isAlone(tree, test) &&
       readings.every(reading =>
         equals(universe.whereWith(tree, reading, new Map([[test, true]])), universe.whereWith(tree, reading, new Map([[test, false]]))),
       )
@@ -93,29 +115,47 @@ function judgeWhere(
   return { alwaysTrue, neverMatters, patternsWithoutPage, pages, isPartial };
 }
 
-function judgeWho(
-  tree: RuleTree<WhoTest>,
-  { universe, blockReaders }: RuleSurroundings,
-  pages: BitSet,
-): Pick<RuleHealth, 'alwaysTrue' | 'neverMatters' | 'hasReaders' | 'isPartial'> {
-  const pageReaders = [...new Set(positionsOf(pages).map(position => universe.pages[position]!.readers))];
-  const keys = [tree, blockReaders ?? {}, ...pageReaders].flatMap(each => readerFactsIn(each));
-  const { readers, isPartial } = audiencesOf(keys);
-  const mayReadSome = (reader: ReaderFacts) => pageReaders.some(each => compileWho(each)(reader));
-  const mayReadBlock = compileWho(blockReaders ?? {});
-  const domain = readers.filter(reader => mayReadSome(reader) && mayReadBlock(reader));
+/** Whether a test is all that a tree says, so that it decides by itself. */
+function isAlone(tree: RuleTree<WhereTest>, test: WhereTest): boolean {
+  if (isTest(tree)) return tree === test;
+  const [part, ...others] = [...(tree.all ?? []), ...(tree.any ?? []), ...(tree.none ?? [])];
+  return part === test && others.length === 0;
+}
+
+type Judged = Pick<RuleHealth, 'alwaysTrue' | 'neverMatters' | 'hasReaders' | 'isPartial'>;
+
+function judgeWho(tree: RuleTree<WhoTest>, surroundings: RuleSurroundings, pages: BitSet): Judged {
+  if (asksEverybody(tree, surroundings, pages)) return { alwaysTrue: [], neverMatters: [], hasReaders: true, isPartial: false };
+  try {
+    return judgeReaders(tree, surroundings, pages);
+  } catch (error) {
+    if (!(error instanceof TooManyClasses)) throw error;
+    return { alwaysTrue: [], neverMatters: [], hasReaders: true, isPartial: true };
+  }
+}
+
+/** Whether it is plain without any diagram that somebody is asked for: everybody is, and some page is for everybody. */
+function asksEverybody(tree: RuleTree<WhoTest>, { universe, blockReaders }: RuleSurroundings, pages: BitSet): boolean {
+  if (!alwaysHolds(tree) || (blockReaders !== null && !alwaysHolds(blockReaders))) return false;
+  return holdsForSome(pages, position => alwaysHolds(universe.pages[position]!.readers));
+}
+
+function judgeReaders(tree: RuleTree<WhoTest>, { universe, blockReaders }: RuleSurroundings, pages: BitSet): Judged {
+  const diagrams = new ReaderDiagrams();
+  const isSomebody = (readers: number) => diagrams.simplestReader(readers) !== null;
+  const pageReaders = [...universe.readersOf(pages)].reduce((some, each) => diagrams.either(some, diagrams.ofTree(each)), diagrams.nobody);
+  const domain = diagrams.both(pageReaders, diagrams.ofTree(blockReaders ?? {}));
   const alwaysTrue: TestInRule[] = [];
   const neverMatters: TestInRule[] = [];
-  if (domain.length > 0) {
+  if (isSomebody(domain)) {
     for (const test of testsOf(tree)) {
-      const holds = compileWhoTest(test);
-      const [whenTrue, whenFalse] = [true, false].map(value => compileWho(withTestFixed(tree, test, value)));
-      if (domain.every(reader => holds(reader))) alwaysTrue.push({ part: 'who', test });
-      else if (domain.every(reader => whenTrue!(reader) === whenFalse!(reader))) neverMatters.push({ part: 'who', test });
+      const [whenTrue, whenFalse] = [true, false].map(value => diagrams.ofTree(withTestFixed(tree, test, value)));
+      const differing = diagrams.either(diagrams.without(whenTrue!, whenFalse!), diagrams.without(whenFalse!, whenTrue!));
+      if (!isSomebody(diagrams.without(domain, diagrams.ofTree(test)))) alwaysTrue.push({ part: 'who', test });
+      else if (!isSomebody(diagrams.both(domain, differing))) neverMatters.push({ part: 'who', test });
     }
   }
-  const asked = compileWho(tree);
-  return { alwaysTrue, neverMatters, hasReaders: domain.some(reader => asked(reader)), isPartial };
+  return { alwaysTrue, neverMatters, hasReaders: isSomebody(diagrams.both(domain, diagrams.ofTree(tree))), isPartial: false };
 }
 
 // A window that began long ago and goes on is how every ordinary rule ages; only what is overruled by another test is told of.
@@ -132,6 +172,6 @@ function judgeWhen(tree: RuleTree<WhenTest>, span: Interval): readonly TestInRul
 
 /** The first page of a set that was written, in reading order, or null. */
 export function firstPageOf(universe: PageUniverse, set: BitSet): string | null {
-  const position = universe.pages.findIndex((page, at) => page.service === null && has(set, at));
+  const position = firstWhere(set, at => universe.pages[at]!.service === null);
   return position < 0 ? null : universe.pages[position]!.id;
 }

@@ -1,5 +1,6 @@
 import type { Instant } from '../schedule/local-time';
 import { inForceAt, publicationsKnown, type InForce } from './in-force';
+import { outlookOf, type Outlook } from './stretches';
 import type { Edition, LedgerRecord, Proposal, PublicationEntry, RecordKind, Revision } from './records';
 
 /** Rows to put into a ledger; proposals and editions replace those of the same id, all else is appended. */
@@ -11,41 +12,79 @@ export interface LedgerRows {
   readonly entries?: readonly PublicationEntry[];
 }
 
+/** How many publications are remembered for {@link Ledger.publishedSince}. */
+const mostRemembered = 200;
+
 /** All revisions, proposals and publication entries of a site, held for computing answers. */
 export class Ledger {
   readonly records = new Map<string, LedgerRecord>();
   readonly revisions = new Map<string, Revision>();
   readonly editions = new Map<string, Edition>();
   readonly proposals = new Map<string, Proposal>();
-  readonly #entries = new Map<string, PublicationEntry[]>();
-  readonly #revisionsOf = new Map<string, Revision[]>();
+  readonly #ofKind = new Map<RecordKind, LedgerRecord[]>();
+  readonly #entries = new ByLocale<PublicationEntry>();
+  readonly #revisionsOf = new ByLocale<Revision>();
   readonly #proposalIdsOf = new Map<string, Set<string>>();
+  readonly #proposalIdsOfEdition = new Map<string, Set<string>>();
+  readonly #openProposalIds = new Set<string>();
   #lastRecordedAt: Instant = -Infinity;
   #lastNumber = 0;
   /** Grows with every change, so that whatever was computed from the ledger can tell whether it still holds. */
   version = 0;
+  /** Grows with what readers may notice only: publications. What is only being written does not count. */
+  publishedVersion = 0;
+  /** Which records were published in which version; the newest last. */
+  #published: { readonly version: number; readonly recordIds: readonly string[] }[] = [];
+  /** The ledger that {@link with} began from, or this one. */
+  origin: Ledger = this;
   /** The same for a ledger and all that {@link with} made from it, so that they can share what was computed. */
   family: object = {};
 
   /** Takes in rows; see {@link LedgerRows}. */
   absorb(rows: LedgerRows): void {
-    for (const record of rows.records ?? []) this.records.set(record.id, record);
+    for (const record of rows.records ?? []) {
+      if (!this.records.has(record.id)) append(this.#ofKind, record.kind, record);
+      this.records.set(record.id, record);
+    }
     for (const revision of rows.revisions ?? []) {
       this.revisions.set(revision.id, revision);
-      append(this.#revisionsOf, keyOf(revision.recordId, revision.locale), revision);
+      this.#revisionsOf.add(revision);
     }
     for (const edition of rows.editions ?? []) this.editions.set(edition.id, edition);
     for (const proposal of rows.proposals ?? []) {
       this.proposals.set(proposal.id, proposal);
-      const ids = this.#proposalIdsOf.get(proposal.recordId) ?? new Set();
-      this.#proposalIdsOf.set(proposal.recordId, ids.add(proposal.id));
+      addTo(this.#proposalIdsOf, proposal.recordId, proposal.id);
+      addTo(this.#proposalIdsOfEdition, proposal.editionId, proposal.id);
+      if (isOpen(proposal)) this.#openProposalIds.add(proposal.id);
+      else this.#openProposalIds.delete(proposal.id);
     }
     for (const entry of rows.entries ?? []) {
-      append(this.#entries, keyOf(entry.recordId, entry.locale), entry);
+      this.#entries.add(entry);
       this.#lastRecordedAt = Math.max(this.#lastRecordedAt, entry.recordedAt);
       this.#lastNumber = Math.max(this.#lastNumber, entry.number);
     }
     this.version += 1;
+    if ((rows.entries ?? []).length > 0) {
+      this.publishedVersion += 1;
+      this.#published.push({ version: this.publishedVersion, recordIds: rows.entries!.map(each => each.recordId) });
+      if (this.#published.length > mostRemembered) this.#published.shift();
+    }
+  }
+
+  /** Says that what was computed from the ledger no longer holds, for a reason that lies outside it. */
+  invalidate(): void {
+    this.version += 1;
+    this.publishedVersion += 1;
+    this.#published = [];
+  }
+
+  /**
+   * The records published since a version of this ledger, or of its origin as it was when this one was made from it;
+   * null when too much has happened to tell.
+   */
+  publishedSince(version: number): ReadonlySet<string> | null {
+    const since = this.#published.filter(each => each.version > version);
+    return since.length === this.publishedVersion - version ? new Set(since.flatMap(each => each.recordIds)) : null;
   }
 
   /**
@@ -55,6 +94,10 @@ export class Ledger {
   with(rows: LedgerRows): Ledger {
     const copy = new Ledger();
     copy.family = this.family;
+    copy.origin = this.origin;
+    copy.version = this.version;
+    copy.publishedVersion = this.publishedVersion;
+    copy.#published = [...this.#published];
     copy.#lastRecordedAt = this.#lastRecordedAt;
     copy.#lastNumber = this.#lastNumber;
     for (const [mine, its] of [
@@ -62,46 +105,62 @@ export class Ledger {
       [this.revisions, copy.revisions],
       [this.editions, copy.editions],
       [this.proposals, copy.proposals],
-      [this.#entries, copy.#entries],
-      [this.#revisionsOf, copy.#revisionsOf],
       [this.#proposalIdsOf, copy.#proposalIdsOf],
+      [this.#proposalIdsOfEdition, copy.#proposalIdsOfEdition],
     ] as [Map<string, unknown>, Map<string, unknown>][])
       for (const [key, value] of mine) its.set(key, value);
+    for (const [kind, records] of this.#ofKind) copy.#ofKind.set(kind, [...records]);
     // Lists that are about to grow are copied; all others are shared.
-    for (const { recordId, locale } of rows.entries ?? [])
-      copy.#entries.set(keyOf(recordId, locale), [...this.entriesOf(recordId, locale)]);
-    for (const { recordId, locale } of rows.revisions ?? [])
-      copy.#revisionsOf.set(keyOf(recordId, locale), [...this.revisionsOf(recordId, locale)]);
-    for (const { recordId } of rows.proposals ?? [])
-      copy.#proposalIdsOf.set(recordId, new Set(this.proposalsOf(recordId).map(each => each.id)));
+    copy.#entries.take(this.#entries, rows.entries ?? []);
+    copy.#revisionsOf.take(this.#revisionsOf, rows.revisions ?? []);
+    for (const { recordId, editionId } of rows.proposals ?? []) {
+      copy.#proposalIdsOf.set(recordId, new Set(this.#proposalIdsOf.get(recordId)));
+      copy.#proposalIdsOfEdition.set(editionId, new Set(this.#proposalIdsOfEdition.get(editionId)));
+    }
+    for (const id of this.#openProposalIds) copy.#openProposalIds.add(id);
     copy.absorb(rows);
     return copy;
   }
 
   /** Forgets a record with all that was ever written of it. */
   forget(recordId: string): void {
+    const record = this.records.get(recordId);
+    if (record)
+      this.#ofKind.set(
+        record.kind,
+        this.#ofKind.get(record.kind)!.filter(each => each !== record),
+      );
     this.records.delete(recordId);
     for (const [id, revision] of this.revisions) if (revision.recordId === recordId) this.revisions.delete(id);
-    for (const [id, proposal] of this.proposals) if (proposal.recordId === recordId) this.proposals.delete(id);
+    for (const { id, editionId } of this.proposalsOf(recordId)) {
+      this.proposals.delete(id);
+      this.#openProposalIds.delete(id);
+      this.#proposalIdsOfEdition.get(editionId)?.delete(id);
+    }
     this.#proposalIdsOf.delete(recordId);
-    for (const map of [this.#entries, this.#revisionsOf])
-      for (const key of [...map.keys()]) if (key.startsWith(`${recordId} `)) map.delete(key);
-    this.version += 1;
+    this.#entries.forget(recordId);
+    this.#revisionsOf.forget(recordId);
+    this.invalidate();
   }
 
   /** The records of a kind, oldest first. */
   recordsOf(kind: RecordKind): readonly LedgerRecord[] {
-    return [...this.records.values()].filter(record => record.kind === kind);
+    return this.#ofKind.get(kind) ?? [];
   }
 
   /** All publication entries of a record in a locale, in the order they were recorded. */
   entriesOf(recordId: string, locale: string): readonly PublicationEntry[] {
-    return this.#entries.get(keyOf(recordId, locale)) ?? [];
+    return this.#entries.of(recordId, locale);
+  }
+
+  /** What follows from the publications of a record in a locale; kept for as long as none is added. */
+  outlookOf(recordId: string, locale: string): Outlook {
+    return outlookOf(this.entriesOf(recordId, locale));
   }
 
   /** All revisions of a record in a locale, oldest first. */
   revisionsOf(recordId: string, locale: string): readonly Revision[] {
-    return this.#revisionsOf.get(keyOf(recordId, locale)) ?? [];
+    return this.#revisionsOf.of(recordId, locale);
   }
 
   /** All proposals of a record, ended ones included. */
@@ -116,17 +175,22 @@ export class Ledger {
 
   /** Every proposal that is still on its way. */
   openProposals(): readonly Proposal[] {
-    return [...this.proposals.values()].filter(isOpen);
+    return [...this.#openProposalIds].map(id => this.proposals.get(id)!);
   }
 
   /** The proposals of an edition, in the order they were made. */
   proposalsOfEdition(editionId: string): readonly Proposal[] {
-    return [...this.proposals.values()].filter(proposal => proposal.editionId === editionId);
+    return [...(this.#proposalIdsOfEdition.get(editionId) ?? [])].map(id => this.proposals.get(id)!);
+  }
+
+  /** The publications of a record that count as known at `knownAt`; see {@link publicationsKnown}. */
+  publicationsKnown(recordId: string, locale: string, knownAt: Instant): readonly PublicationEntry[] {
+    return knownAt === Infinity ? this.outlookOf(recordId, locale).known : publicationsKnown(this.entriesOf(recordId, locale), knownAt);
   }
 
   /** What is in force of a record at a moment, as known then; see {@link inForceAt}. */
   inForce(recordId: string, locale: string, moment: Instant, knownAt: Instant): InForce {
-    return inForceAt(publicationsKnown(this.entriesOf(recordId, locale), knownAt), moment);
+    return inForceAt(this.publicationsKnown(recordId, locale, knownAt), moment);
   }
 
   /** The revision of that id. @throws RangeError when there is none */
@@ -152,11 +216,46 @@ export function isOpen(proposal: Proposal): boolean {
   return proposal.stage === 'draft' || proposal.stage === 'in review';
 }
 
-function keyOf(recordId: string, locale: string): string {
-  return `${recordId} ${locale}`;
+/** What was written of each record in each locale, in order. */
+class ByLocale<Row extends { readonly recordId: string; readonly locale: string }> {
+  readonly #locales = new Map<string, Map<string, Row[]>>();
+
+  of(recordId: string, locale: string): readonly Row[] {
+    return this.#locales.get(locale)?.get(recordId) ?? none;
+  }
+
+  add(row: Row): void {
+    append(this.#inLocale(row.locale), row.recordId, row);
+  }
+
+  /** Takes over all lists of another; those to which rows are about to be added become copies. */
+  take(other: ByLocale<Row>, about: readonly Row[]): void {
+    for (const [locale, lists] of other.#locales) this.#locales.set(locale, new Map(lists));
+    for (const { recordId, locale } of about) this.#inLocale(locale).set(recordId, [...other.of(recordId, locale)]);
+  }
+
+  forget(recordId: string): void {
+    for (const lists of this.#locales.values()) lists.delete(recordId);
+  }
+
+  #inLocale(locale: string): Map<string, Row[]> {
+    const known = this.#locales.get(locale);
+    if (known) return known;
+    const made = new Map<string, Row[]>();
+    this.#locales.set(locale, made);
+    return made;
+  }
 }
 
-function append<Value>(map: Map<string, Value[]>, key: string, value: Value): void {
+const none: readonly never[] = [];
+
+function addTo(map: Map<string, Set<string>>, key: string, id: string): void {
+  const ids = map.get(key);
+  if (ids) ids.add(id);
+  else map.set(key, new Set([id]));
+}
+
+function append<Key, Value>(map: Map<Key, Value[]>, key: Key, value: Value): void {
   const values = map.get(key);
   if (values) values.push(value);
   else map.set(key, [value]);

@@ -1,5 +1,5 @@
 import type { Instant } from '../schedule/local-time';
-import { knownAtFor, publicationsKnown } from './in-force';
+import { knownAtFor } from './in-force';
 import type { Ledger } from './ledger';
 import { outlookFrom } from './outlook';
 import type { PublicationEntry, Stage } from './records';
@@ -20,7 +20,7 @@ export interface RecordStatus {
 
 /** Computes the status of a record at a moment. */
 export function statusOf(ledger: Ledger, recordId: string, locale: string, moment: Instant, now: Instant): RecordStatus {
-  const known = publicationsKnown(ledger.entriesOf(recordId, locale), knownAtFor(moment, now));
+  const known = ledger.publicationsKnown(recordId, locale, knownAtFor(moment, now));
   const [present, ...ahead] = outlookFrom(known, moment);
   const inForce = present!.inForce;
   const upcoming = ahead.flatMap(turn => (turn.inForce.state === 'live' ? turn.inForce.entry : []))[0] ?? null;

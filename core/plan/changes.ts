@@ -1,8 +1,8 @@
-import { inForceAt, publicationBoundaries, publicationsKnown } from '../ledger/in-force';
+import { inForceAt, publicationBoundaries } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
 import type { PlacementValue } from '../placement/placement';
-import type { Rule } from '../rule/rule';
+import { testsOf, type Rule } from '../rule/rule';
 import { effectiveRule, missingRule, type SharedRuleValue } from '../rule/shared-rule';
 import { openTimeWithin } from '../rule/when';
 import { unionOf, type Interval } from '../schedule/interval';
@@ -23,8 +23,8 @@ export interface PlannedChange {
 export function changesWithin(ledger: Ledger, locale: string, span: Interval): readonly PlannedChange[] {
   const changes: PlannedChange[] = [];
   for (const record of ledger.records.values()) {
-    const known = publicationsKnown(ledger.entriesOf(record.id, locale), Infinity);
-    for (const at of publicationBoundaries(known)) {
+    const { known, boundaries } = ledger.outlookOf(record.id, locale);
+    for (const at of boundaries) {
       if (at < span.from || at >= span.until) continue;
       const [before, after] = [inForceAt(known, at - 1), inForceAt(known, at)];
       if (after.state === 'live') {
@@ -40,7 +40,8 @@ export function changesWithin(ledger: Ledger, locale: string, span: Interval): r
         changes.push({ at, recordId: record.id, kind: record.kind, what: 'ends', value: ledger.revision(before.revisionId).value });
       }
     }
-    if (record.kind === 'placement') changes.push(...windowChanges(ledger, record.id, locale, span));
+    if (record.kind === 'placement' && hasWindows(ledger, record.id, locale))
+      changes.push(...windowChanges(ledger, record.id, locale, span));
   }
   return changes.sort((a, b) => a.at - b.at || (a.recordId < b.recordId ? -1 : 1));
 }
@@ -50,12 +51,9 @@ export function changesWithin(ledger: Ledger, locale: string, span: Interval): r
  * rules it follows included, as they are in force then.
  */
 export function openTimeOfPlacement(ledger: Ledger, recordId: string, locale: string, span: Interval): readonly Interval[] {
-  const boundaries = publicationBoundaries(publicationsKnown(ledger.entriesOf(recordId, locale), Infinity));
+  const boundaries = ledger.outlookOf(recordId, locale).boundaries;
   const sharedIds = sharedRulesEver(ledger, recordId, locale);
-  const cuts = [
-    ...boundaries,
-    ...sharedIds.flatMap(id => publicationBoundaries(publicationsKnown(ledger.entriesOf(id, locale), Infinity))),
-  ];
+  const cuts = [...boundaries, ...sharedIds.flatMap(id => ledger.outlookOf(id, locale).boundaries)];
   const points = [...new Set([span.from, ...cuts.filter(at => at > span.from && at < span.until), span.until])].sort((a, b) => a - b);
   const open = points.slice(0, -1).flatMap((from, index) => {
     const inForce = ledger.inForce(recordId, locale, from, Infinity);
@@ -88,9 +86,17 @@ function sharedRulesEver(ledger: Ledger, recordId: string, locale: string): read
   return [...found];
 }
 
+/** Whether any revision that is ever in force asks for times, itself or by a rule that it follows. */
+function hasWindows(ledger: Ledger, recordId: string, locale: string): boolean {
+  return ledger.outlookOf(recordId, locale).stretches.some(({ revisionId }) => {
+    const { rule } = ledger.revision(revisionId).value as PlacementValue;
+    return rule.follows.length > 0 || testsOf(rule.when).length > 0;
+  });
+}
+
 // What opens or closes at the instant at which another revision comes into force is told of by that.
 function windowChanges(ledger: Ledger, recordId: string, locale: string, span: Interval): readonly PlannedChange[] {
-  const known = publicationsKnown(ledger.entriesOf(recordId, locale), Infinity);
+  const known = ledger.outlookOf(recordId, locale).known;
   const revisionAt = (at: Instant) => {
     const state = inForceAt(known, at);
     return state.state === 'live' ? state.revisionId : null;

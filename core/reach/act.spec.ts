@@ -1,7 +1,8 @@
 import { SmallWorld, smallTheme } from '../testing/small-world';
 import type { PageFacts } from '../rule/where';
 import { thisPageOnly, type Rule } from '../rule/rule';
-import { pagesNoticing } from './act';
+import { planWithin } from '../plan/site-plan';
+import { pagesNoticing, type SiteAhead } from './act';
 
 const service: PageFacts = {
   id: 'service:not found',
@@ -22,7 +23,11 @@ const base = () =>
   new SmallWorld().page('front', null).page('visit', 'front').page('tern', 'visit').page('join', 'front').block('words').block('other');
 const only = (page: string): Partial<Rule> => ({ where: thisPageOnly(page).where });
 const noticed = (before: SmallWorld, after: SmallWorld) =>
-  [...new Set([...pagesNoticing(before.at(5), after.at(5), [service], []).values()].map(facts => facts.id))].sort();
+  [...new Set(pagesNoticing(ahead(before), ahead(after), []).map(facts => facts.id))].sort();
+const ahead = ({ ledger }: SmallWorld): SiteAhead => ({
+  ledger,
+  plan: planWithin(ledger, { from: 5, until: Infinity }, { locale: 'en-GB', manifest: smallTheme, services: [service] }),
+});
 
 describe('pagesNoticing', () => {
   const rows: readonly (readonly [what: string, before: SmallWorld, after: SmallWorld, pages: readonly string[]])[] = [

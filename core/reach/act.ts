@@ -1,72 +1,126 @@
 import { carriersOf, insetIdsOf } from '../inset/inset';
-import type { PlacementValue } from '../placement/placement';
+import type { Ledger } from '../ledger/ledger';
+import { insetHoldersIn, type PlacedSpan, type SitePlan } from '../plan/site-plan';
 import { couldHold } from '../rule/could-hold';
-import { effectiveRule } from '../rule/shared-rule';
 import type { PageFacts } from '../rule/where';
-import type { SiteSnapshot } from '../site/snapshot';
+import { sharesTime, unionOf, type Interval } from '../schedule/interval';
+import type { Instant } from '../schedule/local-time';
 import { layoutHasRegion } from '../theme/manifest';
-import { insetHolders } from './reach';
 
-/** The pages on which readers could notice an act, as they are or as they would be; a moved page is there twice. */
-export type Noticing = ReadonlyMap<string, PageFacts>;
+/** A site from some moment on. */
+export interface SiteAhead {
+  readonly ledger: Ledger;
+  readonly plan: SitePlan;
+}
 
 /**
- * The pages on which readers could notice the difference between two states of the site at one moment: whoever they are,
- * in whatever locale and with whatever parameters they read, service pages and pages still to come included.
+ * The pages on which readers could notice the difference between two states of a site at any moment ahead: whoever they
+ * are, in whatever locale and with whatever parameters they read, service pages and pages still to come included.
+ * They are given as they are and as they would be; a moved page is there twice.
  * What menus and listings elsewhere name of a page follows from the page and is not counted.
- * @param services - the facts of service pages
  * @param toCome - the facts of pages that are not live yet, so that nothing is put on them unseen
  */
-export function pagesNoticing(
-  before: SiteSnapshot,
-  after: SiteSnapshot,
-  services: readonly PageFacts[],
-  toCome: readonly PageFacts[],
-): Noticing {
+export function pagesNoticing(before: SiteAhead, after: SiteAhead, toCome: readonly PageFacts[]): readonly PageFacts[] {
   const noticing = new Map<string, PageFacts>();
   const notice = (facts: PageFacts) => noticing.set(`${facts.id} ${facts.lineage.join()} ${facts.path}`, facts);
-  const changedBlocks = keysThatDiffer(before.blocks, after.blocks, (a, b) => a.value === b.value);
-  const changedPlacements = keysThatDiffer(before.placementById, after.placementById, (a, b) => a.value === b.value && a.rule === b.rule);
-  for (const id of keysThatDiffer(before.pageById, after.pageById, isSamePage))
-    for (const page of [before.pageById.get(id), after.pageById.get(id)]) if (page) notice(page.facts);
-  for (const snapshot of [before, after]) {
-    const known = new Set(snapshot.pages.map(page => page.id));
-    const pages = [...snapshot.pages.map(page => page.facts), ...services, ...toCome.filter(each => !known.has(each.id))];
-    const carriers = carriersOf(changedBlocks, insetHolders(snapshot).blocks);
-    for (const facts of pages) if (facts.written && insetIdsOf(facts.written).some(id => carriers.has(id))) notice(facts);
-    for (const { id, value } of snapshot.placements) {
-      if (value.off || !(changedPlacements.has(id) || carriers.has(value.blockId))) continue;
-      for (const facts of pages) if (couldShowOn(snapshot, value, facts)) notice(facts);
+  pagesThatDiffer(before.plan, after.plan).forEach(notice);
+  const changed = blocksThatDiffer(before, after);
+  const placements = placementsThatDiffer(before.plan, after.plan);
+  for (const { plan } of [before, after]) {
+    const { span } = plan;
+    const carriers = carriersOf(changed.keys(), insetHoldersIn(plan));
+    const times = unionOf([...changed.values()].flat());
+    const isWhile = (time: Interval) => times.some(each => sharesTime(each, time));
+    const known = new Set(plan.universe.pages.map(page => page.id));
+    const always = { from: -Infinity, until: Infinity };
+    const pages = [
+      ...plan.universe.pages.map((facts, position) => ({ facts, time: plan.pageSpans[position]! })),
+      ...toCome.filter(each => !known.has(each.id)).map(facts => ({ facts, time: always })),
+    ].filter(({ time }) => sharesTime(time, span));
+    if (carriers.size > 0)
+      for (const { facts, time } of pages)
+        if (facts.written && insetIdsOf(facts.written).some(id => carriers.has(id)) && isWhile(time)) notice(facts);
+    for (const placed of plan.placements) {
+      const { value, from, until } = placed;
+      if (value.off) continue;
+      const shared = placements.has(placed)
+        ? [{ from, until }]
+        : carriers.has(value.blockId)
+          ? times.filter(each => sharesTime(each, placed))
+          : [];
+      if (shared.length === 0) continue;
+      for (const { facts, time } of pages)
+        if (shared.some(each => sharesTime(each, time)) && couldShowOn(plan, placed, facts)) notice(facts);
     }
   }
-  return noticing;
+  return [...noticing.values()];
 }
 
 /** Whether a placement could show on a page, for some reader at some time. */
-function couldShowOn(snapshot: SiteSnapshot, value: PlacementValue, facts: PageFacts): boolean {
-  const hasTarget = value.target.kind === 'insertion point' || layoutHasRegion(snapshot.manifest, facts.layout, value.target.name);
-  return hasTarget && couldHold(effectiveRule(value.rule, snapshot.sharedRules).where, facts);
+function couldShowOn({ manifest }: SitePlan, { value, rule }: PlacedSpan, facts: PageFacts): boolean {
+  const hasTarget = value.target.kind === 'insertion point' || layoutHasRegion(manifest, facts.layout, value.target.name);
+  return hasTarget && couldHold(rule.where, facts);
 }
 
-function isSamePage(a: SiteSnapshot['pages'][number], b: typeof a): boolean {
-  return (
-    a.value === b.value &&
-    a.facts.path === b.facts.path &&
-    a.facts.lineage.join() === b.facts.lineage.join() &&
-    JSON.stringify(a.facts.readers) === JSON.stringify(b.facts.readers)
-  );
+// What is over before the beginning is of no account.
+function timeKey(time: Interval, { span }: SitePlan): string {
+  return `${Math.max(time.from, span.from)} ${time.until}`;
 }
 
-function keysThatDiffer<Value>(
+function placementsThatDiffer(before: SitePlan, after: SitePlan): ReadonlySet<PlacedSpan> {
+  const keyed = (plan: SitePlan) =>
+    new Map(plan.placements.filter(each => sharesTime(each, plan.span)).map(each => [`${each.id} ${timeKey(each, plan)}`, each]));
+  return differing(keyed(before), keyed(after), (a, b) => a.value === b.value && a.rule === b.rule);
+}
+
+function pagesThatDiffer(before: SitePlan, after: SitePlan): ReadonlySet<PageFacts> {
+  if (before.universe === after.universe) return new Set();
+  const keyed = (plan: SitePlan) =>
+    new Map(
+      plan.universe.pages.flatMap((facts, position) => {
+        const time = plan.pageSpans[position]!;
+        const key = `${facts.id} ${timeKey(time, plan)} ${facts.path} ${facts.lineage.join()} ${JSON.stringify(facts.readers)}`;
+        return sharesTime(time, plan.span) ? [[key, facts] as const] : [];
+      }),
+    );
+  return differing(keyed(before), keyed(after), (a, b) => a.written === b.written);
+}
+
+function differing<Value>(
   a: ReadonlyMap<string, Value>,
   b: ReadonlyMap<string, Value>,
   isSame: (a: Value, b: Value) => boolean,
-): ReadonlySet<string> {
-  const differing = new Set<string>();
-  for (const [id, value] of a) {
-    const other = b.get(id);
-    if (other === undefined || !isSame(value, other)) differing.add(id);
+): ReadonlySet<Value> {
+  const found = new Set<Value>();
+  for (const [one, other] of [
+    [a, b],
+    [b, a],
+  ] as const)
+    for (const [key, value] of one) {
+      const counterpart = other.get(key);
+      if (counterpart === undefined || !isSame(value, counterpart)) found.add(value);
+    }
+  return found;
+}
+
+/** The blocks that are not the same throughout, each with when they differ. */
+function blocksThatDiffer(before: SiteAhead, after: SiteAhead): ReadonlyMap<string, readonly Interval[]> {
+  const found = new Map<string, readonly Interval[]>();
+  const { locale, span } = before.plan;
+  const ids = new Set([before, after].flatMap(({ ledger }) => ledger.recordsOf('block').map(each => each.id)));
+  for (const id of ids) {
+    const [a, b] = [before, after].map(({ ledger }) => ledger.outlookOf(id, locale));
+    if (a === b) continue;
+    const cuts = [span.from, ...[...a!.boundaries, ...b!.boundaries].filter(at => at > span.from && at < span.until)];
+    const sorted = [...new Set(cuts)].sort((one, other) => one - other);
+    const valueAt = ({ ledger }: SiteAhead, at: Instant) => {
+      const state = ledger.inForce(id, locale, at, Infinity);
+      return state.state === 'live' ? ledger.revision(state.revisionId).value : null;
+    };
+    const times = sorted
+      .map((from, index) => ({ from, until: sorted[index + 1] ?? span.until }))
+      .filter(({ from }) => valueAt(before, from) !== valueAt(after, from));
+    if (times.length > 0) found.set(id, unionOf(times));
   }
-  for (const id of b.keys()) if (!a.has(id)) differing.add(id);
-  return differing;
+  return found;
 }

@@ -20,6 +20,13 @@ export function setWhere(size: number, holds: (position: number) => boolean): Bi
   return set;
 }
 
+/** The set of some positions. */
+export function setOf(size: number, positions: Iterable<number>): BitSet {
+  const set = emptySet(size);
+  for (const position of positions) add(set, position);
+  return set;
+}
+
 /** Puts a position into a set. */
 export function add(set: BitSet, position: number): void {
   set[position >>> 5]! |= 1 << (position & 31);
@@ -70,6 +77,22 @@ export function countOfSet(set: BitSet): number {
     count += (((word + (word >>> 4)) & 0x0f0f0f0f) * 0x01010101) >>> 24;
   }
   return count;
+}
+
+/** Whether something holds of some position of a set; asked in ascending order until it does. */
+export function holdsForSome(set: BitSet, holds: (position: number) => boolean): boolean {
+  return firstWhere(set, holds) >= 0;
+}
+
+/** The first position of a set of which something holds, or -1. */
+export function firstWhere(set: BitSet, holds: (position: number) => boolean): number {
+  for (let word = 0; word < set.length; word += 1) {
+    for (let rest = set[word]!; rest !== 0; rest &= rest - 1) {
+      const position = word * 32 + 31 - Math.clz32(rest & -rest);
+      if (holds(position)) return position;
+    }
+  }
+  return -1;
 }
 
 /** The positions of a set, ascending. */

@@ -2,7 +2,8 @@ import { isTest, testsOf, type RuleTree, type WhereTest, type WhoTest } from '..
 import { compileWhereTest, type PageFacts } from '../rule/where';
 import { compileWho, type ReaderFacts } from '../rule/who';
 import { layoutHasRegion, type ThemeManifest } from '../theme/manifest';
-import { add, both, either, emptySet, fullSet, setWhere, without, type BitSet } from './bit-set';
+import { insetIdsOf } from '../inset/inset';
+import { both, countOfSet, either, emptySet, fullSet, has, setOf, setWhere, without, type BitSet } from './bit-set';
 
 /** What the address adds to a page: its locale and the parameters of its query. */
 export interface Reading {
@@ -12,29 +13,49 @@ export interface Reading {
 
 /**
  * All pages of a site at once: a tree is evaluated for every page by operations on sets of pages, each distinct test
- * looked at once per page and kept.
+ * looked at once per page and kept. A page whose facts change over time stands in it once for each way it will be.
  */
 export class PageUniverse {
   readonly size: number;
   readonly everyPage: BitSet;
-  readonly #positions: ReadonlyMap<string, number>;
-  readonly #ends: readonly number[];
+  /** Positions of each page, in order. */
+  readonly #positions = new Map<string, number[]>();
+  #beneath: ReadonlyMap<string, readonly number[]> | null = null;
   readonly #tests = new Map<string, BitSet>();
   readonly #trees = new WeakMap<RuleTree<WhereTest>, BitSet>();
   readonly #layouts = new Map<string, BitSet>();
   readonly #readable = new Map<string, BitSet>();
+  readonly #fitting = new WeakMap<RuleTree<WhereTest>, Map<string, FittingPages>>();
+  #holders: readonly number[] | null = null;
+  #byReaders: ReadonlyMap<RuleTree<WhoTest>, readonly number[]> | null = null;
+  readonly #earlier: Earlier | null;
 
-  /** @param pages - in reading order of the tree; service pages at the end */
-  constructor(readonly pages: readonly PageFacts[]) {
+  /**
+   * @param pages - in reading order of the tree; service pages at the end
+   * @param like - a universe of many of the same facts, whose outcomes are taken over
+   */
+  constructor(
+    readonly pages: readonly PageFacts[],
+    like: PageUniverse | null = null,
+  ) {
     this.size = pages.length;
     this.everyPage = fullSet(this.size);
-    this.#positions = new Map(pages.map((page, position) => [page.id, position]));
-    this.#ends = endsOfSubtrees(pages);
+    pages.forEach(({ id }, position) => {
+      const known = this.#positions.get(id);
+      if (known) known.push(position);
+      else this.#positions.set(id, [position]);
+    });
+    this.#earlier = like && { tests: like.#tests, positions: this.#positionsIn(like) };
   }
 
-  /** Where a page stands among all, or undefined. */
+  /** Where a page stands first among all, or undefined. */
   positionOf(page: string): number | undefined {
-    return this.#positions.get(page);
+    return this.#positions.get(page)?.[0];
+  }
+
+  #positionsIn(like: PageUniverse): Int32Array {
+    const standing = new Map(like.pages.map((facts, position) => [facts, position]));
+    return Int32Array.from(this.pages, facts => standing.get(facts) ?? -1);
   }
 
   /** The pages on which a tree holds. */
@@ -56,9 +77,29 @@ export class PageUniverse {
 
   /** The pages whose layout has a region. */
   withRegion(manifest: ThemeManifest, region: string): BitSet {
-    const layouts = manifest.layouts.filter(layout => layout.regions.includes(region)).map(layout => layout.name);
-    const key = `${region} ${layouts.join()}`;
+    const key = `${region} ${layoutsWith(manifest, region)}`;
     return this.#keep(this.#layouts, key, () => setWhere(this.size, at => layoutHasRegion(manifest, this.pages[at]!.layout, region)));
+  }
+
+  /** The pages on which a tree holds, for a locale and without a query, and whose layout has a region; null asks for no region. */
+  fitting(tree: RuleTree<WhereTest>, locale: string, manifest: ThemeManifest, region: string | null): FittingPages {
+    const known = this.#fitting.get(tree) ?? new Map<string, FittingPages>();
+    this.#fitting.set(tree, known);
+    const layouts = region === null ? '' : `${region} ${layoutsWith(manifest, region)}`;
+    const key = `${locale} ${layouts}`;
+    const before = known.get(key);
+    if (before) return before;
+    const meant = this.where(tree, { locale, query: {} });
+    const set = region === null ? meant : both(meant, this.withRegion(manifest, region));
+    const made = { set, count: countOfSet(set) };
+    known.set(key, made);
+    return made;
+  }
+
+  /** Positions of the pages whose texts hold insets. */
+  get holders(): readonly number[] {
+    this.#holders ??= this.pages.flatMap(({ written }, position) => (written && insetIdsOf(written).length > 0 ? [position] : []));
+    return this.#holders;
   }
 
   /** The pages that a reader may read. */
@@ -72,6 +113,14 @@ export class PageUniverse {
         return outcome;
       });
     });
+  }
+
+  /** Every tree that says who may read some page of a set. */
+  readersOf(set: BitSet): ReadonlySet<RuleTree<WhoTest>> {
+    this.#byReaders ??= groupByReaders(this.pages);
+    return new Set(
+      [...this.#byReaders].filter(([, positions]) => positions.some(position => has(set, position))).map(([readers]) => readers),
+    );
   }
 
   #keep(kept: Map<string, BitSet>, key: string, make: () => BitSet): BitSet {
@@ -90,28 +139,38 @@ export class PageUniverse {
         const holds = test.value === null ? test.name in query : query[test.name] === test.value;
         return holds ? this.everyPage : emptySet(this.size);
       }
-      case 'page': {
-        const set = emptySet(this.size);
-        const position = this.#positions.get(test.page);
-        if (position !== undefined) add(set, position);
-        return set;
-      }
+      case 'page':
+        return setOf(this.size, this.#positions.get(test.page) ?? []);
       case 'within':
         return this.#keep(this.#tests, `within ${test.page}`, () => this.#subtree(test.page));
-      default:
-        return this.#keep(this.#tests, JSON.stringify(test), () => {
+      default: {
+        const key = JSON.stringify(test);
+        return this.#keep(this.#tests, key, () => {
           const holds = compileWhereTest(test);
-          return setWhere(this.size, at => holds(this.pages[at]!));
+          const known = this.#earlier?.tests.get(key);
+          const positions = this.#earlier?.positions;
+          return setWhere(this.size, at => {
+            const before = known && positions ? positions[at]! : -1;
+            return before < 0 ? holds(this.pages[at]!) : has(known!, before);
+          });
         });
+      }
     }
   }
 
-  // In reading order what lies beneath a page follows it without a gap.
   #subtree(page: string): BitSet {
-    const set = emptySet(this.size);
-    const from = this.#positions.get(page);
-    if (from !== undefined) for (let at = from; at < this.#ends[from]!; at += 1) add(set, at);
-    return set;
+    if (!this.#beneath) {
+      const beneath = new Map<string, number[]>();
+      this.pages.forEach(({ lineage }, position) => {
+        for (const id of lineage) {
+          const known = beneath.get(id);
+          if (known) known.push(position);
+          else beneath.set(id, [position]);
+        }
+      });
+      this.#beneath = beneath;
+    }
+    return setOf(this.size, this.#beneath.get(page) ?? []);
   }
 
   #evaluate(tree: RuleTree<WhereTest>, setOf: (test: WhereTest) => BitSet): BitSet {
@@ -144,12 +203,45 @@ export function universeOf(pages: readonly PageFacts[]): PageUniverse {
   return made;
 }
 
-function endsOfSubtrees(pages: readonly PageFacts[]): readonly number[] {
-  const ends = new Array<number>(pages.length).fill(pages.length);
-  const open: number[] = [];
-  pages.forEach((page, position) => {
-    while (open.length > 0 && pages[open[open.length - 1]!]!.lineage.length >= page.lineage.length) ends[open.pop()!] = position;
-    open.push(position);
+/** Pages on which something fits, and how many. */
+export interface FittingPages {
+  readonly set: BitSet;
+  readonly count: number;
+}
+
+const layoutLists = new WeakMap<ThemeManifest, Map<string, string>>();
+
+/** The names of the layouts that have a region, as a key. */
+function layoutsWith(manifest: ThemeManifest, region: string): string {
+  const known = layoutLists.get(manifest) ?? new Map<string, string>();
+  layoutLists.set(manifest, known);
+  const names =
+    known.get(region) ??
+    manifest.layouts
+      .filter(layout => layout.regions.includes(region))
+      .map(layout => layout.name)
+      .join();
+  known.set(region, names);
+  return names;
+}
+
+/** What another universe found, and where this one's facts stand in it; -1 where they do not. */
+interface Earlier {
+  readonly tests: ReadonlyMap<string, BitSet>;
+  readonly positions: Int32Array;
+}
+
+function groupByReaders(pages: readonly PageFacts[]): ReadonlyMap<RuleTree<WhoTest>, readonly number[]> {
+  const groups = new Map<RuleTree<WhoTest>, number[]>();
+  // Written alike they are the same, whichever page they come from.
+  const same = new Map<string, RuleTree<WhoTest>>();
+  pages.forEach(({ readers }, position) => {
+    const key = JSON.stringify(readers);
+    const tree = same.get(key) ?? readers;
+    same.set(key, tree);
+    const known = groups.get(tree);
+    if (known) known.push(position);
+    else groups.set(tree, [position]);
   });
-  return ends;
+  return groups;
 }

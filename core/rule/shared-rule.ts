@@ -13,7 +13,14 @@ export interface SharedRuleValue {
 /** Shared rules that are live, by id. */
 export type SharedRules = ReadonlyMap<string, SharedRuleValue>;
 
-const joined = new WeakMap<Rule, { readonly parts: readonly (SharedRuleValue | undefined)[]; readonly rule: Rule }>();
+interface Joined {
+  readonly parts: readonly (SharedRuleValue | undefined)[];
+  readonly rule: Rule;
+}
+
+/** How many ways in which a rule was joined are kept: as the shared rules are, were and will be. */
+const mostJoined = 8;
+const joined = new WeakMap<Rule, Joined[]>();
 
 /**
  * A rule with all that it follows taken in, however far that goes. One that follows a rule which is not live holds nowhere:
@@ -22,8 +29,10 @@ const joined = new WeakMap<Rule, { readonly parts: readonly (SharedRuleValue | u
 export function effectiveRule(rule: Rule, shared: SharedRules): Rule {
   if (rule.follows.length === 0) return rule;
   const parts = rulesFollowed(rule, shared);
-  const known = joined.get(rule);
-  if (known && known.parts.length === parts.length && known.parts.every((part, index) => part === parts[index])) return known.rule;
+  const kept = joined.get(rule) ?? [];
+  joined.set(rule, kept);
+  const known = kept.find(each => each.parts.length === parts.length && each.parts.every((part, index) => part === parts[index]));
+  if (known) return known.rule;
   const isWhole = parts.every(part => part !== undefined) && loopFrom(rule, shared) === null;
   const rules = [rule, ...parts.flatMap(part => (part ? [part.rule] : []))];
   const made: Rule = {
@@ -32,7 +41,8 @@ export function effectiveRule(rule: Rule, shared: SharedRules): Rule {
     who: allOf(rules.map(each => each.who)),
     when: allOf(rules.map(each => each.when)),
   };
-  joined.set(rule, { parts, rule: made });
+  kept.unshift({ parts, rule: made });
+  kept.length = Math.min(kept.length, mostJoined);
   return made;
 }
 

@@ -47,7 +47,8 @@ export function hasReaderFact(facts: ReaderFacts, key: string): boolean {
   return kind === 'role' ? facts.roles.includes(name) : facts.memberships.includes(name);
 }
 
-function keyOfWhoTest(test: WhoTest): string {
+/** The key of the reader fact that a test asks about. */
+export function keyOfWhoTest(test: WhoTest): string {
   switch (test.test) {
     case 'signed in':
       return 'signed in';

@@ -64,10 +64,11 @@ export function unionOf(intervals: readonly Interval[]): readonly Interval[] {
 /** The time that both sets hold; each set is sorted and disjoint, as {@link unionOf} returns it. */
 export function intersectionOf(a: readonly Interval[], b: readonly Interval[]): readonly Interval[] {
   const shared: Interval[] = [];
-  for (const left of a) {
-    for (const right of b) {
-      if (sharesTime(left, right)) shared.push({ from: Math.max(left.from, right.from), until: Math.min(left.until, right.until) });
-    }
+  for (let left = 0, right = 0; left < a.length && right < b.length;) {
+    const [one, other] = [a[left]!, b[right]!];
+    if (sharesTime(one, other)) shared.push({ from: Math.max(one.from, other.from), until: Math.min(one.until, other.until) });
+    if (one.until < other.until) left += 1;
+    else right += 1;
   }
   return unionOf(shared);
 }

@@ -1,8 +1,8 @@
 import type { BlockValue } from '../block/block';
-import { inForceAt, knownAtFor, publicationBoundaries, publicationsKnown } from '../ledger/in-force';
+import { knownAtFor } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import { outlookFrom } from '../ledger/outlook';
-import { recordKinds, type PublicationEntry, type RecordKind } from '../ledger/records';
+import type { PublicationEntry, RecordKind } from '../ledger/records';
 import type { PageValue } from '../page/page';
 import type { ExpectationValue } from '../expectation/expectation';
 import type { PlacementValue } from '../placement/placement';
@@ -12,6 +12,8 @@ import { readerFactsIn } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import type { ThemeManifest } from '../theme/manifest';
 import { compilePlacement, type CompiledPlacement } from './compiled-placement';
+import { laidOver, liveAt, type LiveSet } from './live-set';
+import { factsOfPage } from './page-facts';
 
 /** A page in the tree of a snapshot. */
 export interface PageNode {
@@ -95,43 +97,62 @@ export interface SiteSnapshot {
 
 /** Takes a snapshot of the ledger; see {@link SiteSnapshot}. */
 export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnapshot {
-  const overlays = new Map((options.overlays ?? []).map(each => [each.recordId, each]));
-  const knownAt = knownAtFor(options.moment, options.now);
-  const live = Object.fromEntries(recordKinds.map(kind => [kind, new Map<string, unknown>()])) as Record<RecordKind, Map<string, unknown>>;
-  const dormantPlacements: Dormant<PlacementValue>[] = [];
-  const dormantBlocks = new Map<string, Dormant<BlockValue>>();
-  let validUntil = Infinity;
-  for (const record of ledger.records.values()) {
-    const known = publicationsKnown(ledger.entriesOf(record.id, options.locale), knownAt);
-    const boundary = publicationBoundaries(known).find(at => at > options.moment);
-    if (boundary !== undefined) validUntil = Math.min(validUntil, boundary);
-    if (overlays.has(record.id)) continue;
-    const inForce = inForceAt(known, options.moment);
-    if (inForce.state === 'live') live[record.kind].set(record.id, ledger.revision(inForce.revisionId).value);
-    else if (record.kind === 'block' || record.kind === 'placement') {
-      const dormant = dormantValue(ledger, record.id, options, known);
-      if (dormant && record.kind === 'placement') dormantPlacements.push(dormant as Dormant<PlacementValue>);
-      if (dormant && record.kind === 'block') dormantBlocks.set(record.id, dormant as Dormant<BlockValue>);
-    }
-  }
-  for (const overlay of overlays.values()) if (overlay.value !== null) live[overlay.kind].set(overlay.recordId, overlay.value);
+  return assembleSnapshot(ledger, options, liveAt(ledger, options));
+}
+
+/** The snapshot of what is live, with what is laid over it. @param live - as {@link liveAt} returns it for these options */
+export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live: LiveSet): SiteSnapshot {
+  const overlays = options.overlays ?? [];
+  const { values } = laidOver(live, overlays);
   const locale = options.readIn ?? options.locale;
-  const tree = treeOf(ledger, live.page as ReadonlyMap<string, PageValue>, locale);
-  const sharedRules = live['shared rule'] as ReadonlyMap<string, SharedRuleValue>;
+  const tree = treeOf(ledger, values.page as ReadonlyMap<string, PageValue>, locale);
+  const sharedRules = values['shared rule'] as ReadonlyMap<string, SharedRuleValue>;
   return {
     moment: options.moment,
     manifest: options.manifest,
     locale,
-    validUntil,
+    validUntil: live.validUntil,
     ...tree,
-    ...indexPlacements(live.placement as ReadonlyMap<string, PlacementValue>, sharedRules),
-    blocks: new Map([...live.block].map(([id, value]) => [id, { id, value: value as BlockValue }])),
+    ...indexOf(values.placement as ReadonlyMap<string, PlacementValue>, sharedRules),
+    blocks: blockNodesOf(values.block as ReadonlyMap<string, BlockValue>),
     sharedRules,
-    expectations: live.expectation as ReadonlyMap<string, ExpectationValue>,
-    dormantPlacements,
-    dormantBlocks,
-    pageReaderFacts: [...new Set(tree.pages.flatMap(page => readerFactsIn(page.facts.readers)))],
+    expectations: values.expectation as ReadonlyMap<string, ExpectationValue>,
+    ...dormantOf(ledger, options, live, new Set(overlays.map(each => each.recordId))),
   };
+}
+
+/** A snapshot brought up to what is only being written since: its own content is the same. */
+export function withDormantAnew(ledger: Ledger, options: SnapshotOptions, live: LiveSet, snapshot: SiteSnapshot): SiteSnapshot {
+  return { ...snapshot, ...dormantOf(ledger, options, live, new Set()) };
+}
+
+function dormantOf(
+  ledger: Ledger,
+  options: SnapshotOptions,
+  { values }: LiveSet,
+  overlaid: ReadonlySet<string>,
+): Pick<SiteSnapshot, 'dormantPlacements' | 'dormantBlocks'> {
+  const knownAt = knownAtFor(options.moment, options.now);
+  const dormant = <Value>(kind: 'placement' | 'block'): readonly Dormant<Value>[] =>
+    ledger.recordsOf(kind).flatMap(({ id }) => {
+      if (values[kind].has(id) || overlaid.has(id)) return [];
+      const found = dormantValue(ledger, id, options, ledger.publicationsKnown(id, options.locale, knownAt));
+      return found ? [found as Dormant<Value>] : [];
+    });
+  return {
+    dormantPlacements: dormant<PlacementValue>('placement'),
+    dormantBlocks: new Map(dormant<BlockValue>('block').map(each => [each.id, each])),
+  };
+}
+
+const nodesOf = new WeakMap<ReadonlyMap<string, BlockValue>, ReadonlyMap<string, BlockNode>>();
+
+function blockNodesOf(values: ReadonlyMap<string, BlockValue>): ReadonlyMap<string, BlockNode> {
+  const known = nodesOf.get(values);
+  if (known) return known;
+  const made = new Map([...values].map(([id, value]) => [id, { id, value }]));
+  nodesOf.set(values, made);
+  return made;
 }
 
 function dormantValue(
@@ -158,7 +179,7 @@ interface MutablePageNode extends Omit<PageNode, 'children'> {
   readonly children: MutablePageNode[];
 }
 
-type PageTree = Pick<SiteSnapshot, 'front' | 'pages' | 'pageById' | 'pageByPath'>;
+type PageTree = Pick<SiteSnapshot, 'front' | 'pages' | 'pageById' | 'pageByPath' | 'pageReaderFacts'>;
 
 /** How many trees are kept per ledger: what is now, what is proposed and what comes next. */
 const mostTrees = 6;
@@ -169,7 +190,7 @@ function treeOf(ledger: Ledger, values: ReadonlyMap<string, PageValue>, locale: 
   const kept = keptTrees.get(ledger.family) ?? [];
   keptTrees.set(ledger.family, kept);
   const isSame = (other: ReadonlyMap<string, PageValue>) =>
-    other.size === values.size && [...values].every(([id, value]) => other.get(id) === value);
+    other === values || (other.size === values.size && [...values].every(([id, value]) => other.get(id) === value));
   const known = kept.find(each => each.locale === locale && isSame(each.values));
   if (known) return known.tree;
   const tree = buildTree(values, locale);
@@ -192,38 +213,33 @@ function buildTree(values: ReadonlyMap<string, PageValue>, locale: string): Page
   const pageByPath = new Map<string, PageNode>();
   const grow = (id: string, parent: MutablePageNode | null): MutablePageNode => {
     const value = values.get(id)!;
-    const path = parent === null ? '/' : `${parent.facts.path === '/' ? '' : parent.facts.path}/${value.segment}`;
-    const facts: PageFacts = {
-      id,
-      path,
-      type: value.type,
-      topics: value.topics,
-      layout: value.layout,
-      lineage: [id, ...(parent?.facts.lineage ?? [])],
-      isFrontPage: parent === null,
-      service: null,
-      menuItems: [...(value.inMenu || parent === null ? [id] : []), ...(parent?.facts.menuItems ?? [])],
-      readers: value.readers ?? parent?.facts.readers ?? {},
-      written: value,
-      locale,
-      query: {},
-    };
+    const facts = factsOfPage(id, value, parent?.facts ?? null, locale);
     const node: MutablePageNode = { id, value, facts, parent, children: [], depth: parent === null ? 0 : parent.depth + 1 };
     pages.push(node);
     pageById.set(id, node);
-    if (!pageByPath.has(path)) pageByPath.set(path, node);
+    if (!pageByPath.has(facts.path)) pageByPath.set(facts.path, node);
     for (const child of (childIds.get(id) ?? []).sort(byOrder)) node.children.push(grow(child, node));
     return node;
   };
   const frontId = (childIds.get(null) ?? []).sort(byOrder)[0];
   const front = frontId === undefined ? null : grow(frontId, null);
-  return { front, pages, pageById, pageByPath };
+  const pageReaderFacts = [...new Set(pages.flatMap(page => readerFactsIn(page.facts.readers)))];
+  return { front, pages, pageById, pageByPath, pageReaderFacts };
 }
 
-function indexPlacements(
-  values: ReadonlyMap<string, PlacementValue>,
-  shared: SharedRules,
-): Pick<SiteSnapshot, 'placements' | 'placementById' | 'placementsByKey' | 'placementsAnywhere'> {
+type PlacementIndex = Pick<SiteSnapshot, 'placements' | 'placementById' | 'placementsByKey' | 'placementsAnywhere'>;
+
+const indexes = new WeakMap<ReadonlyMap<string, PlacementValue>, { readonly shared: SharedRules; readonly index: PlacementIndex }>();
+
+function indexOf(values: ReadonlyMap<string, PlacementValue>, shared: SharedRules): PlacementIndex {
+  const known = indexes.get(values);
+  if (known?.shared === shared) return known.index;
+  const index = indexPlacements(values, shared);
+  indexes.set(values, { shared, index });
+  return index;
+}
+
+function indexPlacements(values: ReadonlyMap<string, PlacementValue>, shared: SharedRules): PlacementIndex {
   const placements = [...values]
     .map(([id, value]) => compilePlacement(id, value, shared))
     .sort((a, b) => compareKeys(a.value.order, b.value.order) || compareKeys(a.id, b.id));

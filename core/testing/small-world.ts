@@ -67,10 +67,10 @@ export class SmallWorld {
     return this;
   }
 
-  page(id: string, parentId: string | null, part: Partial<PageValue> = {}): this {
-    return this.add('page', id, {
-      version: 2,
-      type: 'page',
+  page(id: string, parentId: string | null, part: Partial<PageValue> = {}, times: Partial<PublicationEntry> = {}): this {
+    const value = {
+      version: 2 as const,
+      type: 'page' as const,
       title: id,
       parentId,
       segment: parentId === null ? '' : id,
@@ -86,7 +86,8 @@ export class SmallWorld {
       menuLabel: '',
       takesPlace: null,
       ...part,
-    } satisfies PageValue);
+    } satisfies PageValue;
+    return this.add('page', id, value, times);
   }
 
   block(id: string, part: Partial<BlockValue> = {}, times: Partial<PublicationEntry> = {}): this {

@@ -154,7 +154,7 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
     },
     why: ({ body }) => explainPlacement(site, { ...body, changes: checkedChanges(body.changes) }),
     listSharedRules: () => [...listSharedRules(site)],
-    listExpectations: () => [...listExpectations(site)],
+    listExpectations: async () => [...(await listExpectations(site))],
     checkExpectations: ({ person, body }) =>
       checkChanges(site, person!, overlaysFor(site, body.withEditions, checkedChanges(body.changes)), {
         ...body.times,

@@ -48,6 +48,7 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     response.redirect(303, '/');
   });
   router.get(/.*/, (request, response) => {
+    site.turns.noteReader();
     const person = personOf(site, request);
     if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
     sendPage(answers, readerFactsOf(person), request, response);
@@ -67,6 +68,7 @@ export function answerSignedOut(site: Site, answers: PublicAnswers, logger: Logg
     const page = site.snapshots.at().pageByPath.get(request.path);
     // A page that is not for them goes the same way as an address that leads nowhere, header by header.
     if (!page || !mayRead(page, anyone)) return next();
+    site.turns.noteReader();
     sendPage(answers, anyone, request, response);
     logger.debug({ path: request.path, status: response.statusCode }, 'public page');
   };

@@ -62,9 +62,9 @@ export class PublicAnswers {
   /** What the reader gets at a path, now. */
   at(path: string, reader: ReaderFacts, query: Query = {}): PublicOutcome {
     const now = this.site.clocks.content();
-    if (this.#version !== this.site.ledger.version) {
+    if (this.#version !== this.site.ledger.publishedVersion) {
       this.#kept.clear();
-      this.#version = this.site.ledger.version;
+      this.#version = this.site.ledger.publishedVersion;
     }
     const kept = this.#kept.get(path);
     if (kept && now < kept.validUntil) {

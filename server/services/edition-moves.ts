@@ -32,14 +32,14 @@ export function emptyBatch(): Batch {
 }
 
 /** Judges a move and puts what it writes into the batch. */
-export function applyMove(
+export async function applyMove(
   site: Site,
   batch: Batch,
   edition: Edition,
   proposals: readonly Proposal[],
   person: Person,
   move: MoveRequest,
-): void {
+): Promise<void> {
   const overlays = overlaysOf(site, batch, proposals);
   const stage = proposals[0]?.stage ?? 'withdrawn';
   const isDeciding = decidingMoves.has(move.name) && (stage === 'draft' || stage === 'in review');
@@ -78,7 +78,7 @@ export function applyMove(
     refuseMovedBase(site, proposals, publication.from, move.acceptsMovedBase);
     refuseUnsettled(publication, wish);
     batch.entries.push(...publication.entries);
-    broke = acceptedBreaches(site, person, publication, move.acceptsBroken);
+    broke = await acceptedBreaches(site, person, publication, move.acceptsBroken);
   }
   batch.moves.push({ editionId: edition.id, move: move.name, remark: move.remark, broke, madeAt: at, madeBy: person.id });
 }

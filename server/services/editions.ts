@@ -42,7 +42,7 @@ async function storeEdition(site: Site, person: Person, input: NewEdition): Prom
   const batch = emptyBatch();
   batch.editions.push(edition);
   input.changes.forEach((change, index) => addChange(site, batch, edition, change, values[index], person, input.note));
-  if (input.move) applyMove(site, batch, edition, batch.proposals.splice(0), person, input.move);
+  if (input.move) await applyMove(site, batch, edition, batch.proposals.splice(0), person, input.move);
   await write(site, batch);
   return edition.id;
 }
@@ -101,7 +101,7 @@ export function moveEdition(site: Site, person: Person, editionId: string, move:
     const batch = emptyBatch();
     const proposals = site.ledger.proposalsOfEdition(editionId);
     refuseUnseen(site, proposals, move.decidedOn);
-    applyMove(site, batch, edition, proposals, person, move);
+    await applyMove(site, batch, edition, proposals, person, move);
     await write(site, batch);
   });
 }

@@ -1,11 +1,10 @@
 import type { Breach as BreachRow, Check, ExpectationRow } from '@contract/assembling';
 import type { PublicationWish } from '@contract/messages';
-import { checkExpectation, type Breach } from '@core/expectation/check';
+import type { Breach } from '@core/expectation/check';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import { breachWords } from '@core/expectation/words';
-import type { SitePlan } from '@core/plan/pieces';
 import { instantOf } from '@core/schedule/local-time';
-import type { Overlay } from '@core/site/snapshot';
+import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import { Refusal } from '../http/problems';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -13,7 +12,7 @@ import { liveRevisionId } from './edition-lookups';
 import { bestValueOf, expectationWords, momentStyle, namesFor, peopleWithRoles, someOf } from './names';
 import { planOf, planOfLedger } from './plan';
 import { publicationOfOverlays, type Publication } from './publication';
-import { beyondWords, pagesBeyond } from './reach-of-act';
+import { beyondWords, pagesBeyond, snapshotOf } from './reach-of-act';
 import { isKept, lastChange, statusFields } from './record-facts';
 
 /** Roles that may let a change go ahead although it breaks an expectation. */
@@ -23,58 +22,64 @@ const mayGoOn = ['manager', 'administrator'] as const;
 const mostPages = 50;
 
 /** Every expectation that is live or waits, checked over the year ahead. */
-export function listExpectations(site: Site): readonly ExpectationRow[] {
+export async function listExpectations(site: Site): Promise<readonly ExpectationRow[]> {
   const snapshot = site.snapshots.at();
   const plan = planOf(site);
-  return site.ledger
-    .recordsOf('expectation')
-    .filter(record => isKept(site, record.id))
-    .map(({ id }) => {
-      const value = bestValueOf(site, id) as ExpectationValue;
-      const outcome = site.health.expectation(id, value, plan);
-      return {
-        id,
-        sentence: expectationWords(site, snapshot, value),
-        reason: value.reason,
-        value,
-        revisionId: liveRevisionId(site, id, site.clocks.content()),
-        ...statusFields(site, id, null),
-        ...lastChange(site, id),
-        breaches: outcome.breaches.map(breach => breachRow(site, plan, id, value, breach)),
-        isPartial: outcome.isPartial,
-      };
+  const rest = site.turns.begin();
+  const rows: ExpectationRow[] = [];
+  for (const { id } of site.ledger.recordsOf('expectation').filter(record => isKept(site, record.id))) {
+    const value = bestValueOf(site, id) as ExpectationValue;
+    const outcome = site.health.expectation(id, value, plan);
+    await rest();
+    rows.push({
+      id,
+      sentence: expectationWords(site, snapshot, value),
+      reason: value.reason,
+      value,
+      revisionId: liveRevisionId(site, id, site.clocks.content()),
+      ...statusFields(site, id, null),
+      ...lastChange(site, id),
+      breaches: outcome.breaches.map(breach => breachRow(site, snapshot, id, value, breach)),
+      isPartial: outcome.isPartial,
     });
+  }
+  return rows;
 }
 
 /** What publishing changes would do: break or mend, cover of what is planned, and reach beyond somebody's sections. */
-export function checkChanges(site: Site, person: Person, overlays: readonly Overlay[], wish: PublicationWish): Check {
+export async function checkChanges(site: Site, person: Person, overlays: readonly Overlay[], wish: PublicationWish): Promise<Check> {
   const isPast = wish.from !== null && instantOf(wish.from) < site.clocks.content();
   const publication = publicationOfOverlays(site, overlays, isPast ? { ...wish, from: null } : wish);
   const beyond = pagesBeyond(site, person, publication);
   return {
-    ...breachesOf(site, publication),
+    ...(await breachesOf(site, publication)),
     covers: publication.covers.map(each => ({ ...each })),
     beyond: beyond.length === 0 ? null : beyondWords(site, publication, beyond, ['editor', 'administrator']),
   };
 }
 
 /** Which expectations a publication would break that are kept now, and which it would mend. */
-function breachesOf(site: Site, { after: ledger, from: start }: Publication): Pick<Check, 'broken' | 'mended' | 'isPartial'> {
+async function breachesOf(
+  site: Site,
+  { after: ledger, from: start }: Publication,
+): Promise<Pick<Check, 'broken' | 'mended' | 'isPartial'>> {
   const before = planOf(site);
   const after = planOfLedger(site, ledger, start);
-  const expectations = after.pieces[0]?.snapshot.expectations ?? new Map<string, ExpectationValue>();
+  const snapshot = snapshotOf(site, ledger, start);
   const broken: BreachRow[] = [];
   const mended: Check['mended'] = [];
   let isPartial = before.isPartial || after.isPartial;
-  for (const [id, value] of expectations) {
-    const outcome = checkExpectation(value, after);
+  const rest = site.turns.begin();
+  for (const [id, value] of after.expectations) {
+    await rest();
+    const outcome = site.health.expectation(id, value, after);
     isPartial ||= outcome.isPartial;
-    const isNew = !before.pieces[0]?.snapshot.expectations.has(id);
+    const isNew = !before.expectations.has(id);
     const known = isNew
       ? []
       : site.health.expectation(id, value, before).breaches.filter(each => each.until === null || each.until > start);
     const fresh = outcome.breaches.filter(breach => !known.some(each => isTheSame(each, breach)));
-    broken.push(...fresh.map(breach => breachRow(site, after, id, value, breach)));
+    broken.push(...fresh.map(breach => breachRow(site, snapshot, id, value, breach)));
     if (known.length > 0 && outcome.breaches.length === 0)
       mended.push({ expectationId: id, sentence: expectationWords(site, site.snapshots.at(), value) });
   }
@@ -85,10 +90,10 @@ function breachesOf(site: Site, { after: ledger, from: start }: Publication): Pi
  * Refuses a publication that breaks an expectation, unless somebody who may goes on with a reason.
  * @returns what was broken and why it went ahead all the same, for the history; empty when nothing was broken
  */
-export function acceptedBreaches(site: Site, person: Person, publication: Publication, reason: string): string {
+export async function acceptedBreaches(site: Site, person: Person, publication: Publication, reason: string): Promise<string> {
   // Saying what is expected changes nothing for readers, also when it is not kept yet.
   if (publication.changes.every(each => each.kind === 'expectation')) return '';
-  const { broken } = breachesOf(site, publication);
+  const { broken } = await breachesOf(site, publication);
   if (broken.length === 0) return '';
   const said = broken.map(each => each.words).join(' ');
   const mayAccept = person.roles.some(role => mayGoOn.some(each => each === role));
@@ -111,12 +116,11 @@ function isTheSame(known: Breach, breach: Breach): boolean {
   );
 }
 
-function breachRow(site: Site, plan: SitePlan, id: string, value: ExpectationValue, breach: Breach): BreachRow {
-  const piece = plan.pieces.find(each => each.from <= breach.from && breach.from < each.until) ?? plan.pieces[0]!;
-  const names = namesFor(site, piece.snapshot);
+function breachRow(site: Site, snapshot: SiteSnapshot, id: string, value: ExpectationValue, breach: Breach): BreachRow {
+  const names = namesFor(site, snapshot);
   return {
     expectationId: id,
-    sentence: expectationWords(site, piece.snapshot, value),
+    sentence: expectationWords(site, snapshot, value),
     words: breachWords(value, breach, names, momentStyle(site)),
     pages: breach.pages.slice(0, mostPages).map(page => ({ id: page.id, title: page.written?.title ?? page.path, path: page.path })),
     pageCount: breach.pages.length,

@@ -1,15 +1,15 @@
 import type { Health } from '@contract/assembling';
 import type { Health as CheckedHealth } from '@core/health/health';
 import { findingWords } from '@core/health/words';
-import type { SitePlan } from '@core/plan/pieces';
+import type { SitePlan } from '@core/plan/site-plan';
 import type { Site } from '../site/site';
 import { bestValueOf, findingNames, momentStyle, titleOf } from './names';
 import { planOf } from './plan';
 
 /** What is wrong with the site over the year ahead, in words, the gravest kinds first. */
-export function healthOf(site: Site): Health {
-  const plan = planOf(site);
-  const { findings, isPartial } = checked(site, plan);
+export async function healthOf(site: Site): Promise<Health> {
+  const { plan, health } = await checked(site);
+  const { findings, isPartial } = health;
   const snapshot = site.snapshots.at();
   const names = findingNames(site, snapshot);
   const style = momentStyle(site);
@@ -29,7 +29,7 @@ export function healthOf(site: Site): Health {
         .sort((a, b) => gravity.indexOf(a.kind) - gravity.indexOf(b.kind)),
     ],
     isPartial,
-    until: plan.until,
+    until: plan.span.until,
   };
 }
 
@@ -67,18 +67,38 @@ function faultFindings(site: Site): readonly FindingRow[] {
   });
 }
 
-const kept = new WeakMap<SitePlan, CheckedHealth>();
+interface Checked {
+  readonly plan: SitePlan;
+  readonly health: CheckedHealth;
+}
+
+const kept = new WeakMap<SitePlan, Promise<Checked>>();
 
 // Today asks each time it is opened; while the plan is the same, so is what is wrong with it.
-function checked(site: Site, plan: SitePlan): CheckedHealth {
+function checked(site: Site): Promise<Checked> {
+  const plan = planOf(site);
   const known = kept.get(plan);
   if (known) return known;
-  const made = site.health.check(
+  const made = check(site, plan);
+  kept.set(plan, made);
+  made.catch(() => kept.delete(plan));
+  return made;
+}
+
+async function check(site: Site, plan: SitePlan): Promise<Checked> {
+  const { publishedVersion } = site.ledger;
+  const rest = site.turns.begin();
+  const steps = site.health.steps(
     plan,
     site.settings.locales.map(each => each.tag),
   );
-  kept.set(plan, made);
-  return made;
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return { plan, health: step.value };
+    await rest();
+    // Somebody published meanwhile: what is asked for is the site as it is now.
+    if (site.ledger.publishedVersion !== publishedVersion) return checked(site);
+  }
 }
 
 const gravity: readonly string[] = [

@@ -43,24 +43,37 @@ export function insetFaults(site: Site, snapshot: SiteSnapshot, change: Overlay)
   return change.kind === 'block' ? insetLoopFaults(site, snapshot, change.recordId, pointer) : [];
 }
 
-/** What is wrong with a block's insets at the moment of a snapshot: a loop, named, or more in one another than may be. */
-export function insetLoopFaults(site: Site, snapshot: SiteSnapshot, blockId: string, pointer: string): readonly Fault[] {
-  const loop = loopIn(snapshot, blockId);
+/** What a block's texts hold, by its id. */
+export type Held = (blockId: string) => readonly string[];
+
+/** What is wrong with a block's insets in a snapshot. */
+function insetLoopFaults(site: Site, snapshot: SiteSnapshot, blockId: string, pointer: string): readonly Fault[] {
+  const heldBy: Held = id => {
+    const block = snapshot.blocks.get(id);
+    return block ? insetIdsOf(block.value) : [];
+  };
+  return loopFaults(site, snapshot, blockId, heldBy, insetHolders(snapshot).blocks, pointer);
+}
+
+/**
+ * What is wrong with a block's insets: a loop, named, or more in one another than may be.
+ * @param holders - the blocks that hold others
+ */
+export function loopFaults(
+  site: Site,
+  snapshot: SiteSnapshot,
+  blockId: string,
+  heldBy: Held,
+  holders: Iterable<readonly [holder: string, held: readonly string[]]>,
+  pointer: string,
+): readonly Fault[] {
+  const loop = insetLoopFrom(blockId, heldBy);
   if (loop !== null) return [{ pointer, detail: loopWords(site, snapshot, loop) }];
-  const carriers = carriersOf([blockId], insetHolders(snapshot).blocks);
-  const depth = Math.max(...[...carriers].map(id => insetDepthOf(id, held => heldBy(snapshot, held))));
+  const carriers = carriersOf([blockId], holders);
+  const depth = Math.max(...[...carriers].map(id => insetDepthOf(id, heldBy)));
   return depth > deepestInset
     ? [{ pointer, detail: `Insets would lie ${deepestInset + 1} deep in one another; ${deepestInset} are the most.` }]
     : [];
-}
-
-function loopIn(snapshot: SiteSnapshot, blockId: string): readonly string[] | null {
-  return insetLoopFrom(blockId, id => heldBy(snapshot, id));
-}
-
-function heldBy(snapshot: SiteSnapshot, blockId: string): readonly string[] {
-  const block = snapshot.blocks.get(blockId);
-  return block ? insetIdsOf(block.value) : [];
 }
 
 function loopWords(site: Site, snapshot: SiteSnapshot, loop: readonly string[]): string {

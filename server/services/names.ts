@@ -1,6 +1,5 @@
 import type { BlockValue } from '@core/block/block';
 import { listOf, type MomentStyle } from '@core/format/moment';
-import { publicationsKnown } from '@core/ledger/in-force';
 import type { RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
 import { blockTypeNamed } from '@core/block/types';
@@ -17,7 +16,7 @@ export function bestValueOf(site: Site, recordId: string): unknown {
   const { ledger, settings, clocks } = site;
   const inForce = ledger.inForce(recordId, settings.baseLocale, clocks.content(), Infinity);
   if (inForce.state === 'live') return ledger.revision(inForce.revisionId).value;
-  const known = publicationsKnown(ledger.entriesOf(recordId, settings.baseLocale), Infinity).find(entry => entry.revisionId !== null);
+  const known = ledger.outlookOf(recordId, settings.baseLocale).known.find(entry => entry.revisionId !== null);
   if (known) return ledger.revision(known.revisionId!).value;
   const revisions = ledger.revisionsOf(recordId, settings.baseLocale);
   return revisions[revisions.length - 1]?.value ?? null;

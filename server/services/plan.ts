@@ -1,6 +1,7 @@
-import { planWithin, type SitePlan } from '@core/plan/pieces';
+import { planWithin, type SitePlan } from '@core/plan/site-plan';
 import { effectHorizon } from '@core/reach/reach';
 import type { Ledger } from '@core/ledger/ledger';
+import type { Interval } from '@core/schedule/interval';
 import { allServiceFacts } from '../public/answers';
 import type { Site } from '../site/site';
 
@@ -15,29 +16,51 @@ const kept = new WeakMap<Site, KeptPlan>();
 /** How long a plan is kept while the clock runs on, in milliseconds. */
 const longestKept = 10 * 60_000;
 
-/** The site over the year ahead, cut where publications begin and end; taken once per state of the ledger. */
+/** The site over the year ahead; gathered once per state of the ledger. */
 export function planOf(site: Site): SitePlan {
   const now = site.clocks.content();
   const known = kept.get(site);
-  const first = known?.plan.pieces[0];
   if (
     known &&
-    first &&
-    known.version === site.ledger.version &&
+    known.version === site.ledger.publishedVersion &&
     known.takenAt <= now &&
-    now < Math.min(first.until, known.takenAt + longestKept)
+    now < Math.min(known.plan.firstTurn, known.takenAt + longestKept)
   )
     return known.plan;
   const plan = planOfLedger(site, site.ledger, now);
-  kept.set(site, { version: site.ledger.version, takenAt: now, plan });
+  kept.set(site, { version: site.ledger.publishedVersion, takenAt: now, plan });
   return plan;
 }
 
-/** The plan of a ledger from a moment on, as of now or as it would be. */
+/** The year ahead of a moment as a ledger has it, as of now or as it would be. */
 export function planOfLedger(site: Site, ledger: Ledger, from: number): SitePlan {
-  const { manifest } = site.theme;
-  const locale = site.settings.baseLocale;
-  const now = site.clocks.content();
-  const until = Math.max(now, from) + effectHorizon;
-  return planWithin(ledger, { from, until }, { now, locale, manifest, services: allServiceFacts(site) });
+  return planFrom(site, ledger, { from, until: Math.max(site.clocks.content(), from) + effectHorizon });
+}
+
+/** A plan that holds a moment of today or later: that of the year ahead, or for what has passed one from then on. */
+export function planSince(site: Site, moment: number): SitePlan {
+  const plan = planOf(site);
+  return moment >= plan.span.from ? plan : planOfLedger(site, site.ledger, moment);
+}
+
+/** All that a ledger has in force from a moment on, for ever. */
+export function planForGood(site: Site, ledger: Ledger, from: number): SitePlan {
+  return planFrom(site, ledger, { from, until: Infinity });
+}
+
+// A ledger that would be never changes, and is asked about more than once.
+const ofLedger = new WeakMap<Ledger, Map<string, SitePlan>>();
+
+function planFrom(site: Site, ledger: Ledger, span: Interval): SitePlan {
+  if (ledger === site.ledger) return gather(site, ledger, span);
+  const plans = ofLedger.get(ledger) ?? new Map<string, SitePlan>();
+  ofLedger.set(ledger, plans);
+  const key = `${span.from} ${span.until}`;
+  const plan = plans.get(key) ?? gather(site, ledger, span);
+  plans.set(key, plan);
+  return plan;
+}
+
+function gather(site: Site, ledger: Ledger, span: Interval): SitePlan {
+  return planWithin(ledger, span, { locale: site.settings.baseLocale, manifest: site.theme.manifest, services: allServiceFacts(site) });
 }

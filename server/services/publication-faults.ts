@@ -4,13 +4,16 @@ import { insetIdsOf } from '@core/inset/inset';
 import type { Ledger } from '@core/ledger/ledger';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
+import { insetHoldersIn, type SitePlan } from '@core/plan/site-plan';
+import { holdsInstant, sharesTime, type Interval } from '@core/schedule/interval';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { refuseInvalid, type Fault } from '../http/problems';
 import type { Site } from '../site/site';
-import { insetLoopFaults } from './insets';
+import { loopFaults, type Held } from './insets';
 import { momentStyle, titleOf } from './names';
 import type { Publication, PublishedChange } from './publication';
-import { momentsAhead, snapshotOf } from './reach-of-act';
+import { planForGood } from './plan';
+import { snapshotOf } from './reach-of-act';
 import { faultsInSite } from './validation';
 
 /**
@@ -39,40 +42,73 @@ function faultsAhead(site: Site, { changes, after, from }: Publication): readonl
   const pages = changes.filter(each => each.kind === 'page');
   const carriers = changes.filter(each => each.kind === 'block' && each.value !== null && insetIdsOf(each.value as BlockValue).length > 0);
   if (pages.length + carriers.length === 0) return [];
-  for (const moment of momentsAhead(site, [after], from)) {
-    const snapshot = snapshotOf(site, after, moment);
-    const faults = [
-      ...pages.flatMap(page => addressFaults(site, snapshot, page, changes.indexOf(page))),
-      ...(pages.length > 0 ? frontFaults(site, snapshot, after, moment) : []),
-      ...carriers.flatMap(block => insetLoopFaults(site, snapshot, block.recordId, '/name')),
-    ];
+  const plan = planForGood(site, after, from);
+  const address = pages.flatMap(page => addressFaults(site, plan, page, changes.indexOf(page)));
+  if (address.length > 0) return address;
+  const front = pages.length > 0 ? frontFaults(site, after, from) : [];
+  return front.length > 0 ? front : carriers.flatMap(block => loopFaultsAhead(site, snapshotOf(site, after, from), plan, block.recordId));
+}
+
+/** The first moment at which a page would have the same address as one beside it. */
+function addressFaults(site: Site, plan: SitePlan, change: PublishedChange, index: number): readonly Fault[] {
+  const { pages } = plan.universe;
+  const spanOf = (position: number) => plan.pageSpans[position]!;
+  const meetings = pages.flatMap((page, position) => {
+    if (page.id !== change.recordId || page.lineage.length < 2) return [];
+    return pages.flatMap((twin, other) => {
+      const isTwin = twin.id !== page.id && twin.lineage[1] === page.lineage[1] && twin.written?.segment === page.written?.segment;
+      if (!isTwin || !sharesTime(spanOf(position), spanOf(other))) return [];
+      const at = Math.max(spanOf(position).from, spanOf(other).from, plan.span.from);
+      return at < Math.min(spanOf(position).until, spanOf(other).until) ? [{ at, twin, path: page.path }] : [];
+    });
+  });
+  if (meetings.length === 0) return [];
+  const { at, twin, path } = meetings.reduce((first, each) => (each.at < first.at ? each : first));
+  return [
+    {
+      pointer: `/changes/${index}/value/segment`,
+      detail: `“${twin.written!.title}” has the address ${path} too${dayOf(site, at)}; one of the two could not be reached.`,
+    },
+  ];
+}
+
+function frontFaults(site: Site, after: Ledger, from: number): readonly Fault[] {
+  const fronts = after.recordsOf('page').flatMap(({ id }) => frontTimes(site, after, id));
+  const moments = new Set([from, ...fronts.flatMap(each => [each.from, each.until]).filter(at => at > from && at < Infinity)]);
+  for (const moment of [...moments].sort((a, b) => a - b)) {
+    const count = fronts.filter(each => holdsInstant(each, moment)).length;
+    const when = writeMoment(moment, momentStyle(site));
+    if (count > 1) return [{ pointer: '/name', detail: `There would be two front pages on ${when}.` }];
+    const hadFront = () =>
+      site.ledger.recordsOf('page').some(({ id }) => frontTimes(site, site.ledger, id).some(each => holdsInstant(each, moment)));
+    if (count === 0 && hadFront())
+      return [{ pointer: '/name', detail: `The front page cannot be taken off, moved or end: every address begins there (${when}).` }];
+  }
+  return [];
+}
+
+/** When a page is a front page. */
+function frontTimes(site: Site, ledger: Ledger, id: string): readonly Interval[] {
+  return ledger
+    .outlookOf(id, site.settings.baseLocale)
+    .stretches.filter(({ revisionId }) => (ledger.revision(revisionId).value as PageValue).parentId === null);
+}
+
+function loopFaultsAhead(site: Site, snapshot: SiteSnapshot, plan: SitePlan, blockId: string): readonly Fault[] {
+  const holders = insetHoldersIn(plan);
+  const moments = new Set([plan.span.from]);
+  for (const [id] of holders)
+    for (const { from, until } of plan.blocks.get(id)!)
+      for (const at of [from, until]) if (at > plan.span.from && at < plan.span.until) moments.add(at);
+  for (const moment of [...moments].sort((a, b) => a - b)) {
+    const heldBy: Held = id => plan.blocks.get(id)?.find(each => holdsInstant(each, moment))?.insets ?? [];
+    const holding = holders.map(([id]) => [id, heldBy(id)] as const);
+    const faults = loopFaults(site, snapshot, blockId, heldBy, holding, '/name');
     if (faults.length > 0) return faults;
   }
   return [];
 }
 
-function addressFaults(site: Site, snapshot: SiteSnapshot, change: PublishedChange, index: number): readonly Fault[] {
-  const page = snapshot.pageById.get(change.recordId);
-  const twin = page?.parent?.children.find(child => child.id !== page.id && child.value.segment === page.value.segment);
-  if (!page || !twin) return [];
-  const when = snapshot.moment > site.clocks.content() ? ` on ${writeMoment(snapshot.moment, momentStyle(site))}` : '';
-  return [
-    {
-      pointer: `/changes/${index}/value/segment`,
-      detail: `“${twin.value.title}” has the address ${page.facts.path} too${when}; one of the two could not be reached.`,
-    },
-  ];
-}
-
-function frontFaults(site: Site, snapshot: SiteSnapshot, after: Ledger, moment: number): readonly Fault[] {
-  const fronts = after.recordsOf('page').filter(({ id }) => {
-    const inForce = after.inForce(id, site.settings.baseLocale, moment, Infinity);
-    return inForce.state === 'live' && (after.revision(inForce.revisionId).value as PageValue).parentId === null;
-  });
-  const when = writeMoment(moment, momentStyle(site));
-  if (fronts.length > 1) return [{ pointer: '/name', detail: `There would be two front pages on ${when}.` }];
-  const hadFront = snapshotOf(site, site.ledger, moment).front !== null;
-  if (fronts.length === 0 && hadFront)
-    return [{ pointer: '/name', detail: `The front page cannot be taken off, moved or end: every address begins there (${when}).` }];
-  return [];
+function dayOf(site: Site, moment: number): string {
+  return moment > site.clocks.content() ? ` on ${writeMoment(moment, momentStyle(site))}` : '';
 }

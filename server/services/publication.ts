@@ -1,6 +1,5 @@
 import type { PublicationWish } from '@contract/messages';
 import { writeMoment } from '@core/format/moment';
-import { publicationsKnown } from '@core/ledger/in-force';
 import type { Ledger, LedgerRows } from '@core/ledger/ledger';
 import { outlookFrom, spansKeepingPlan, turnsCovered, type PublicationSpan, type Turn } from '@core/ledger/outlook';
 import type { LedgerRecord, PublicationEntry, Revision } from '@core/ledger/records';
@@ -60,7 +59,7 @@ export function publicationOf(
   const recordedAt = Math.max(site.clocks.running(), site.ledger.lastRecordedAt);
   const covers: Covered[] = [];
   const entries = changes.flatMap((change): readonly NewEntry[] => {
-    const known = publicationsKnown(site.ledger.entriesOf(change.recordId, locale), Infinity);
+    const known = site.ledger.outlookOf(change.recordId, locale).known;
     const turns = turnsCovered(known, span);
     covers.push(...turns.map(turn => coveredBy(site, change, turn)));
     const common = {
@@ -136,7 +135,7 @@ function cancelled(known: readonly PublicationEntry[], turns: readonly Turn[], s
 
 function coveredBy(site: Site, { recordId, kind, value }: PublishedChange, { at, inForce }: Turn): Covered {
   const revisionId = inForce.state === 'live' ? inForce.revisionId : null;
-  const known = publicationsKnown(site.ledger.entriesOf(recordId, site.settings.baseLocale), Infinity);
+  const known = site.ledger.outlookOf(recordId, site.settings.baseLocale).known;
   const before = outlookFrom(known, at - 1)[0]!.inForce.state;
   const what =
     inForce.state === 'live' ? (before === 'live' ? 'changes' : 'goes live') : inForce.state === 'retired' ? 'is taken off' : 'ends';

@@ -1,17 +1,15 @@
 import { listOf } from '@core/format/moment';
-import { publicationBoundaries, publicationsKnown } from '@core/ledger/in-force';
 import type { Ledger } from '@core/ledger/ledger';
-import { mostPieces } from '@core/plan/pieces';
 import { pagesNoticing } from '@core/reach/act';
 import type { PageFacts } from '@core/rule/where';
-import { takeSnapshot, type Overlay, type SiteSnapshot } from '@core/site/snapshot';
+import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import type { Role } from '@core/workflow/workflow';
-import { allServiceFacts } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { overlayOf } from './edition-lookups';
 import { bestValueOf, someOf } from './names';
 import type { Publication } from './publication';
+import { planForGood } from './plan';
 import { isKept } from './record-facts';
 
 const taken = new WeakMap<Ledger, Map<number, SiteSnapshot>>();
@@ -23,20 +21,9 @@ export function snapshotOf(site: Site, ledger: Ledger, moment: number): SiteSnap
   taken.set(ledger, kept);
   const known = kept.get(moment);
   if (known) return known;
-  const { baseLocale: locale } = site.settings;
-  const made = takeSnapshot(ledger, { moment, now: site.clocks.content(), locale, manifest: site.theme.manifest });
+  const made = site.snapshots.ofLedger(ledger, moment);
   kept.set(moment, made);
   return made;
-}
-
-/** A moment and every later one at which anything in some ledgers begins or ends, as many as a plan is cut into at most. */
-export function momentsAhead(site: Site, ledgers: readonly Ledger[], from: number): readonly number[] {
-  const moments = new Set([from]);
-  for (const ledger of ledgers)
-    for (const { id } of ledger.records.values())
-      for (const at of publicationBoundaries(publicationsKnown(ledger.entriesOf(id, site.settings.baseLocale), Infinity)))
-        if (at > from) moments.add(at);
-  return [...moments].sort((a, b) => a - b).slice(0, mostPieces);
 }
 
 const reached = new WeakMap<Publication, readonly PageFacts[]>();
@@ -45,14 +32,8 @@ const reached = new WeakMap<Publication, readonly PageFacts[]>();
 export function pagesReachedBy(site: Site, publication: Publication): readonly PageFacts[] {
   const known = reached.get(publication);
   if (known) return known;
-  const services = allServiceFacts(site);
-  const toCome = pagesToCome(site);
-  const pages = new Map<string, PageFacts>();
-  for (const moment of momentsAhead(site, [site.ledger, publication.after], publication.from)) {
-    const [before, after] = [snapshotOf(site, site.ledger, moment), snapshotOf(site, publication.after, moment)];
-    for (const [key, facts] of pagesNoticing(before, after, services, toCome)) pages.set(key, facts);
-  }
-  const made = [...pages.values()];
+  const ahead = (ledger: Ledger) => ({ ledger, plan: planForGood(site, ledger, publication.from) });
+  const made = pagesNoticing(ahead(site.ledger), ahead(publication.after), pagesToCome(site));
   reached.set(publication, made);
   return made;
 }

@@ -2,7 +2,7 @@ import type { BlockRow, Comparison, PageRow, RecordDetail } from '@contract/mess
 import type { BlockValue } from '@core/block/block';
 import { blockTypeNamed } from '@core/block/types';
 import { plainText } from '@core/compare/compare';
-import { publicationsKnown } from '@core/ledger/in-force';
+import type { publicationsKnown } from '@core/ledger/in-force';
 import { isOpen } from '@core/ledger/ledger';
 import { outlookFrom, type Turn } from '@core/ledger/outlook';
 import type { PageValue } from '@core/page/page';
@@ -88,7 +88,7 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
   const { ledger, settings } = site;
   const now = site.clocks.content();
   const liveId = liveRevisionId(site, id, now);
-  const known = publicationsKnown(ledger.entriesOf(id, settings.baseLocale), Infinity);
+  const known = ledger.outlookOf(id, settings.baseLocale).known;
   const outlook = outlookFrom(known, now);
   const proposals = ledger.proposalsOf(id).filter(isOpen);
   return {

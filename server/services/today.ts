@@ -2,7 +2,9 @@ import type { Today } from '@contract/today';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { changesWithin, type PlannedChange } from '@core/plan/changes';
-import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
+import { liveAmong, pagesWith, pagesWithBlock, placedAt, placedFollowing } from '@core/plan/presence';
+import { either, emptySet, positionsOf, type BitSet } from '@core/reach/bit-set';
+import type { PageFacts } from '@core/rule/where';
 import { localTimeAt, instantOf } from '@core/schedule/local-time';
 import { labelOfTarget } from '@core/theme/manifest';
 import type { Person } from '../repositories/people-repository';
@@ -10,30 +12,39 @@ import type { Site } from '../site/site';
 import { healthOf } from './health';
 import { listEditions } from './edition-views';
 import { titleOf } from './names';
-import { governedBy } from './shared-rules';
+import { planSince } from './plan';
 
 /** How many days ahead the list of changes looks. */
 const daysAhead = 14;
 
+/** The most changes that are listed; of more the soonest. */
+const mostChanges = 100;
+
+/** The most faults that are listed; of more the gravest. */
+const mostFaults = 200;
+
 /** What changes from the start of today, what waits for this person, and what is wrong. */
-export function todayFor(site: Site, person: Person): Today {
+export async function todayFor(site: Site, person: Person): Promise<Today> {
   const now = site.clocks.content();
   const snapshot = site.snapshots.at();
   const { zone } = site.settings;
   const midnight = instantOf({ local: `${localTimeAt(now, zone).slice(0, 10)}T00:00`, zone });
-  const health = healthOf(site);
+  const health = await healthOf(site);
   const open = listEditions(site, person, 'open');
   const changes = changesWithin(site.ledger, site.settings.baseLocale, { from: midnight, until: midnight + daysAhead * 86_400_000 });
+  const rows = changes.flatMap(change => plannedRow(site, change, changes) ?? []);
   return {
     now,
-    changes: changes.flatMap(change => plannedRow(site, change, changes) ?? []),
+    changes: rows.slice(0, mostChanges),
+    changeCount: rows.length,
     waiting: open.filter(edition => edition.stage === 'in review' && edition.moves.some(move => move === 'approve' || move === 'publish')),
     lately: listEditions(site, person, 'ended')
       .filter(edition => edition.stage === 'approved')
       .slice(0, 5),
     mine: open.filter(edition => edition.author.id === person.id),
     counts: { pages: snapshot.pages.length, blocks: snapshot.blocks.size, placements: snapshot.placements.length },
-    faults: [...health.findings],
+    faults: health.findings.slice(0, mostFaults),
+    faultCount: health.findings.length,
     isPartial: health.isPartial,
   };
 }
@@ -41,23 +52,14 @@ export function todayFor(site: Site, person: Person): Today {
 /** A change as Today lists it, counted on the site as it will be; null when no reader will notice it by itself. */
 function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChange[]): Today['changes'][number] | null {
   const isEnding = change.what === 'ends' || change.what === 'closes';
-  const snapshot = site.snapshots.at(isEnding ? change.at - 1 : change.at);
-  const pages =
-    change.kind === 'placement'
-      ? pagesReached(snapshot, change.value as PlacementValue)
-      : change.kind === 'block'
-        ? pagesShowingBlock(snapshot, change.recordId)
-        : change.kind === 'shared rule'
-          ? governedBy(snapshot, change.recordId).flatMap(each => pagesReached(snapshot, each.value))
-          : change.kind === 'page'
-            ? [change.recordId]
-            : [];
+  const pages = pagesOf(site, change, isEnding ? change.at - 1 : change.at);
   // A block that comes or goes with its placement is told of once, by the placement.
   const isToldOfAlready =
     change.kind === 'block' &&
     all.some(each => each.at === change.at && each.kind === 'placement' && (each.value as PlacementValue).blockId === change.recordId);
   if (isToldOfAlready || pages.length === 0) return null;
-  const first = pages.find(id => snapshot.pageById.has(id)) ?? null;
+  const snapshot = site.snapshots.at();
+  const first = pages.find(page => snapshot.pageById.has(page.id)) ?? pages.find(page => page.service === null) ?? null;
   return {
     at: change.at,
     recordId: change.recordId,
@@ -71,7 +73,35 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
           ? (change.value as PageValue).type
           : change.kind,
     pageCount: pages.length,
-    pageId: first,
-    pageTitle: first ? snapshot.pageById.get(first)!.value.title : '',
+    pageId: first?.id ?? null,
+    pageTitle: first?.written?.title ?? '',
   };
+}
+
+/** The written pages that a change concerns at a moment. */
+function pagesOf(site: Site, change: PlannedChange, moment: number): readonly PageFacts[] {
+  const plan = planSince(site, moment);
+  const written = (set: BitSet) =>
+    positionsOf(set).flatMap(position => (plan.universe.pages[position]!.service ? [] : plan.universe.pages[position]!));
+  switch (change.kind) {
+    case 'placement': {
+      const placed = placedAt(plan, change.recordId, moment);
+      return placed ? written(pagesWith(plan, placed, moment)) : [];
+    }
+    case 'block':
+      return written(pagesWithBlock(plan, change.recordId, moment));
+    case 'shared rule':
+      return written(
+        placedFollowing(plan, change.recordId, moment).reduce(
+          (some, each) => either(some, pagesWith(plan, each, moment)),
+          emptySet(plan.universe.size),
+        ),
+      );
+    case 'page':
+      return written(
+        liveAmong(plan, plan.universe.where({ test: 'page', page: change.recordId }, { locale: plan.locale, query: {} }), moment),
+      );
+    case 'expectation':
+      return [];
+  }
 }

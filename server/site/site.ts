@@ -12,6 +12,7 @@ import { unreadableLine, type Unreadable } from '../repositories/readable';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
 import { Snapshots } from './snapshots';
+import { Turns } from './turns';
 
 /** Everything that the services work on. */
 export interface Site {
@@ -28,6 +29,8 @@ export interface Site {
   readonly snapshots: Snapshots;
   /** Writes wait for one another; see {@link Exclusive}. */
   readonly writes: Exclusive;
+  /** Long work rests for readers; see {@link Turns}. */
+  readonly turns: Turns;
   readonly people: ReadonlyMap<string, Person>;
   /** Paths of the pictures that may be chosen. */
   readonly pictures: readonly string[];
@@ -64,6 +67,7 @@ export async function loadSite(
     health: new HealthCheck(),
     snapshots: new Snapshots(ledger, clocks, settings, theme),
     writes: new Exclusive(),
+    turns: new Turns(),
     people: new Map(people.map(person => [person.id, person])),
     pictures,
     publicAddress,
@@ -88,5 +92,5 @@ export async function changeSettings(site: Site, change: Partial<SiteSettings>):
   Object.assign(site.settings, change);
   (site.theme as Changeable<Theme>).manifest = withSiteLimits(site.bareManifest, site.settings.limits);
   // Nothing was written to the ledger, but what was computed from it no longer holds.
-  site.ledger.absorb({});
+  site.ledger.invalidate();
 }

@@ -1,6 +1,7 @@
 import type { Ledger } from '@core/ledger/ledger';
 import type { Instant } from '@core/schedule/local-time';
-import { takeSnapshot, type Overlay, type SiteSnapshot } from '@core/site/snapshot';
+import { liveAt, liveSince, type LiveSet } from '@core/site/live-set';
+import { assembleSnapshot, withDormantAnew, type Overlay, type SiteSnapshot, type SnapshotOptions } from '@core/site/snapshot';
 import type { Clocks } from '../clocks';
 import type { Theme } from '../public/theme';
 import type { SiteSettings } from '../repositories/settings-repository';
@@ -8,10 +9,17 @@ import type { SiteSettings } from '../repositories/settings-repository';
 /** How many pieces of time are kept. */
 const mostKept = 12;
 
-/** Takes snapshots and keeps them for as long as nothing in the ledger changes what is live. */
+interface Kept {
+  readonly live: LiveSet;
+  /** The ledger's version as of the snapshot. */
+  version: number;
+  snapshot: SiteSnapshot;
+}
+
+/** Takes snapshots and keeps them for as long as no publication changes what is live. */
 export class Snapshots {
-  readonly #kept: SiteSnapshot[] = [];
-  #version = -1;
+  readonly #kept: Kept[] = [];
+  #publishedVersion = -1;
 
   constructor(
     private readonly ledger: Ledger,
@@ -26,33 +34,66 @@ export class Snapshots {
     const at = moment ?? now;
     // What was known then differs from one past moment to the next, so those are not kept.
     if (at < now) return this.#take(at, now, []);
-    if (this.#version !== this.ledger.version) {
-      this.#kept.length = 0;
-      this.#version = this.ledger.version;
+    const kept = this.#keptAt(at, now);
+    if (kept.version !== this.ledger.version) {
+      kept.snapshot = withDormantAnew(this.ledger, this.#options(kept.snapshot.moment, now, []), kept.live, kept.snapshot);
+      kept.version = this.ledger.version;
     }
-    const kept = this.#kept.find(each => each.moment <= at && at < each.validUntil);
-    if (kept) return kept.moment === at ? kept : { ...kept, moment: at };
-    const taken = this.#take(at, now, []);
-    this.#kept.unshift(taken);
-    this.#kept.length = Math.min(this.#kept.length, mostKept);
-    return taken;
+    return kept.snapshot.moment === at ? kept.snapshot : { ...kept.snapshot, moment: at };
   }
 
   /** The site at a moment with proposals or unsaved changes laid over it. */
   with(overlays: readonly Overlay[], moment: Instant | null = null): SiteSnapshot {
-    if (overlays.length === 0) return this.at(moment);
-    const now = this.clocks.content();
-    return this.#take(moment ?? now, now, overlays);
+    return this.readIn(this.settings.baseLocale, overlays, moment);
   }
 
   /** The site as read in a locale, with changes laid over it. */
   readIn(locale: string, overlays: readonly Overlay[], moment: Instant | null = null): SiteSnapshot {
-    if (locale === this.settings.baseLocale) return this.with(overlays, moment);
+    const isBase = locale === this.settings.baseLocale;
+    if (isBase && overlays.length === 0) return this.at(moment);
     const now = this.clocks.content();
-    return this.#take(moment ?? now, now, overlays, locale);
+    return this.#take(moment ?? now, now, overlays, isBase ? undefined : locale);
   }
 
   #take(moment: Instant, now: Instant, overlays: readonly Overlay[], readIn?: string): SiteSnapshot {
-    return takeSnapshot(this.ledger, { moment, now, locale: this.settings.baseLocale, readIn, manifest: this.theme.manifest, overlays });
+    const options = this.#options(moment, now, overlays, readIn);
+    const live = moment < now ? liveAt(this.ledger, options) : this.#keptAt(moment, now).live;
+    return assembleSnapshot(this.ledger, options, live);
+  }
+
+  /** The site at a moment as another ledger has it that was made from this one. */
+  ofLedger(ledger: Ledger, moment: Instant): SiteSnapshot {
+    const options = this.#options(moment, this.clocks.content(), []);
+    const published = ledger.publishedSince(this.ledger.publishedVersion);
+    const isMade = ledger.origin === this.ledger && published !== null && moment >= options.now;
+    const live = isMade ? liveSince(ledger, options, this.#keptAt(moment, options.now).live, published) : null;
+    return assembleSnapshot(ledger, options, live ?? liveAt(ledger, options));
+  }
+
+  #keptAt(at: Instant, now: Instant): Kept {
+    const earlier = this.#forgetOutdated();
+    const known = this.#kept.find(each => each.snapshot.moment <= at && at < each.live.validUntil);
+    if (known) return known;
+    const options = this.#options(at, now, []);
+    const live =
+      (earlier && at >= earlier.from && liveSince(this.ledger, options, earlier.live, earlier.published)) || liveAt(this.ledger, options);
+    const made = { live, version: this.ledger.version, snapshot: assembleSnapshot(this.ledger, options, live) };
+    this.#kept.unshift(made);
+    this.#kept.length = Math.min(this.#kept.length, mostKept);
+    return made;
+  }
+
+  // What was kept last is the start for what is kept next: few records are published at a time.
+  #forgetOutdated(): { readonly live: LiveSet; readonly from: Instant; readonly published: ReadonlySet<string> } | null {
+    if (this.#publishedVersion === this.ledger.publishedVersion) return null;
+    const published = this.ledger.publishedSince(this.#publishedVersion);
+    const [last] = this.#kept;
+    this.#kept.length = 0;
+    this.#publishedVersion = this.ledger.publishedVersion;
+    return last && published ? { live: last.live, from: last.snapshot.moment, published } : null;
+  }
+
+  #options(moment: Instant, now: Instant, overlays: readonly Overlay[], readIn?: string): SnapshotOptions {
+    return { moment, now, locale: this.settings.baseLocale, readIn, manifest: this.theme.manifest, overlays };
   }
 }

@@ -1,0 +1,69 @@
+import { positionsOf, type BitSet } from '../reach/bit-set';
+import type { Standing } from './standing';
+
+/** Pages for which the same standings count and which are alike in all else that was asked for. */
+export interface PageClass {
+  readonly positions: readonly number[];
+  /** In the order given. */
+  readonly standings: readonly Standing[];
+}
+
+/**
+ * Parts pages into classes, each standing splitting what it holds from what it does not.
+ * @param standings - those that may count, in order
+ * @param likeness - pages of different likeness are never in one class
+ */
+export function classesOf(
+  pages: BitSet,
+  standings: readonly Standing[],
+  likeness: (position: number) => string | number,
+): readonly PageClass[] {
+  const positions = positionsOf(pages);
+  const classAt = new Map<number, Part>();
+  const starts = new Map<string | number, Part>();
+  for (const position of positions) {
+    const like = likeness(position);
+    let start = starts.get(like);
+    if (!start) starts.set(like, (start = { above: null, standing: -1 }));
+    classAt.set(position, start);
+  }
+  const everywhere: number[] = [];
+  standings.forEach((standing, index) => {
+    const held = positionsOf(standing.pages).filter(position => classAt.has(position));
+    // What counts on every page splits nothing.
+    if (held.length === positions.length) {
+      everywhere.push(index);
+      return;
+    }
+    const parts = new Map<Part, Part>();
+    for (const position of held) {
+      const above = classAt.get(position)!;
+      let part = parts.get(above);
+      if (!part) parts.set(above, (part = { above, standing: index }));
+      classAt.set(position, part);
+    }
+  });
+  const members = new Map<Part, number[]>();
+  for (const position of positions) {
+    const part = classAt.get(position)!;
+    const known = members.get(part);
+    if (known) known.push(position);
+    else members.set(part, [position]);
+  }
+  return [...members].map(([part, list]) => ({
+    positions: list,
+    standings: indexesOf(part, everywhere).map(index => standings[index]!),
+  }));
+}
+
+interface Part {
+  readonly above: Part | null;
+  readonly standing: number;
+}
+
+function indexesOf(part: Part, everywhere: readonly number[]): readonly number[] {
+  const own: number[] = [];
+  for (let at: Part | null = part; at && at.standing >= 0; at = at.above) own.push(at.standing);
+  if (own.length === 0) return everywhere;
+  return [...own, ...everywhere].sort((a, b) => a - b);
+}

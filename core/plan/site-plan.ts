@@ -1,0 +1,331 @@
+import type { BlockValue } from '../block/block';
+import type { ExpectationValue } from '../expectation/expectation';
+import { insetIdsOf } from '../inset/inset';
+import type { Ledger } from '../ledger/ledger';
+import type { RecordKind } from '../ledger/records';
+import type { PageValue } from '../page/page';
+import type { PlacementValue } from '../placement/placement';
+import type { PageUniverse } from '../reach/page-universe';
+import type { Rule, RuleTree, WhoTest } from '../rule/rule';
+import { effectiveRule, missingRule, type SharedRuleValue } from '../rule/shared-rule';
+import type { PageFacts } from '../rule/where';
+import { holdsInstant, type Interval } from '../schedule/interval';
+import type { Instant } from '../schedule/local-time';
+import type { ThemeManifest } from '../theme/manifest';
+import { pageSpans, type PageSpans } from './page-spans';
+import { stretchesWithin, type Stretch } from './stretch';
+
+/** A placement over a stretch of time in which neither it nor a rule that it follows changes. */
+export interface PlacedSpan extends Stretch<PlacementValue> {
+  /** Its rule with all that it follows; holds nowhere where a rule that it follows is not live. */
+  readonly rule: Rule;
+  /** The rule that it follows and that is not live, or null. */
+  readonly missing: string | null;
+}
+
+/** What of a block decides where it shows, over a stretch of time in which that stays the same. */
+export interface BlockSpan extends Interval {
+  readonly type: string;
+  /** Null follows the page. */
+  readonly readers: RuleTree<WhoTest> | null;
+  /** The blocks that its texts hold. */
+  readonly insets: readonly string[];
+}
+
+/** All that is to be over a span of time, by what changes when; nothing is repeated that stays the same. */
+export interface SitePlan {
+  /** Finite. */
+  readonly span: Interval;
+  readonly locale: string;
+  readonly manifest: ThemeManifest;
+  /** Every page, once for each way it will be. */
+  readonly universe: PageUniverse;
+  /** By position in the universe: when the page is so. */
+  readonly pageSpans: readonly Interval[];
+  /** In order; of one record in order of time. */
+  readonly placements: readonly PlacedSpan[];
+  readonly blocks: ReadonlyMap<string, readonly BlockSpan[]>;
+  /** Those in force at the beginning. */
+  readonly expectations: ReadonlyMap<string, ExpectationValue>;
+  /** The first instant after the beginning at which anything goes live, changes or ends; infinite when nothing does. */
+  readonly firstTurn: Instant;
+  /** Whether it had to end early because too much is planned. */
+  readonly isPartial: boolean;
+}
+
+/** What a plan is made of. */
+export interface PlanOptions {
+  readonly locale: string;
+  readonly manifest: ThemeManifest;
+  /** The facts of service pages. */
+  readonly services: readonly PageFacts[];
+}
+
+/** What a ledger has in force over a span of time, record by record. */
+interface Gathered {
+  readonly span: Interval;
+  readonly locale: string;
+  readonly pages: ReadonlyMap<string, readonly Stretch<PageValue>[]>;
+  readonly blocks: ReadonlyMap<string, readonly BlockSpan[]>;
+  readonly sharedRules: SharedStretches;
+  readonly expectations: ReadonlyMap<string, ExpectationValue>;
+  /** In order. */
+  readonly placements: readonly PlacedSpan[];
+  readonly firstTurn: Instant;
+}
+
+/** How much further than asked is gathered, so that what is asked a little later is known already, in milliseconds. */
+const margin = 16 * 86_400_000;
+
+const keptGathered = new WeakMap<Ledger, { readonly version: number; readonly gathered: Gathered }[]>();
+
+/** Gathers what a ledger has in force over a span of time, as known with all that is recorded. */
+export function planWithin(ledger: Ledger, span: Interval, { locale, manifest, services }: PlanOptions): SitePlan {
+  const { pages, placements, blocks, expectations, firstTurn } = gatheredOver(ledger, span, locale);
+  const tree = keptPageSpans(ledger, pages, span, locale, services);
+  return {
+    span: { from: span.from, until: Math.min(span.until, tree.until) },
+    locale,
+    manifest,
+    universe: tree.universe,
+    pageSpans: tree.spans,
+    placements,
+    blocks,
+    expectations,
+    firstTurn,
+    isPartial: tree.until < span.until,
+  };
+}
+
+// A ledger that would be is made from one that is: what was gathered of that is the start.
+function gatheredOver(ledger: Ledger, span: Interval, locale: string): Gathered {
+  const { origin } = ledger;
+  const kept = keptGathered.get(origin) ?? [];
+  keptGathered.set(origin, kept);
+  for (const { version, gathered } of kept) {
+    const isFit =
+      gathered.locale === locale &&
+      span.from >= gathered.span.from &&
+      span.from < gathered.firstTurn &&
+      span.until <= gathered.span.until &&
+      (span.until === Infinity) === (gathered.span.until === Infinity);
+    const published = isFit ? ledger.publishedSince(version) : null;
+    if (published === null || [...published].some(id => ledger.records.get(id)?.kind === 'shared rule')) continue;
+    const next = published.size === 0 ? gathered : gatheredAnew(ledger, gathered, published, span.from);
+    if (ledger === origin && next !== gathered) keep(kept, origin, next);
+    return next;
+  }
+  const gathered = gather(ledger, { from: span.from, until: span.until + margin }, locale);
+  if (ledger === origin) keep(kept, origin, gathered);
+  return gathered;
+}
+
+/** How many are kept: the year ahead, and all that is ahead. */
+const mostGathered = 2;
+
+function keep(kept: { version: number; gathered: Gathered }[], ledger: Ledger, gathered: Gathered): void {
+  const isOther = (each: { gathered: Gathered }) => (each.gathered.span.until === Infinity) !== (gathered.span.until === Infinity);
+  const others = kept.filter(isOther);
+  kept.length = 0;
+  kept.push({ version: ledger.publishedVersion, gathered }, ...others.slice(0, mostGathered - 1));
+}
+
+function gather(ledger: Ledger, span: Interval, locale: string): Gathered {
+  const pages = new Map<string, readonly Stretch<PageValue>[]>();
+  const blocks = new Map<string, readonly BlockSpan[]>();
+  const sharedRules = new Map<string, readonly Stretch<SharedRuleValue>[]>();
+  const expectations = new Map<string, ExpectationValue>();
+  const placed: Stretch<PlacementValue>[] = [];
+  let firstTurn = Infinity;
+  for (const { id, kind } of ledger.records.values()) {
+    firstTurn = Math.min(firstTurn, nextTurnOf(ledger, id, locale, span.from));
+    const stretches = stretchesWithin<unknown>(ledger, id, locale, span);
+    if (stretches.length === 0) continue;
+    if (kind === 'page') pages.set(id, stretches as readonly Stretch<PageValue>[]);
+    else if (kind === 'block') blocks.set(id, blockSpans(stretches as readonly Stretch<BlockValue>[]));
+    else if (kind === 'placement') placed.push(...(stretches as readonly Stretch<PlacementValue>[]));
+    else if (kind === 'shared rule') sharedRules.set(id, stretches as readonly Stretch<SharedRuleValue>[]);
+    else if (holdsInstant(stretches[0]!, span.from)) expectations.set(id, stretches[0]!.value as ExpectationValue);
+  }
+  const placements = placed.flatMap(each => placedSpans(each, sharedRules)).sort(byOrder);
+  return { span, locale, pages, blocks, sharedRules, expectations, placements, firstTurn };
+}
+
+/** The same for some records that were published since; kinds that none of them is of are shared. */
+function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<string>, from: Instant): Gathered {
+  const { span, locale } = before;
+  const ids = (kind: RecordKind) => [...published].filter(id => ledger.records.get(id)?.kind === kind);
+  const stretchesOf = <Value>(id: string) => stretchesWithin<Value>(ledger, id, locale, { from, until: span.until });
+  const anew = <Value>(kind: RecordKind, known: ReadonlyMap<string, Value>, valueOf: (id: string) => Value | undefined) => {
+    if (ids(kind).length === 0) return known;
+    const copy = new Map(known);
+    for (const id of ids(kind)) {
+      const value = valueOf(id);
+      if (value === undefined) copy.delete(id);
+      else copy.set(id, value);
+    }
+    return copy;
+  };
+  const some = <Value>(list: readonly Value[]) => (list.length === 0 ? undefined : list);
+  const placed = ids('placement');
+  return {
+    ...before,
+    span: { from, until: span.until },
+    pages: anew('page', before.pages, id => some(stretchesOf<PageValue>(id))),
+    blocks: anew('block', before.blocks, id => {
+      const stretches = stretchesOf<BlockValue>(id);
+      return stretches.length === 0 ? undefined : blockSpans(stretches);
+    }),
+    expectations: anew(
+      'expectation',
+      before.expectations,
+      id => stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value,
+    ),
+    placements:
+      placed.length === 0
+        ? before.placements
+        : [
+            ...before.placements.filter(each => !published.has(each.id)),
+            ...placed.flatMap(id => stretchesOf<PlacementValue>(id)).flatMap(each => placedSpans(each, before.sharedRules)),
+          ].sort(byOrder),
+    firstTurn: [...published].reduce((first, id) => Math.min(first, nextTurnOf(ledger, id, locale, from)), before.firstTurn),
+  };
+}
+
+function nextTurnOf(ledger: Ledger, id: string, locale: string, from: Instant): Instant {
+  return ledger.outlookOf(id, locale).boundaries.find(at => at > from) ?? Infinity;
+}
+
+function placedSpans(stretch: Stretch<PlacementValue>, shared: SharedStretches): readonly PlacedSpan[] {
+  return stretch.value.rule.follows.length === 0 ? [plainSpan(stretch)] : spansFollowing(stretch, shared);
+}
+
+function byOrder(a: PlacedSpan, b: PlacedSpan): number {
+  return compare(a.value.order, b.value.order) || compare(a.id, b.id) || a.from - b.from;
+}
+
+/** Ids of the blocks whose texts hold others, and of those they hold, at any time. */
+export function insetHoldersIn(plan: SitePlan): readonly (readonly [holder: string, held: readonly string[]])[] {
+  const known = holders.get(plan.blocks);
+  if (known) return known;
+  const made = [...plan.blocks]
+    .map(([id, spans]) => [id, spans.flatMap(each => each.insets)] as const)
+    .filter(([, held]) => held.length > 0);
+  holders.set(plan.blocks, made);
+  return made;
+}
+
+const holders = new WeakMap<SitePlan['blocks'], readonly (readonly [string, readonly string[]])[]>();
+const spansOfBlock = new WeakMap<Stretch<BlockValue>, { readonly count: number; readonly spans: readonly BlockSpan[] }>();
+
+// Other words change nothing about where a block shows: those stretches are one.
+function blockSpans(stretches: readonly Stretch<BlockValue>[]): readonly BlockSpan[] {
+  const known = spansOfBlock.get(stretches[0]!);
+  if (known?.count === stretches.length) return known.spans;
+  const spans: BlockSpan[] = [];
+  for (const { from, until, value } of stretches) {
+    const next: BlockSpan = { from, until, type: value.type, readers: value.readers, insets: insetIdsOf(value) };
+    const last = spans[spans.length - 1];
+    if (last && last.until === from && isAlike(last, next)) spans[spans.length - 1] = { ...last, until };
+    else spans.push(next);
+  }
+  spansOfBlock.set(stretches[0]!, { count: stretches.length, spans });
+  return spans;
+}
+
+function isAlike(a: BlockSpan, b: BlockSpan): boolean {
+  return a.type === b.type && a.insets.join() === b.insets.join() && JSON.stringify(a.readers) === JSON.stringify(b.readers);
+}
+
+const plainSpans = new WeakMap<Stretch<PlacementValue>, PlacedSpan>();
+
+function plainSpan(stretch: Stretch<PlacementValue>): PlacedSpan {
+  const made = plainSpans.get(stretch) ?? { ...stretch, rule: stretch.value.rule, missing: null };
+  plainSpans.set(stretch, made);
+  return made;
+}
+
+type SharedStretches = ReadonlyMap<string, readonly Stretch<SharedRuleValue>[]>;
+
+function spansFollowing(stretch: Stretch<PlacementValue>, shared: SharedStretches): readonly PlacedSpan[] {
+  const ids = new Set<string>();
+  const take = (rule: Rule): void => {
+    for (const id of rule.follows) {
+      if (ids.has(id)) continue;
+      ids.add(id);
+      for (const { value } of shared.get(id) ?? []) take(value.rule);
+    }
+  };
+  take(stretch.value.rule);
+  const cuts = new Set([stretch.from]);
+  for (const id of ids)
+    for (const { from, until } of shared.get(id) ?? [])
+      for (const at of [from, until]) if (at > stretch.from && at < stretch.until) cuts.add(at);
+  const starts = [...cuts].sort((a, b) => a - b);
+  return starts.map((from, index) => {
+    const live = new Map<string, SharedRuleValue>();
+    for (const id of ids) {
+      const now = shared.get(id)?.find(each => holdsInstant(each, from));
+      if (now) live.set(id, now.value);
+    }
+    const { rule } = stretch.value;
+    const until = starts[index + 1] ?? stretch.until;
+    return { ...stretch, from, until, rule: effectiveRule(rule, live), missing: missingRule(rule, live) };
+  });
+}
+
+interface KeptSpans {
+  readonly pages: ReadonlyMap<string, readonly Stretch<PageValue>[]>;
+  readonly from: Instant;
+  readonly locale: string;
+  readonly services: string;
+  readonly spans: PageSpans;
+}
+
+/** How many trees over time are kept per ledger: as it is and as it would be. */
+const mostKept = 3;
+const keptSpans = new WeakMap<object, KeptSpans[]>();
+
+// The same pages at the same times give the same universe, so that what was found of it can be kept.
+function keptPageSpans(
+  ledger: Ledger,
+  pages: KeptSpans['pages'],
+  span: Interval,
+  locale: string,
+  services: readonly PageFacts[],
+): PageSpans {
+  const kept = keptSpans.get(ledger.family) ?? [];
+  keptSpans.set(ledger.family, kept);
+  const key = services.map(each => `${each.id} ${each.layout}`).join();
+  const known = kept.findIndex(
+    each => each.locale === locale && each.services === key && isSamePages(each.pages, each.from, pages, span.from),
+  );
+  if (known >= 0) {
+    const [found] = kept.splice(known, 1);
+    kept.unshift(found!);
+    return found!.spans;
+  }
+  const like = kept.find(each => each.locale === locale)?.spans ?? null;
+  const spans = pageSpans(pages, span, locale, services, like);
+  kept.unshift({ pages, from: span.from, locale, services: key, spans });
+  kept.length = Math.min(kept.length, mostKept);
+  return spans;
+}
+
+function isSamePages(a: KeptSpans['pages'], fromOfA: Instant, b: KeptSpans['pages'], fromOfB: Instant): boolean {
+  if (a === b && fromOfA === fromOfB) return true;
+  if (a.size !== b.size) return false;
+  for (const [id, list] of b) {
+    const other = a.get(id);
+    if (!other || other.length !== list.length) return false;
+    for (let index = 0; index < list.length; index += 1) {
+      const stretch = list[index]!;
+      if (other[index] !== stretch || stretch.from <= fromOfA !== stretch.from <= fromOfB) return false;
+    }
+  }
+  return true;
+}
+
+function compare(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}

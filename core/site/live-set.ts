@@ -1,0 +1,100 @@
+import { inForceAt, knownAtFor, publicationBoundaries } from '../ledger/in-force';
+import type { Ledger } from '../ledger/ledger';
+import { recordKinds, type RecordKind } from '../ledger/records';
+import type { LiveStretch } from '../ledger/stretches';
+import type { Instant } from '../schedule/local-time';
+import type { Overlay, SnapshotOptions } from './snapshot';
+
+/** The values of all records that are live at a moment, by kind and id. */
+export interface LiveSet {
+  readonly values: Readonly<Record<RecordKind, ReadonlyMap<string, unknown>>>;
+  /** Until when nothing in the ledger changes what is live; infinite when nothing is planned. */
+  readonly validUntil: Instant;
+  /** A record of which something begins or ends then; null when nothing is planned. */
+  readonly nextToTurn: string | null;
+}
+
+/** What a ledger has in force at a moment, in one locale; for an earlier moment than now, as it was known then. */
+export function liveAt(ledger: Ledger, { moment, now, locale }: Pick<SnapshotOptions, 'moment' | 'now' | 'locale'>): LiveSet {
+  const knownAt = knownAtFor(moment, now);
+  let validUntil = Infinity;
+  let nextToTurn: string | null = null;
+  const values = Object.fromEntries(
+    recordKinds.map(kind => {
+      const live = new Map<string, unknown>();
+      for (const { id } of ledger.recordsOf(kind)) {
+        const { revisionId, next } = knownAt === Infinity ? nowOf(ledger, id, locale, moment) : thenOf(ledger, id, locale, moment, knownAt);
+        if (next < validUntil) [validUntil, nextToTurn] = [next, id];
+        if (revisionId !== null) live.set(id, ledger.revision(revisionId).value);
+      }
+      return [kind, live];
+    }),
+  ) as unknown as Record<RecordKind, ReadonlyMap<string, unknown>>;
+  return { values, validUntil, nextToTurn };
+}
+
+/**
+ * What is live at a moment, made from what was live before: only records published since are looked at. Null when it has
+ * to be looked at as a whole, since some other record has turned in between or may turn later than was thought.
+ */
+export function liveSince(
+  ledger: Ledger,
+  { moment, locale }: Pick<SnapshotOptions, 'moment' | 'locale'>,
+  before: LiveSet,
+  published: ReadonlySet<string>,
+): LiveSet | null {
+  let { validUntil, nextToTurn } = before;
+  if (moment >= validUntil) return null;
+  if (nextToTurn !== null && published.has(nextToTurn) && !ledger.outlookOf(nextToTurn, locale).boundaries.includes(validUntil))
+    return null;
+  const values = { ...before.values };
+  for (const kind of recordKinds) {
+    const ids = [...published].filter(id => ledger.records.get(id)?.kind === kind);
+    if (ids.length === 0) continue;
+    const live = new Map(values[kind]);
+    for (const id of ids) {
+      const { revisionId, next } = nowOf(ledger, id, locale, moment);
+      if (next < validUntil) [validUntil, nextToTurn] = [next, id];
+      if (revisionId === null) live.delete(id);
+      else live.set(id, ledger.revision(revisionId).value);
+    }
+    values[kind] = live;
+  }
+  return { values, validUntil, nextToTurn };
+}
+
+interface State {
+  readonly revisionId: string | null;
+  /** The next boundary of its publications. */
+  readonly next: Instant;
+}
+
+function nowOf(ledger: Ledger, id: string, locale: string, moment: Instant): State {
+  const { stretches, boundaries } = ledger.outlookOf(id, locale);
+  const holding = stretches.find((each: LiveStretch) => each.from <= moment && moment < each.until);
+  return { revisionId: holding?.revisionId ?? null, next: boundaries.find(at => at > moment) ?? Infinity };
+}
+
+function thenOf(ledger: Ledger, id: string, locale: string, moment: Instant, knownAt: Instant): State {
+  const known = ledger.publicationsKnown(id, locale, knownAt);
+  const inForce = inForceAt(known, moment);
+  return {
+    revisionId: inForce.state === 'live' ? inForce.revisionId : null,
+    next: publicationBoundaries(known).find(at => at > moment) ?? Infinity,
+  };
+}
+
+/** What is live with overlays in place of their records; kinds that none of them touches are shared. */
+export function laidOver(live: LiveSet, overlays: readonly Overlay[]): LiveSet {
+  if (overlays.length === 0) return live;
+  const values = { ...live.values };
+  for (const kind of new Set(overlays.map(each => each.kind))) {
+    const copy = new Map(values[kind]);
+    for (const { recordId, value } of overlays.filter(each => each.kind === kind)) {
+      copy.delete(recordId);
+      if (value !== null) copy.set(recordId, value);
+    }
+    values[kind] = copy;
+  }
+  return { ...live, values };
+}
