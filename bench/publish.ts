@@ -11,7 +11,10 @@ const groups = 30;
 
 /** Whether publishing takes longer the more windows with hours of the day are live, and the more groups of readers rules ask for. */
 export async function benchPublish(): Promise<readonly Row[]> {
-  return [await compare(`${windows} daily windows live`, windows, dailyWindow), await compare(`${groups} groups of readers asked for`, groups, group)];
+  return [
+    await compare(`${windows} daily windows live`, windows, dailyWindow),
+    await compare(`${groups} groups of readers asked for`, groups, group),
+  ];
 }
 
 async function compare(what: string, count: number, ruleOf: (index: number) => Partial<Rule>): Promise<Row> {

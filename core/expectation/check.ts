@@ -1,7 +1,7 @@
 import { carriersOf, insetIdsOf } from '../inset/inset';
 import { askingOf, shownTo, type Asking } from '../plan/contention';
 import { insetHoldersIn, type BlockSpan, type SitePlan } from '../plan/site-plan';
-import { isContended, standingsIn, type Standing } from '../plan/standing';
+import { basisOfStandings, isContended, standingsIn, type Standing } from '../plan/standing';
 import { sweep } from '../plan/sweep';
 import { ReaderDiagrams, TooManyClasses, type Readers } from '../reach/reader-diagrams';
 import type { PageFacts } from '../rule/where';
@@ -56,7 +56,7 @@ export function basisOfExpectation(expectation: ExpectationValue, plan: SitePlan
     plan.universe,
     plan.manifest,
     plan.isPartial,
-    ...standings.flatMap(({ placed, blockReaders, from, until }) => [placed.value, placed.rule, blockReaders, from, until]),
+    ...basisOfStandings(standings),
     ...blockIds.map(id => plan.blocks.get(id)),
     ...[...carriers].map(id => plan.blocks.get(id)),
   ];

@@ -42,7 +42,9 @@ export function breachWords(value: ExpectationValue, breach: Breach, names: Expe
       : `${listOf(breach.blockIds.slice(0, 3).map(id => `“${names.block(id)}”`)) || subjectWords(value, names)} ${breach.blockIds.length > 1 ? broken(value).replace('shows', 'show').replace('does not', 'do not') : broken(value)}`;
   const first = breach.pages[0];
   const where =
-    breach.pages.length === 1 && first ? `on ${first.written?.title ?? first.path}` : `on ${countOf(breach.pages.length, 'page')}`;
+    breach.pages.length === 1 && first
+      ? `on ${first.service === null ? names.page(first.id) : first.path}`
+      : `on ${countOf(breach.pages.length, 'page')}`;
   const from = breach.from <= style.now ? 'now' : `from ${writeMoment(breach.from, style)}`;
   const until = breach.until === null ? '' : ` until ${writeMoment(breach.until, style)}`;
   return `${what} ${where}, to ${readerWords(breach.reader, names)}, ${from}${until}.`;

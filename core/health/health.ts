@@ -3,7 +3,7 @@ import { basisOfExpectation, checkExpectation, subjectOf, type ExpectationOutcom
 import type { ExpectationValue } from '../expectation/expectation';
 import type { PlacementValue } from '../placement/placement';
 import type { BlockSpan, PlacedSpan, SitePlan } from '../plan/site-plan';
-import { firstCutOf, standingsIn } from '../plan/standing';
+import { basisOfStandings, firstCutOf, standingsIn } from '../plan/standing';
 import { both, holdsForSome, isEmpty, positionsOf, without, type BitSet } from '../reach/bit-set';
 import type { PageUniverse } from '../reach/page-universe';
 import { alwaysHolds, testsOf, type Rule, type RuleTree, type WhoTest } from '../rule/rule';
@@ -230,11 +230,7 @@ export class HealthCheck {
 
   #ofRegion(plan: SitePlan, target: string): ReturnType<typeof regionFindings> {
     const standings = standingsIn(plan, target);
-    const basis = [
-      plan.universe,
-      plan.manifest,
-      ...standings.flatMap(({ placed, blockReaders, from, until }) => [placed.value, placed.rule, blockReaders, from, until]),
-    ];
+    const basis = [plan.universe, plan.manifest, ...basisOfStandings(standings)];
     const firstCut = () => Math.min(firstCutOf(plan, standings), ...pageCutsOf(plan));
     const found = this.#regions.of(target, plan, basis, firstCut, () => {
       this.#computed += 1;

@@ -9,9 +9,9 @@ export interface Asking {
 
 /** The readers whom a standing and its block ask for. */
 export function askingOf(diagrams: ReaderDiagrams, standing: Standing): Asking {
-  const { placed, blockReaders } = standing;
+  const { placed, block } = standing;
   const asked = diagrams.ofTree(placed.rule.who);
-  return { standing, readers: blockReaders === null ? asked : diagrams.both(asked, diagrams.ofTree(blockReaders)) };
+  return { standing, readers: block.readers === null ? asked : diagrams.both(asked, diagrams.ofTree(block.readers)) };
 }
 
 /**

@@ -13,6 +13,7 @@ import { holdsInstant, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
 import type { ThemeManifest } from '../theme/manifest';
 import { pageSpans, type PageSpans } from './page-spans';
+import { fieldsAskedFor, isSameWays, waysOf, type PageWay } from './page-ways';
 import { stretchesWithin, type Stretch } from './stretch';
 
 /** A placement over a stretch of time in which neither it nor a rule that it follows changes. */
@@ -38,7 +39,7 @@ export interface SitePlan {
   readonly span: Interval;
   readonly locale: string;
   readonly manifest: ThemeManifest;
-  /** Every page, once for each way it will be. */
+  /** Every page, once for each way it will be; of its words those may be others that no rule asks about. */
   readonly universe: PageUniverse;
   /** By position in the universe: when the page is so. */
   readonly pageSpans: readonly Interval[];
@@ -65,13 +66,15 @@ export interface PlanOptions {
 interface Gathered {
   readonly span: Interval;
   readonly locale: string;
-  readonly pages: ReadonlyMap<string, readonly Stretch<PageValue>[]>;
+  readonly pages: ReadonlyMap<string, readonly PageWay[]>;
   readonly blocks: ReadonlyMap<string, readonly BlockSpan[]>;
   readonly sharedRules: SharedStretches;
   readonly expectations: ReadonlyMap<string, ExpectationValue>;
   /** In order. */
   readonly placements: readonly PlacedSpan[];
   readonly firstTurn: Instant;
+  /** The fields of pages that rules ask about. */
+  readonly fields: readonly string[];
 }
 
 /** How much further than asked is gathered, so that what is asked a little later is known already, in milliseconds. */
@@ -131,7 +134,7 @@ function keep(kept: { version: number; gathered: Gathered }[], ledger: Ledger, g
 }
 
 function gather(ledger: Ledger, span: Interval, locale: string): Gathered {
-  const pages = new Map<string, readonly Stretch<PageValue>[]>();
+  const written = new Map<string, readonly Stretch<PageValue>[]>();
   const blocks = new Map<string, readonly BlockSpan[]>();
   const sharedRules = new Map<string, readonly Stretch<SharedRuleValue>[]>();
   const expectations = new Map<string, ExpectationValue>();
@@ -141,14 +144,16 @@ function gather(ledger: Ledger, span: Interval, locale: string): Gathered {
     firstTurn = Math.min(firstTurn, nextTurnOf(ledger, id, locale, span.from));
     const stretches = stretchesWithin<unknown>(ledger, id, locale, span);
     if (stretches.length === 0) continue;
-    if (kind === 'page') pages.set(id, stretches as readonly Stretch<PageValue>[]);
+    if (kind === 'page') written.set(id, stretches as readonly Stretch<PageValue>[]);
     else if (kind === 'block') blocks.set(id, blockSpans(stretches as readonly Stretch<BlockValue>[]));
     else if (kind === 'placement') placed.push(...(stretches as readonly Stretch<PlacementValue>[]));
     else if (kind === 'shared rule') sharedRules.set(id, stretches as readonly Stretch<SharedRuleValue>[]);
     else if (holdsInstant(stretches[0]!, span.from)) expectations.set(id, stretches[0]!.value as ExpectationValue);
   }
   const placements = placed.flatMap(each => placedSpans(each, sharedRules)).sort(byOrder);
-  return { span, locale, pages, blocks, sharedRules, expectations, placements, firstTurn };
+  const fields = fieldsAskedIn(placements, expectations);
+  const pages = new Map([...written].map(([id, stretches]) => [id, waysOf(stretches, fields)]));
+  return { span, locale, pages, blocks, sharedRules, expectations, placements, firstTurn, fields };
 }
 
 /** The same for some records that were published since; kinds that none of them is of are shared. */
@@ -168,28 +173,40 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
   };
   const some = <Value>(list: readonly Value[]) => (list.length === 0 ? undefined : list);
   const placed = ids('placement');
+  const placements =
+    placed.length === 0
+      ? before.placements
+      : [
+          ...before.placements.filter(each => !published.has(each.id)),
+          ...placed.flatMap(id => stretchesOf<PlacementValue>(id)).flatMap(each => placedSpans(each, before.sharedRules)),
+        ].sort(byOrder);
+  const expectations = anew(
+    'expectation',
+    before.expectations,
+    id => stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value,
+  );
+  // A field that nobody asks about any more may stay; one that is new has to be looked at on every page.
+  const fields = fieldsAskedIn(
+    placements.filter(each => published.has(each.id)),
+    expectations,
+  );
+  if (fields.some(field => !before.fields.includes(field))) return gather(ledger, { from, until: span.until }, locale);
   return {
     ...before,
     span: { from, until: span.until },
-    pages: anew('page', before.pages, id => some(stretchesOf<PageValue>(id))),
+    pages: anew('page', before.pages, id => some(waysOf(stretchesOf<PageValue>(id), before.fields))),
     blocks: anew('block', before.blocks, id => {
       const stretches = stretchesOf<BlockValue>(id);
       return stretches.length === 0 ? undefined : blockSpans(stretches);
     }),
-    expectations: anew(
-      'expectation',
-      before.expectations,
-      id => stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value,
-    ),
-    placements:
-      placed.length === 0
-        ? before.placements
-        : [
-            ...before.placements.filter(each => !published.has(each.id)),
-            ...placed.flatMap(id => stretchesOf<PlacementValue>(id)).flatMap(each => placedSpans(each, before.sharedRules)),
-          ].sort(byOrder),
+    expectations,
+    placements,
     firstTurn: [...published].reduce((first, id) => Math.min(first, nextTurnOf(ledger, id, locale, from)), before.firstTurn),
   };
+}
+
+function fieldsAskedIn(placements: readonly PlacedSpan[], expectations: ReadonlyMap<string, ExpectationValue>): readonly string[] {
+  return fieldsAskedFor([...placements.map(each => each.rule.where), ...[...expectations.values()].map(each => each.where)]);
 }
 
 function nextTurnOf(ledger: Ledger, id: string, locale: string, from: Instant): Instant {
@@ -275,7 +292,7 @@ function spansFollowing(stretch: Stretch<PlacementValue>, shared: SharedStretche
 }
 
 interface KeptSpans {
-  readonly pages: ReadonlyMap<string, readonly Stretch<PageValue>[]>;
+  readonly pages: ReadonlyMap<string, readonly PageWay[]>;
   readonly from: Instant;
   readonly locale: string;
   readonly services: string;
@@ -317,11 +334,7 @@ function isSamePages(a: KeptSpans['pages'], fromOfA: Instant, b: KeptSpans['page
   if (a.size !== b.size) return false;
   for (const [id, list] of b) {
     const other = a.get(id);
-    if (!other || other.length !== list.length) return false;
-    for (let index = 0; index < list.length; index += 1) {
-      const stretch = list[index]!;
-      if (other[index] !== stretch || stretch.from <= fromOfA !== stretch.from <= fromOfB) return false;
-    }
+    if (!other || !isSameWays(other, fromOfA, list, fromOfB)) return false;
   }
   return true;
 }

@@ -1,6 +1,6 @@
 import type { BitSet } from '../reach/bit-set';
 import type { PageUniverse } from '../reach/page-universe';
-import { alwaysHolds, type RuleTree, type WhoTest } from '../rule/rule';
+import { alwaysHolds } from '../rule/rule';
 import { openTimeOver } from '../rule/open-time';
 import { sharesTime, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
@@ -10,8 +10,8 @@ import type { BlockSpan, PlacedSpan, SitePlan } from './site-plan';
 /** A placement while nothing about it changes but the windows of its rule: it and its block live, and where it fits. */
 export interface Standing extends Interval {
   readonly placed: PlacedSpan;
-  /** The readers of the block itself; null follows the page. */
-  readonly blockReaders: RuleTree<WhoTest> | null;
+  /** Its block, with the readers of its own. */
+  readonly block: BlockSpan;
   /** The pages that it is meant for and fits on, in every way they will be. */
   readonly pages: BitSet;
   readonly pageCount: number;
@@ -76,7 +76,7 @@ function standingsOver(plan: SitePlan, placed: PlacedSpan, blocks: readonly Bloc
     if (time.from >= time.until) return [];
     const open = alwaysHolds(rule.when) ? [time] : openTimeOver(rule.when, time);
     if (open.length === 0) return [];
-    return [{ ...time, placed, blockReaders: block.readers, pages, pageCount, open, recurs: open.length > mostPlainOpenings }];
+    return [{ ...time, placed, block, pages, pageCount, open, recurs: open.length > mostPlainOpenings }];
   });
 }
 
@@ -90,6 +90,18 @@ export function isContended(plan: SitePlan, target: string): boolean {
 
 function isLimited(manifest: ThemeManifest, target: string): boolean {
   return [null, ...manifest.layouts.map(each => each.name)].some(layout => limitsOf(manifest, layout, target).most !== undefined);
+}
+
+/** What standings are made of, to be compared by identity: the same standings, however far the plan has moved on. */
+export function basisOfStandings(standings: readonly Standing[]): readonly unknown[] {
+  const basis: unknown[] = [];
+  for (const standing of standings) {
+    const { placed, block, pages } = standing;
+    // One with windows of its own is made anew for every plan.
+    if (alwaysHolds(placed.rule.when)) basis.push(standing);
+    else basis.push(placed.value, placed.rule, block, pages, placed.from, placed.until);
+  }
+  return basis;
 }
 
 /** The first instant after the beginning of a plan at which any of some standings begins, opens, closes or ends. */

@@ -1,5 +1,6 @@
 import { carriersOf, insetIdsOf } from '../inset/inset';
 import type { Ledger } from '../ledger/ledger';
+import type { RecordKind } from '../ledger/records';
 import { insetHoldersIn, type PlacedSpan, type SitePlan } from '../plan/site-plan';
 import { couldHold } from '../rule/could-hold';
 import type { PageFacts } from '../rule/where';
@@ -24,7 +25,8 @@ export function pagesNoticing(before: SiteAhead, after: SiteAhead, toCome: reado
   const noticing = new Map<string, PageFacts>();
   const notice = (facts: PageFacts) => noticing.set(`${facts.id} ${facts.lineage.join()} ${facts.path}`, facts);
   pagesThatDiffer(before.plan, after.plan).forEach(notice);
-  const changed = blocksThatDiffer(before, after);
+  const changed = recordsThatDiffer(before, after, 'block');
+  const rewritten = recordsThatDiffer(before, after, 'page');
   const placements = placementsThatDiffer(before.plan, after.plan);
   for (const { plan } of [before, after]) {
     const { span } = plan;
@@ -37,6 +39,7 @@ export function pagesNoticing(before: SiteAhead, after: SiteAhead, toCome: reado
       ...plan.universe.pages.map((facts, position) => ({ facts, time: plan.pageSpans[position]! })),
       ...toCome.filter(each => !known.has(each.id)).map(facts => ({ facts, time: always })),
     ].filter(({ time }) => sharesTime(time, span));
+    for (const { facts, time } of pages) if (rewritten.get(facts.id)?.some(each => sharesTime(each, time))) notice(facts);
     if (carriers.size > 0)
       for (const { facts, time } of pages)
         if (facts.written && insetIdsOf(facts.written).some(id => carriers.has(id)) && isWhile(time)) notice(facts);
@@ -73,6 +76,7 @@ function placementsThatDiffer(before: SitePlan, after: SitePlan): ReadonlySet<Pl
   return differing(keyed(before), keyed(after), (a, b) => a.value === b.value && a.rule === b.rule);
 }
 
+// Their place in the tree and their readers; words are told apart record by record.
 function pagesThatDiffer(before: SitePlan, after: SitePlan): ReadonlySet<PageFacts> {
   if (before.universe === after.universe) return new Set();
   const keyed = (plan: SitePlan) =>
@@ -83,7 +87,7 @@ function pagesThatDiffer(before: SitePlan, after: SitePlan): ReadonlySet<PageFac
         return sharesTime(time, plan.span) ? [[key, facts] as const] : [];
       }),
     );
-  return differing(keyed(before), keyed(after), (a, b) => a.written === b.written);
+  return differing(keyed(before), keyed(after), () => true);
 }
 
 function differing<Value>(
@@ -103,11 +107,11 @@ function differing<Value>(
   return found;
 }
 
-/** The blocks that are not the same throughout, each with when they differ. */
-function blocksThatDiffer(before: SiteAhead, after: SiteAhead): ReadonlyMap<string, readonly Interval[]> {
+/** The records of a kind that are not the same throughout, each with when they differ. */
+function recordsThatDiffer(before: SiteAhead, after: SiteAhead, kind: RecordKind): ReadonlyMap<string, readonly Interval[]> {
   const found = new Map<string, readonly Interval[]>();
   const { locale, span } = before.plan;
-  const ids = new Set([before, after].flatMap(({ ledger }) => ledger.recordsOf('block').map(each => each.id)));
+  const ids = new Set([before, after].flatMap(({ ledger }) => ledger.recordsOf(kind).map(each => each.id)));
   for (const id of ids) {
     const [a, b] = [before, after].map(({ ledger }) => ledger.outlookOf(id, locale));
     if (a === b) continue;

@@ -113,7 +113,7 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
     locale,
     validUntil: live.validUntil,
     ...tree,
-    ...indexOf(values.placement as ReadonlyMap<string, PlacementValue>, sharedRules),
+    ...indexOf(ledger, values.placement as ReadonlyMap<string, PlacementValue>, sharedRules),
     blocks: blockNodesOf(values.block as ReadonlyMap<string, BlockValue>),
     sharedRules,
     expectations: values.expectation as ReadonlyMap<string, ExpectationValue>,
@@ -230,19 +230,27 @@ function buildTree(values: ReadonlyMap<string, PageValue>, locale: string): Page
 type PlacementIndex = Pick<SiteSnapshot, 'placements' | 'placementById' | 'placementsByKey' | 'placementsAnywhere'>;
 
 const indexes = new WeakMap<ReadonlyMap<string, PlacementValue>, { readonly shared: SharedRules; readonly index: PlacementIndex }>();
+const lastInOrder = new WeakMap<object, readonly CompiledPlacement[]>();
 
-function indexOf(values: ReadonlyMap<string, PlacementValue>, shared: SharedRules): PlacementIndex {
+function indexOf(ledger: Ledger, values: ReadonlyMap<string, PlacementValue>, shared: SharedRules): PlacementIndex {
   const known = indexes.get(values);
   if (known?.shared === shared) return known.index;
-  const index = indexPlacements(values, shared);
+  const index = indexPlacements(values, shared, lastInOrder.get(ledger.family) ?? []);
   indexes.set(values, { shared, index });
+  lastInOrder.set(ledger.family, index.placements);
   return index;
 }
 
-function indexPlacements(values: ReadonlyMap<string, PlacementValue>, shared: SharedRules): PlacementIndex {
-  const placements = [...values]
-    .map(([id, value]) => compilePlacement(id, value, shared))
-    .sort((a, b) => compareKeys(a.value.order, b.value.order) || compareKeys(a.id, b.id));
+/** @param last - placements in order, of which most are the same: what is in order already is soon sorted */
+function indexPlacements(
+  values: ReadonlyMap<string, PlacementValue>,
+  shared: SharedRules,
+  last: readonly CompiledPlacement[],
+): PlacementIndex {
+  const same = last.filter(each => values.get(each.id) === each.value).map(({ id, value }) => compilePlacement(id, value, shared));
+  const known = new Set(same.map(each => each.id));
+  const others = [...values].filter(([id]) => !known.has(id)).map(([id, value]) => compilePlacement(id, value, shared));
+  const placements = [...same, ...others].sort((a, b) => compareKeys(a.value.order, b.value.order) || compareKeys(a.id, b.id));
   const placementsByKey = new Map<string, number[]>();
   const placementsAnywhere: number[] = [];
   placements.forEach((placement, position) => {

@@ -122,7 +122,9 @@ function breachRow(site: Site, snapshot: SiteSnapshot, id: string, value: Expect
     expectationId: id,
     sentence: expectationWords(site, snapshot, value),
     words: breachWords(value, breach, names, momentStyle(site)),
-    pages: breach.pages.slice(0, mostPages).map(page => ({ id: page.id, title: page.written?.title ?? page.path, path: page.path })),
+    pages: breach.pages
+      .slice(0, mostPages)
+      .map(page => ({ id: page.id, title: page.service === null ? names.page(page.id) : page.path, path: page.path })),
     pageCount: breach.pages.length,
     from: breach.from,
     until: breach.until,

@@ -10,7 +10,7 @@ import type { SiteSnapshot } from '@core/site/snapshot';
 import { refuseInvalid, type Fault } from '../http/problems';
 import type { Site } from '../site/site';
 import { loopFaults, type Held } from './insets';
-import { momentStyle, titleOf } from './names';
+import { momentStyle, namesFor, titleOf } from './names';
 import type { Publication, PublishedChange } from './publication';
 import { planForGood } from './plan';
 import { snapshotOf } from './reach-of-act';
@@ -67,7 +67,7 @@ function addressFaults(site: Site, plan: SitePlan, change: PublishedChange, inde
   return [
     {
       pointer: `/changes/${index}/value/segment`,
-      detail: `“${twin.written!.title}” has the address ${path} too${dayOf(site, at)}; one of the two could not be reached.`,
+      detail: `“${namesFor(site, site.snapshots.at()).page(twin.id)}” has the address ${path} too${dayOf(site, at)}; one of the two could not be reached.`,
     },
   ];
 }

@@ -7,7 +7,7 @@ import type { Role } from '@core/workflow/workflow';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { overlayOf } from './edition-lookups';
-import { bestValueOf, someOf } from './names';
+import { bestValueOf, namesFor, someOf } from './names';
 import type { Publication } from './publication';
 import { planForGood } from './plan';
 import { isKept } from './record-facts';
@@ -42,7 +42,8 @@ export function pagesReachedBy(site: Site, publication: Publication): readonly P
 export function pagesBeyond(site: Site, person: Person, publication: Publication): readonly string[] {
   if (person.sections.length === 0) return [];
   const outside = pagesReachedBy(site, publication).filter(facts => !facts.lineage.some(each => person.sections.includes(each)));
-  return [...new Set(outside.map(facts => facts.written?.title ?? `the page “${facts.service ?? facts.path}”`))];
+  const names = namesFor(site, site.snapshots.at());
+  return [...new Set(outside.map(facts => (facts.service === null ? names.page(facts.id) : `the page “${facts.service}”`)))];
 }
 
 /** Why somebody may not decide over what reaches beyond their sections, and who could. */

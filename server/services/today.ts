@@ -11,7 +11,7 @@ import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { healthOf } from './health';
 import { listEditions } from './edition-views';
-import { titleOf } from './names';
+import { namesFor, titleOf } from './names';
 import { planSince } from './plan';
 
 /** How many days ahead the list of changes looks. */
@@ -74,7 +74,7 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
           : change.kind,
     pageCount: pages.length,
     pageId: first?.id ?? null,
-    pageTitle: first?.written?.title ?? '',
+    pageTitle: first ? namesFor(site, snapshot).page(first.id) : '',
   };
 }
 
