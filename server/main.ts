@@ -12,6 +12,7 @@ import { loadTheme } from './public/theme';
 import { unreadableLine } from './repositories/readable';
 import { initialSettings } from './repositories/settings-repository';
 import { loadSite } from './site/site';
+import { startUpkeep } from './site/upkeep';
 
 const root = process.cwd();
 
@@ -56,7 +57,9 @@ async function main(): Promise<void> {
     const address = options.publicAddress || `http://localhost:${port}`;
     console.log(`${site.settings.name} is at ${address}/ and its editor at ${address}/almanac/`);
   });
+  const stopUpkeep = startUpkeep(site, logger);
   const stop = (): void => {
+    stopUpkeep();
     server.close(() => void knex.destroy().then(() => process.exit(0)));
     server.closeIdleConnections();
     // Whoever holds a connection open does not keep the store open for ever.

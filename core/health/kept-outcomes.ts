@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import type { SitePlan } from '../plan/site-plan';
 import type { Instant } from '../schedule/local-time';
 
@@ -12,12 +13,15 @@ interface Kept<Outcome> {
 /** How many outcomes are kept for each question: of the site as it is, and as changes would make it. */
 const mostKept = 3;
 
+/** How many questions are kept; one that is only looked at, of an expectation that is not saved, is soon forgotten. */
+const mostQuestions = 200;
+
 /** How long an outcome is kept while the clock runs on, in milliseconds: what comes into sight at the far end is seen so much later. */
 const longestKept = 10 * 60_000;
 
 /** Outcomes over a plan, kept for as long as all that they rest on is the same and nothing in them has turned. */
 export class KeptOutcomes<Outcome> {
-  readonly #kept = new Map<string, Kept<Outcome>[]>();
+  readonly #kept = new LRUCache<string, Kept<Outcome>[]>({ max: mostQuestions });
 
   /**
    * The outcome of a question over a plan.
@@ -37,11 +41,6 @@ export class KeptOutcomes<Outcome> {
     kept.unshift(made);
     kept.length = Math.min(kept.length, mostKept);
     return made.outcome;
-  }
-
-  /** Forgets every question but some. */
-  keepOnly(questions: ReadonlySet<string>): void {
-    for (const question of this.#kept.keys()) if (!questions.has(question)) this.#kept.delete(question);
   }
 }
 

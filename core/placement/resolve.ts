@@ -3,7 +3,7 @@ import { decidingTests, traceTree, type DecidingTest } from '../rule/evaluate';
 import { isNowhere, isTest, type RuleTree, type WhereTest, type WhoTest } from '../rule/rule';
 import { missingRule } from '../rule/shared-rule';
 import { lastClosing, nextOpening } from '../rule/when';
-import { compileWhere, compileWhereTest, type PageFacts } from '../rule/where';
+import { compileWhere, compileWhereTest, type PageFacts, type QueryTest } from '../rule/where';
 import type { Instant } from '../schedule/local-time';
 import { candidatePlacements } from '../site/snapshot';
 import type { BlockNode, Dormancy, PageNode, SiteSnapshot } from '../site/snapshot';
@@ -49,8 +49,8 @@ export interface Resolution {
   readonly validUntil: Instant;
   /** Keys of the reader facts that the answer depended on. */
   readonly dependsOn: readonly string[];
-  /** Names of the query parameters that the answer depended on. */
-  readonly queryNames: readonly string[];
+  /** What was asked about query parameters, on whose outcomes the answer depended. */
+  readonly queryTests: readonly QueryTest[];
 }
 
 /**
@@ -62,11 +62,11 @@ export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: Re
   const shown: ShownPlacement[] = [];
   const away: AwayPlacement[] = [];
   const dependsOn = new Set<string>();
-  const queryNames = new Set<string>();
+  const queryTests = new Map<string, QueryTest>();
   let validUntil = snapshot.validUntil;
   for (const placement of candidatePlacements(snapshot, facts)) {
     const { value } = placement;
-    for (const name of placement.queryNames) queryNames.add(name);
+    for (const test of placement.queryTests) queryTests.set(JSON.stringify([test.name, test.value]), test);
     if (!placement.whereHolds(facts)) {
       if (withAway && (isExcepted(placement, facts) || missesItsRule(placement, snapshot, facts)))
         away.push({ id: placement.id, value, reason: reasonFor(placement, snapshot, facts, reader)! });
@@ -89,7 +89,7 @@ export function resolvePage(snapshot: SiteSnapshot, facts: PageFacts, reader: Re
   }
   const afterStandIns = applyStandIns(shown, away, withAway);
   const kept = applyLimits(snapshot, facts, afterStandIns.shown, away, withAway);
-  return { facts, ...kept, validUntil, dependsOn: [...dependsOn].sort(), queryNames: [...queryNames].sort() };
+  return { facts, ...kept, validUntil, dependsOn: [...dependsOn].sort(), queryTests: [...queryTests.values()] };
 }
 
 /** The order in which the steps are taken that concern a placement alone. */

@@ -1,5 +1,6 @@
+import { LRUCache } from 'lru-cache';
 import { isTest, testsOf, type RuleTree, type WhereTest, type WhoTest } from '../rule/rule';
-import { compileWhereTest, type PageFacts } from '../rule/where';
+import { compileWhereTest, queryHolds, type PageFacts } from '../rule/where';
 import { compileWho, type ReaderFacts } from '../rule/who';
 import { layoutHasRegion, type ThemeManifest } from '../theme/manifest';
 import { insetIdsOf } from '../inset/inset';
@@ -21,10 +22,10 @@ export class PageUniverse {
   /** Positions of each page, in order. */
   readonly #positions = new Map<string, number[]>();
   #beneath: ReadonlyMap<string, readonly number[]> | null = null;
-  readonly #tests = new Map<string, BitSet>();
+  readonly #tests = keptSets();
   readonly #trees = new WeakMap<RuleTree<WhereTest>, BitSet>();
   readonly #layouts = new Map<string, BitSet>();
-  readonly #readable = new Map<string, BitSet>();
+  readonly #readable = keptSets();
   readonly #fitting = new WeakMap<RuleTree<WhereTest>, Map<string, FittingPages>>();
   #holders: readonly number[] | null = null;
   #byReaders: ReadonlyMap<RuleTree<WhoTest>, readonly number[]> | null = null;
@@ -123,7 +124,7 @@ export class PageUniverse {
     );
   }
 
-  #keep(kept: Map<string, BitSet>, key: string, make: () => BitSet): BitSet {
+  #keep(kept: Kept, key: string, make: () => BitSet): BitSet {
     const known = kept.get(key);
     if (known) return known;
     const made = make();
@@ -135,10 +136,8 @@ export class PageUniverse {
     switch (test.test) {
       case 'locale':
         return test.locale === locale ? this.everyPage : emptySet(this.size);
-      case 'query': {
-        const holds = test.value === null ? test.name in query : query[test.name] === test.value;
-        return holds ? this.everyPage : emptySet(this.size);
-      }
+      case 'query':
+        return queryHolds(test, query) ? this.everyPage : emptySet(this.size);
       case 'page':
         return setOf(this.size, this.#positions.get(test.page) ?? []);
       case 'within':
@@ -225,9 +224,18 @@ function layoutsWith(manifest: ThemeManifest, region: string): string {
   return names;
 }
 
+/** The most bytes of sets that are kept of tests, and of readers: both come from whoever asks, without end. */
+const mostBytes = 16 * 1024 * 1024;
+
+type Kept = Pick<Map<string, BitSet>, 'get' | 'set'> | LRUCache<string, BitSet>;
+
+function keptSets(): LRUCache<string, BitSet> {
+  return new LRUCache({ maxSize: mostBytes, sizeCalculation: (set, key) => set.byteLength + 2 * key.length + 1 });
+}
+
 /** What another universe found, and where this one's facts stand in it; -1 where they do not. */
 interface Earlier {
-  readonly tests: ReadonlyMap<string, BitSet>;
+  readonly tests: LRUCache<string, BitSet>;
   readonly positions: Int32Array;
 }
 

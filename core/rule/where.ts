@@ -69,7 +69,7 @@ export function compileWhereTest(test: WhereTest): (facts: PageFacts) => boolean
     case 'locale':
       return facts => facts.locale === test.locale;
     case 'query':
-      return facts => (test.value === null ? test.name in facts.query : facts.query[test.name] === test.value);
+      return facts => queryHolds(test, facts.query);
   }
 }
 
@@ -78,9 +78,17 @@ function fieldHolds({ compare, value }: Extract<WhereTest, { test: 'field' }>, t
   return compare === 'is' ? text === value : text.toLowerCase().includes(value.toLowerCase());
 }
 
-/** The names of the query parameters that a tree asks about. */
-export function queryNamesIn(tree: RuleTree<WhereTest>): readonly string[] {
-  return [...new Set(testsOf(tree).flatMap(test => (test.test === 'query' ? [test.name] : [])))];
+/** A test of a query parameter. */
+export type QueryTest = Extract<WhereTest, { test: 'query' }>;
+
+/** Whether a query has a parameter, and of the wanted value where one is. Names come from anybody: only own ones count. */
+export function queryHolds({ name, value }: QueryTest, query: Readonly<Record<string, string>>): boolean {
+  return Object.hasOwn(query, name) && (value === null || query[name] === value);
+}
+
+/** The tests of query parameters that a tree makes. */
+export function queryTestsIn(tree: RuleTree<WhereTest>): readonly QueryTest[] {
+  return testsOf(tree).filter(test => test.test === 'query');
 }
 
 /** Compiles the where part of a rule. */

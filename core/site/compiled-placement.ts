@@ -2,7 +2,7 @@ import type { PlacementValue } from '../placement/placement';
 import { testsOf, type Rule } from '../rule/rule';
 import { effectiveRule, type SharedRules } from '../rule/shared-rule';
 import { compileWhen, nextWhenBoundary } from '../rule/when';
-import { compileWhere, narrowingKeys, queryNamesIn, type PageFacts } from '../rule/where';
+import { compileWhere, narrowingKeys, queryTestsIn, type PageFacts, type QueryTest } from '../rule/where';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 
@@ -19,8 +19,8 @@ export interface CompiledPlacement {
   readonly nextBoundary: (moment: Instant) => Instant;
   /** Keys of the reader facts that its rule asks about. */
   readonly readerFacts: readonly string[];
-  /** Names of the query parameters that its rule asks about. */
-  readonly queryNames: readonly string[];
+  /** What its rule asks about query parameters. */
+  readonly queryTests: readonly QueryTest[];
   readonly keys: readonly string[] | null;
 }
 
@@ -41,7 +41,7 @@ export function compilePlacement(id: string, value: PlacementValue, shared: Shar
     whenHolds: compileWhen(rule.when),
     nextBoundary: testsOf(rule.when).length === 0 ? () => Infinity : moment => nextWhenBoundary(rule.when, moment),
     readerFacts: readerFactsIn(rule.who),
-    queryNames: queryNamesIn(rule.where),
+    queryTests: queryTestsIn(rule.where),
     keys: narrowingKeys(rule.where),
   };
   compiled.set(value, made);

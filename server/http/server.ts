@@ -1,5 +1,5 @@
 import compression from 'compression';
-import express, { type ErrorRequestHandler, type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
@@ -35,6 +35,10 @@ export interface ServerOptions {
   readonly trustedProxies?: number | string;
 }
 
+/** A request is for a path; "*" and the like are for proxies. @see RFC 9112 section 3.2 */
+const refuseOddTargets: RequestHandler = (request, _response, next) =>
+  next(/^(\/|https?:\/\/)/i.test(request.url) ? undefined : new Refusal('bad-request', 'A request asks for a path.'));
+
 /** Puts the application together. It listens nowhere by itself. @throws RangeError when the secret is too short */
 export function createServer(options: ServerOptions): Express {
   const { site, logger } = options;
@@ -48,6 +52,7 @@ export function createServer(options: ServerOptions): Express {
   app.set('query parser', 'simple');
   const answers = options.answers ?? new PublicAnswers(site);
   app.use(contentSecurity(options.isSecure));
+  app.use(refuseOddTargets);
   app.use(answerSignedOut(site, answers, logger));
   app.use(
     pinoHttp({

@@ -2,9 +2,10 @@ import { cacheControl } from '@core/render/cache-lifetime';
 import { pageModel, type PageModelContext } from '@core/render/page-model';
 import { audienceKey, mayRead, resolvePage } from '@core/placement/resolve';
 import { servicePages, type ServicePage } from '@core/page/page';
-import type { PageFacts } from '@core/rule/where';
+import { queryHolds, type PageFacts, type QueryTest } from '@core/rule/where';
 import { readerFactsIn, type ReaderFacts } from '@core/rule/who';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
+import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
 import type { Site } from '../site/site';
@@ -23,32 +24,43 @@ export interface PublicAnswer {
 /** What a reader gets at a path. */
 export type PublicOutcome = PublicAnswer | { readonly kind: 'sign in' };
 
-interface KeptPath {
+/** What tells answers at one path apart. */
+interface Basis {
   readonly dependsOn: readonly string[];
-  readonly queryNames: readonly string[];
-  readonly outcomes: Map<string, PublicOutcome>;
-  validUntil: number;
+  readonly queryTests: readonly QueryTest[];
 }
 
-/** The most paths kept; the one longest kept goes first. */
-const mostPaths = 5_000;
+interface KeptAnswer {
+  readonly outcome: PublicOutcome;
+  readonly validUntil: number;
+}
 
-/** The most ways of reading one path that are kept: a query can hold anything. */
-const mostOutcomes = 200;
+/** The most bytes of rendered pages that are kept, compressed forms included; what was asked for least lately goes first. */
+const mostBytes = 48 * 1024 * 1024;
+
+/** The most paths of which it is kept what tells their answers apart. */
+const mostPaths = 20_000;
+
+/** How much a compressed form may add to the size of a page, at a guess: it is made when it is asked for. */
+const withCompressed = 1.4;
 
 /** Parameters of an address's query. */
 export type Query = Readonly<Record<string, string>>;
 
-// Only the parameters that some rule asks about tell answers apart.
-function outcomeKey(dependsOn: readonly string[], reader: ReaderFacts, queryNames: readonly string[], query: Query): string {
-  if (queryNames.length === 0) return audienceKey(dependsOn, reader);
-  const asked = queryNames.map(name => (name in query ? `${name}=${JSON.stringify(query[name])}` : ''));
-  return [audienceKey(dependsOn, reader), ...asked].join(' ');
+// Readers and queries for whom every test comes out the same get the same answer, whatever else an address brings.
+function keyOf(path: string, { dependsOn, queryTests }: Basis, reader: ReaderFacts, query: Query): string {
+  const outcomes = queryTests.map(test => `${JSON.stringify([test.name, test.value])}=${queryHolds(test, query) ? 1 : 0}`);
+  return [path, audienceKey(dependsOn, reader), ...outcomes].join(' ');
 }
 
 /** Answers readers, each page rendered once per audience for as long as it holds. */
 export class PublicAnswers {
-  readonly #kept = new Map<string, KeptPath>();
+  readonly #bases = new LRUCache<string, Basis>({ max: mostPaths });
+  readonly #kept = new LRUCache<string, KeptAnswer>({
+    maxSize: mostBytes,
+    sizeCalculation: ({ outcome }, key) =>
+      Math.ceil((outcome.kind === 'page' ? outcome.body.length : 0) * withCompressed) + 2 * key.length + 200,
+  });
   readonly #compressed = new WeakMap<PublicAnswer, Buffer>();
   #version = -1;
 
@@ -56,6 +68,7 @@ export class PublicAnswers {
 
   /** Forgets every rendered page. */
   forget(): void {
+    this.#bases.clear();
     this.#kept.clear();
   }
 
@@ -63,14 +76,12 @@ export class PublicAnswers {
   at(path: string, reader: ReaderFacts, query: Query = {}): PublicOutcome {
     const now = this.site.clocks.content();
     if (this.#version !== this.site.ledger.publishedVersion) {
-      this.#kept.clear();
+      this.forget();
       this.#version = this.site.ledger.publishedVersion;
     }
-    const kept = this.#kept.get(path);
-    if (kept && now < kept.validUntil) {
-      const outcome = kept.outcomes.get(outcomeKey(kept.dependsOn, reader, kept.queryNames, query));
-      if (outcome) return outcome;
-    }
+    const basis = this.#bases.get(path);
+    const kept = basis && this.#kept.get(keyOf(path, basis, reader, query));
+    if (kept && now < kept.validUntil) return kept.outcome;
     return this.#answer(path, reader, now, query);
   }
 
@@ -110,28 +121,12 @@ export class PublicAnswers {
       ? { ...rendered.answer, validUntil, dependsOnReader: dependsOn.length > 0 }
       : { kind: 'sign in' };
     // A path that leads nowhere is not kept: there is no end of them. Nor is one that must answer just like those.
-    const queryNames = rendered?.queryNames ?? [];
-    if (page && !hidden)
-      this.#keep(path, { dependsOn, queryNames, validUntil }, outcomeKey(dependsOn, reader, queryNames, query), outcome, now);
-    return outcome;
-  }
-
-  #keep(path: string, basis: Omit<KeptPath, 'outcomes'>, key: string, outcome: PublicOutcome, now: number): void {
-    const kept = this.#kept.get(path);
-    const isSame =
-      kept &&
-      now < kept.validUntil &&
-      kept.dependsOn.join() === basis.dependsOn.join() &&
-      kept.queryNames.join() === basis.queryNames.join() &&
-      kept.outcomes.size < mostOutcomes;
-    if (isSame) {
-      kept.outcomes.set(key, outcome);
-      kept.validUntil = Math.min(kept.validUntil, basis.validUntil);
-      return;
+    const basis = { dependsOn, queryTests: rendered?.queryTests ?? [] };
+    if (page && !hidden) {
+      this.#bases.set(path, basis);
+      this.#kept.set(keyOf(path, basis, reader, query), { outcome, validUntil });
     }
-    this.#kept.delete(path);
-    this.#kept.set(path, { ...basis, outcomes: new Map([[key, outcome]]) });
-    if (this.#kept.size > mostPaths) this.#kept.delete(this.#kept.keys().next().value!);
+    return outcome;
   }
 }
 
@@ -190,7 +185,7 @@ export function renderPublicPage(
   readonly answer: Omit<PublicAnswer, 'validUntil' | 'dependsOnReader'>;
   readonly validUntil: number;
   readonly dependsOn: readonly string[];
-  readonly queryNames: readonly string[];
+  readonly queryTests: readonly QueryTest[];
 } {
   const facts = page ? { ...page.facts, query } : serviceFacts(site, service ?? 'not found', path, site.settings.baseLocale, query);
   const resolution = resolvePage(snapshot, facts, reader);
@@ -204,6 +199,6 @@ export function renderPublicPage(
     answer: { kind: 'page', status: service === 'not found' ? 404 : 200, body, etag },
     validUntil,
     dependsOn,
-    queryNames: resolution.queryNames,
+    queryTests: resolution.queryTests,
   };
 }

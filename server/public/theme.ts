@@ -2,6 +2,7 @@ import { cutAtInsets, deepestInset, mostInsetText } from '@core/inset/inset';
 import type { BlockModel, PageModel } from '@core/render/page-model';
 import type { ThemeManifest } from '@core/theme/manifest';
 import Handlebars from 'handlebars';
+import { LRUCache } from 'lru-cache';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { sanitizeRichText } from '../text/sanitize';
@@ -71,16 +72,19 @@ export function loadTheme(folder: string): Theme {
   };
 }
 
-/** The most texts whose sanitised form is kept; the one longest kept goes first. */
-const mostTexts = 5_000;
-const sanitised = new Map<string, Handlebars.SafeString>();
+/** The most bytes of texts whose sanitised form is kept; what was asked for least lately goes first. */
+const mostTextBytes = 24 * 1024 * 1024;
+
+const sanitised = new LRUCache<string, Handlebars.SafeString>({
+  maxSize: mostTextBytes,
+  sizeCalculation: (made, html) => 2 * (html.length + made.toString().length) + 1,
+});
 
 // The same words come out the same every time, and sanitising them is the slowest part of rendering.
 function safeRichText(html: string): Handlebars.SafeString {
   const known = sanitised.get(html);
   if (known) return known;
   const made = new Handlebars.SafeString(sanitizeRichText(html));
-  if (sanitised.size >= mostTexts) sanitised.delete(sanitised.keys().next().value!);
   sanitised.set(html, made);
   return made;
 }

@@ -1,0 +1,46 @@
+import type { Logger } from 'pino';
+import { whenFree } from '../database/store-fault';
+import { readPeople, type Person } from '../repositories/people-repository';
+import type { Site } from './site';
+
+/** How often it is looked whether somebody else wrote to the store, in milliseconds. */
+const lookEvery = 5_000;
+
+/** How often sessions that are over are cleaned out, in milliseconds. */
+const cleanEvery = 3_600_000;
+
+/** Keeps a running site in order until it is stopped: who may do what, and no more sessions than are alive. */
+export function startUpkeep(site: Site, logger: Logger): () => void {
+  let version: number | null = null;
+  const attempt = (what: string, act: () => Promise<unknown>) =>
+    void act().catch((error: unknown) => logger.warn({ code: (error as { code?: unknown }).code }, what));
+  const look = async () => {
+    const now = await storeVersion(site);
+    if (version !== null && now !== version) await refreshPeople(site);
+    version = now;
+  };
+  const clean = () => attempt('old sessions could not be cleaned out', () => cleanSessions(site));
+  clean();
+  const timers = [setInterval(() => attempt('people could not be read anew', look), lookEvery), setInterval(clean, cleanEvery)];
+  timers.forEach(timer => timer.unref());
+  return () => timers.forEach(timer => clearInterval(timer));
+}
+
+/** Reads anew who there is and what they may, as when another program has changed it. */
+export async function refreshPeople(site: Site): Promise<void> {
+  const { people } = await readPeople(site.knex);
+  const known = site.people as Map<string, Person>;
+  known.clear();
+  for (const person of people) known.set(person.id, person);
+}
+
+/** Deletes the sessions that are over. Sessions are real time, whatever the site's own clock says. */
+export function cleanSessions(site: Site): Promise<number> {
+  return whenFree(() => site.knex('sessions').where('expired', '<', new Date().toISOString()).delete());
+}
+
+// SQLite counts here how often another connection has written.
+async function storeVersion(site: Site): Promise<number> {
+  const rows = (await site.knex.raw('PRAGMA data_version')) as { data_version: number }[];
+  return rows[0]!.data_version;
+}
