@@ -20,6 +20,7 @@ import { listOf } from '@core/format/moment';
 import { whoPhrase } from '@core/rule/sentence';
 import { labelOfTarget, limitsOf, type ThemeManifest } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import { FocusInside } from '../shared/focus-inside';
 import { thisPageOnly, type Rule } from '@core/rule/rule';
 import { catchError, debounceTime, forkJoin, map, of, switchMap } from 'rxjs';
 import { v7 as uuidv7 } from 'uuid';
@@ -54,7 +55,7 @@ interface Answer {
 /** Adds something to the page: what it is, where it stands, when and to whom it shows. The sheet shows it while it is made. */
 @Component({
   selector: 'almanac-add-panel',
-  imports: [FieldsForm, RuleSentence, NgbPopoverModule, TargetPicker],
+  imports: [FieldsForm, RuleSentence, NgbPopoverModule, FocusInside, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -129,10 +130,6 @@ interface Answer {
           class="word"
           [ngbPopover]="targetChoice"
           #targetPopover="ngbPopover"
-          autoClose="outside"
-          container="body"
-          placement="bottom-start bottom top"
-          popoverClass="rule-popover"
           [attr.aria-label]="'Region: ' + targetWord()"
         >
           {{ targetWord() }}</button><ng-template #targetChoice

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, type OnInit, signal } from '@angular/core';
 import { NgbActiveModal, type NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import type { PageRow, RecordDetail } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import { copyOfBlock, copyOfPlacement, uniqueTitle } from '@core/placement/copy';
@@ -26,7 +25,7 @@ interface Copy {
 /** Copies of one or several blocks, each given its title, region and pages in one table. */
 @Component({
   selector: 'almanac-copies-dialog',
-  imports: [NgbPopoverModule, RuleSentence],
+  imports: [RuleSentence],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">

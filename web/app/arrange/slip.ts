@@ -4,6 +4,7 @@ import type { Effect, OrderRow, PageRow, View } from '@contract/messages';
 import type { PlacementValue, Target } from '@core/placement/placement';
 import { labelOfTarget } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import { FocusInside } from '../shared/focus-inside';
 import type { Rule } from '@core/rule/rule';
 import { RuleSentence } from '../rule/rule-sentence';
 import { SessionService } from '../state/session.service';
@@ -27,7 +28,7 @@ export type SlipWish =
 /** The selected placement: its rule as a sentence whose words are the controls, why it shows or stays away, and what can be done with it. */
 @Component({
   selector: 'almanac-slip',
-  imports: [RuleSentence, RouterLink, NgbPopoverModule, TargetPicker],
+  imports: [RuleSentence, RouterLink, NgbPopoverModule, FocusInside, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="slip">
@@ -52,10 +53,6 @@ export type SlipWish =
           [disabled]="!mayChange()"
           [ngbPopover]="targetChoice"
           #targetPopover="ngbPopover"
-          autoClose="outside"
-          container="body"
-          placement="bottom-start bottom top"
-          popoverClass="rule-popover"
           [attr.aria-label]="'Region: ' + targetWord()"
         >
           {{ targetWord() }}</button><ng-template #targetChoice

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { FormsModule } from '@angular/forms';
 import { NgbDropdownModule } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import { FocusInside } from '../shared/focus-inside';
 import { NgbTypeaheadModule, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap/typeahead';
 import { NgbDatepickerModule, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
 import type { PageRow } from '@contract/messages';
@@ -16,7 +17,7 @@ import type { Vantage } from '../state/vantage';
 /** "Looking at … as … in … on …": each underlined word is the control. */
 @Component({
   selector: 'almanac-vantage-sentence',
-  imports: [FormsModule, NgbDropdownModule, NgbPopoverModule, NgbTypeaheadModule, NgbDatepickerModule, WhenPipe],
+  imports: [FormsModule, NgbDropdownModule, NgbPopoverModule, FocusInside, NgbTypeaheadModule, NgbDatepickerModule, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="title-face">
@@ -26,9 +27,6 @@ import type { Vantage } from '../state/vantage';
         [ngbPopover]="pageChoice"
         #pagePopover="ngbPopover"
         (shown)="focusSearch()"
-        autoClose="outside"
-        placement="bottom-start"
-        popoverClass="rule-popover"
         [attr.aria-label]="'Page: ' + pageTitle()"
       >
         {{ pageTitle() }}
@@ -59,9 +57,6 @@ import type { Vantage } from '../state/vantage';
         [class.time]="vantage().moment !== null"
         [ngbPopover]="momentChoice"
         #momentPopover="ngbPopover"
-        autoClose="outside"
-        placement="bottom-start"
-        popoverClass="rule-popover"
         [attr.aria-label]="'Moment: ' + (moment() | when)"
       >
         {{ moment() | when }}

@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import { FocusInside } from '../shared/focus-inside';
 import type { PageRow } from '@contract/messages';
 import type { Rule } from '@core/rule/rule';
 import { ruleSentence } from '@core/rule/sentence';
 import { joined } from '../shared/joined';
+import { keyed } from '../shared/keyed';
 import { SessionService } from '../state/session.service';
 import { SharedRulesService } from '../state/shared-rules.service';
 import { FollowsControl } from './follows-control';
@@ -12,20 +14,16 @@ import { RulePart } from './rule-part';
 /** A rule as a sentence whose words are its controls. */
 @Component({
   selector: 'almanac-rule-sentence',
-  imports: [NgbPopoverModule, RulePart, FollowsControl],
+  imports: [NgbPopoverModule, FocusInside, RulePart, FollowsControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="sentence title-face">
-      @for (part of parts(); track $index) {
+      @for (part of parts(); track part.key) {
         @if (part.edits && !isReadOnly()) {
           <button
             type="button"
             class="word"
             [ngbPopover]="part.edits === 'where' ? where : part.edits === 'who' ? who : part.edits === 'when' ? when : follows"
-            autoClose="outside"
-            container="body"
-            placement="bottom-start bottom top"
-            popoverClass="rule-popover"
             [attr.aria-label]="labels[part.edits] + ': ' + part.text"
           >
             {{ part.text }}
@@ -37,17 +35,7 @@ import { RulePart } from './rule-part';
         }
       }
       @if (!isReadOnly() && rule().follows.length === 0) {
-        <button
-          type="button"
-          class="btn-word also"
-          [ngbPopover]="follows"
-          autoClose="outside"
-          container="body"
-          placement="bottom-start bottom top"
-          popoverClass="rule-popover"
-        >
-          Follow a shared rule
-        </button>
+        <button type="button" class="btn-word also" [ngbPopover]="follows">Follow a shared rule</button>
       }
     </p>
     <ng-template #where>
@@ -102,7 +90,7 @@ export class RuleSentence {
       id => titles.get(id) ?? 'a page that is gone',
       id => this.#shared.titleOf(id),
     );
-    return ruleSentence(this.rule(), names, this.#session.style, this.currentPage());
+    return keyed(ruleSentence(this.rule(), names, this.#session.style, this.currentPage()));
   });
 
   protected readonly joined = joined;

@@ -1,21 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import { FocusInside } from '../shared/focus-inside';
 import type { BlockRow, PageRow } from '@contract/messages';
 import { blockTypes } from '@core/block/types';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import { expectationSentence } from '@core/expectation/words';
 import { RulePart } from '../rule/rule-part';
 import { joined } from '../shared/joined';
+import { keyed } from '../shared/keyed';
 import { SessionService } from '../state/session.service';
 
 /** What is expected, as a sentence whose words are its controls. */
 @Component({
   selector: 'almanac-expectation-sentence',
-  imports: [NgbPopoverModule, RulePart],
+  imports: [NgbPopoverModule, FocusInside, RulePart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="sentence title-face">
-      @for (part of parts(); track $index) {
+      @for (part of parts(); track part.key) {
         @if (part.edits && !isReadOnly()) {
           <button
             type="button"
@@ -31,10 +33,6 @@ import { SessionService } from '../state/session.service';
                       ? who
                       : when
             "
-            autoClose="outside"
-            container="body"
-            placement="bottom-start bottom top"
-            popoverClass="rule-popover"
             [attr.aria-label]="labels[part.edits] + ': ' + part.text"
           >
             {{ part.text }}
@@ -220,16 +218,18 @@ export class ExpectationSentence {
     const pageTitles = new Map(this.pages().map(page => [page.id, page.title]));
     const blockTitles = new Map(this.blocks().map(block => [block.id, block.title]));
     const names = this.#session.names(id => pageTitles.get(id) ?? 'a page that is gone');
-    return expectationSentence(
-      this.value(),
-      {
-        ...names,
-        block: id => blockTitles.get(id) ?? 'a block that is gone',
-        region: name => this.targets.find(each => each.name === name)?.label.toLowerCase() ?? name,
-        placement: () => '',
-        blockType: name => blockTypes.find(each => each.name === name)?.label ?? name,
-      },
-      this.#session.style,
+    return keyed(
+      expectationSentence(
+        this.value(),
+        {
+          ...names,
+          block: id => blockTitles.get(id) ?? 'a block that is gone',
+          region: name => this.targets.find(each => each.name === name)?.label.toLowerCase() ?? name,
+          placement: () => '',
+          blockType: name => blockTypes.find(each => each.name === name)?.label ?? name,
+        },
+        this.#session.style,
+      ),
     );
   });
 

@@ -1,0 +1,40 @@
+import { keepPresses } from './steady-press';
+
+describe('keepPresses', () => {
+  let host: HTMLElement;
+  let button: HTMLButtonElement;
+  let clicks: string[];
+  beforeAll(() => keepPresses(document));
+  beforeEach(() => {
+    clicks = [];
+    host = document.body.appendChild(document.createElement('div'));
+    button = host.appendChild(document.createElement('button'));
+    button.addEventListener('click', () => clicks.push('button'));
+    host.addEventListener('click', event => clicks.push(event.target === host ? 'host' : 'through'));
+  });
+  afterEach(() => host.remove());
+  const press = (on: Element, x = 10, y = 10) =>
+    on.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, isPrimary: true, button: 0, clientX: x, clientY: y }));
+  const click = (on: Element, x = 10, y = 10) =>
+    on.dispatchEvent(new MouseEvent('click', { bubbles: true, detail: 1, clientX: x, clientY: y }));
+
+  it('clicks what was pressed when the page has moved away beneath', () => {
+    press(button);
+    click(host);
+    expect(clicks).toEqual(['button', 'through']);
+  });
+
+  it('clicks once where nothing has moved', () => {
+    press(button);
+    click(button);
+    expect(clicks).toEqual(['button', 'through']);
+  });
+
+  it('leaves alone a press that was dragged away, and what was pressed elsewhere', () => {
+    press(button);
+    click(host, 60, 10);
+    press(host);
+    click(host);
+    expect(clicks).toEqual(['host', 'host']);
+  });
+});
