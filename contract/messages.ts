@@ -47,6 +47,8 @@ export const session = z.object({
       locales: z.array(z.object({ tag: z.string(), name: z.string() })),
       memberships: z.array(z.object({ name: z.string(), label: z.string() })),
       theme: z.custom<import('@core/theme/manifest').ThemeManifest>(),
+      /** The entity tag of the limits in the theme; a change of them names it in If-Match. */
+      limitsTag: z.string(),
       pictures: z.array(z.string()),
       closedPages,
     })

@@ -211,7 +211,7 @@ export const operations = {
   saveLimits: {
     method: 'put',
     path: '/limits',
-    summary: 'Sets what regions may hold.',
+    summary: 'Sets what regions may hold. If-Match names the limits that these were made from.',
     body: assembling.limits,
     answer: messages.session,
   },

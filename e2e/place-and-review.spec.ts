@@ -32,7 +32,7 @@ test('a manager places something by a rule, an editor approves it, readers see i
     await manager.getByLabel('Only people who hold').check();
     await manager.keyboard.press('Escape');
     await order.getByRole('button', { name: /^When:/ }).click();
-    await manager.getByRole('textbox', { name: 'Until' }).fill('2027-03-25T12:00');
+    await manager.getByRole('textbox', { name: 'Until' }).fill('25 March 2027, 12:00');
     await manager.keyboard.press('Tab');
     await manager.keyboard.press('Escape');
     await expect(order.getByRole('button', { name: 'Shows on 23 pages' })).toBeVisible();
@@ -68,7 +68,7 @@ test('a manager places something by a rule, an editor approves it, readers see i
     await editor.getByRole('link', { name: 'Toads on the road' }).click();
     await expect(editor.getByText(words).first()).toBeVisible();
     await expect(editor.getByText('Shows on 23 pages').first()).toBeVisible();
-    await editor.getByLabel('Goes live').fill('2027-03-19T06:00');
+    await editor.getByLabel('Goes live').fill('19 March 2027, 6:00');
     await editor.getByLabel('Remark').click();
     await editor.getByRole('button', { name: /^Approve for that date/ }).click();
     await expect(editor.getByRole('status')).toContainText('Readers see “Toads on the road” from 19 March, 06:00');

@@ -12,7 +12,7 @@ import { effectsOf, namedPage } from '../services/effects';
 import { checkChanges, listExpectations } from '../services/expectations';
 import { findRecords } from '../services/find';
 import { healthOf } from '../services/health';
-import { saveLimits } from '../services/limits';
+import { limitsNow, saveLimits } from '../services/limits';
 import { saveSiteSettings } from '../services/site-settings';
 import { checkedLook, labelOfLook, mayLookAs, personSeen } from '../services/look-as';
 import { listPlacements } from '../services/placements';
@@ -173,7 +173,7 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
       return readSavedFilters(site.knex, self.id);
     },
     saveLimits: async ({ request, response, self, body }) => {
-      await saveLimits(site, self, body);
+      await saveLimits(site, self, body, request.get('if-match'));
       return describeSession(site, sessions, request, response, self);
     },
     copy: ({ body }) => copyOf(site, body),
@@ -232,6 +232,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             locales: [...settings.locales],
             memberships: [...settings.memberships],
             theme: theme.manifest,
+            limitsTag: limitsNow(site).tag,
             pictures: [...site.pictures],
             closedPages: settings.closedPages,
           }

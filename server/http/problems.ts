@@ -12,6 +12,8 @@ export const problemKinds = {
   stale: [409, 'Somebody saved in between'],
   'expectation-broken': [409, 'This breaks what is expected'],
   'live-moved': [409, 'The live version has moved on'],
+  'changed-meanwhile': [412, 'Somebody else has changed this meanwhile'],
+  'basis-missing': [428, 'It has to be said what this was changed from'],
   'schedule-covered': [409, 'Something planned would not come'],
   conflict: [409, 'Already there'],
   'move-refused': [409, 'This move cannot be made now'],

@@ -13,7 +13,8 @@ import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { editionOf, kindOf, liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { applyMove, emptyBatch, refuseUnseen, type Batch } from './edition-moves';
-import { momentStyle, nameOfPerson, someOf } from './names';
+import { describeChanges } from './descriptions';
+import { momentStyle, nameOfPerson, someOf, titleOf } from './names';
 import { faultsInSite, roleFaults, validateValue } from './validation';
 
 /** Saves changes as one edition, and makes a move with it in the same transaction when asked. */
@@ -28,7 +29,7 @@ async function storeEdition(site: Site, person: Person, input: NewEdition): Prom
   );
   if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', 'This edition has been saved already.');
   const values = validateChanges(site, person, input.changes);
-  input.changes.forEach((change, index) => refuseStale(site, change, values[index]));
+  refuseStale(site, input.changes, values);
   const at = site.clocks.running();
   const edition: Edition = {
     id: input.id,
@@ -78,7 +79,8 @@ async function storeRevision(
     );
   const checked = validateValue(kind, raw, ['value']);
   if (checked.kind === 'faulty') refuseInvalid(checked.faults);
-  if (proposal.headRevisionId !== parentRevisionId) throw staleRefusal(site, proposal.headRevisionId, checked.value);
+  if (proposal.headRevisionId !== parentRevisionId)
+    throw staleRefusal(site, [clashOf(site, proposal.recordId, kind, proposal.headRevisionId, checked.value)]);
   const overlays = overlaysOfEdition(site, proposal.editionId).map(each =>
     each.recordId === proposal.recordId ? { ...each, value: checked.value } : each,
   );
@@ -138,36 +140,56 @@ function refuseKinds(kinds: readonly RecordKind[], person: Person): void {
     );
 }
 
-/** A change must be made from what is live or from the head of a proposal; anything else was overtaken. */
-function refuseStale(site: Site, change: Change, value: unknown): void {
+/** Changes must be made from what is live or from the head of a proposal; what was overtaken is shown beside what overtook it. */
+function refuseStale(site: Site, changes: readonly Change[], values: readonly unknown[]): void {
+  const clashes = changes.flatMap((change, index) => {
+    const theirs = overtakenBy(site, change);
+    return theirs === null ? [] : [clashOf(site, change.recordId, change.kind, theirs, values[index])];
+  });
+  if (clashes.length > 0) throw staleRefusal(site, clashes);
+}
+
+/** The revision that a change has not seen, or null. */
+function overtakenBy(site: Site, change: Change): string | null {
   const record = site.ledger.records.get(change.recordId);
   if (!record) {
     if (change.retires) throw new Refusal('not-found', 'There is no such record to take off.');
     if (change.baseRevisionId !== null) refuseInvalid([{ pointer: '/changes', detail: 'A new record has no revision to be made from.' }]);
-    return;
+    return null;
   }
   if (record.kind !== change.kind) refuseInvalid([{ pointer: '/changes', detail: `That record is a ${record.kind}.` }]);
   const live = liveRevisionId(site, change.recordId, site.clocks.content());
   const heads = site.ledger.openProposalsOf(change.recordId).map(proposal => proposal.headRevisionId);
-  if (live === change.baseRevisionId || heads.includes(change.baseRevisionId ?? '')) return;
+  if (live === change.baseRevisionId || heads.includes(change.baseRevisionId ?? '')) return null;
   const revisions = site.ledger.revisionsOf(change.recordId, site.settings.baseLocale);
   // Nothing is live (drafted, expired or taken off): going on from any of its revisions overwrites nothing.
-  if (live === null && revisions.some(each => each.id === change.baseRevisionId)) return;
-  throw staleRefusal(site, live ?? revisions[revisions.length - 1]!.id, value);
+  if (live === null && revisions.some(each => each.id === change.baseRevisionId)) return null;
+  return live ?? revisions[revisions.length - 1]!.id;
 }
 
-function staleRefusal(site: Site, theirRevisionId: string, yours: unknown): Refusal {
+type Clash = ReturnType<typeof clashOf>;
+
+/** Both versions of a record that was changed twice, and how they differ in words. */
+function clashOf(site: Site, recordId: string, kind: RecordKind, theirRevisionId: string, yours: unknown) {
   const theirs = site.ledger.revision(theirRevisionId);
-  const by = nameOfPerson(site, theirs.createdBy);
-  const at = writeFullMoment(theirs.createdAt, momentStyle(site));
+  const snapshot = site.snapshots.at();
+  return {
+    recordId,
+    title: titleOf(site, snapshot, kind, yours ?? theirs.value),
+    yours,
+    theirs: { revisionId: theirs.id, value: theirs.value, by: nameOfPerson(site, theirs.createdBy), at: theirs.createdAt },
+    fields: describeChanges(site, snapshot, kind, theirs.value, yours),
+  };
+}
+
+function staleRefusal(site: Site, clashes: readonly Clash[]): Refusal {
+  const [{ theirs, yours }] = clashes as [Clash];
+  const at = writeFullMoment(theirs.at, momentStyle(site));
   return new Refusal(
     'stale',
-    `${by} saved a newer version on ${at}. Yours is kept; compare the two and save again from the newer one.`,
+    `${theirs.by} saved a newer version on ${at}. Yours is kept; compare the two and save again from the newer one.`,
     [],
-    {
-      yours,
-      theirs: { revisionId: theirs.id, value: theirs.value, by, at: theirs.createdAt },
-    },
+    { yours, theirs, clashes },
   );
 }
 

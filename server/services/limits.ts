@@ -1,13 +1,27 @@
 import { blockTypeNamed } from '@core/block/types';
 import { roles } from '@core/workflow/workflow';
 import type { RegionLimits } from '@core/theme/manifest';
-import { refuseInvalid, type Fault } from '../http/problems';
+import { createHash } from 'node:crypto';
+import { Refusal, refuseInvalid, type Fault } from '../http/problems';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
 import { refuseBeyondSite } from './site-settings';
 
-/** Sets what regions may hold. @throws Refusal when the person may not, or a name is not known */
-export async function saveLimits(site: Site, person: Person, limits: Readonly<Record<string, RegionLimits>>): Promise<void> {
+type Limits = Readonly<Record<string, RegionLimits>>;
+
+/** What regions may hold now, and the entity tag by which a change says what it was made from. @see RFC 9110 section 8.8.3 */
+export function limitsNow(site: Site): { readonly limits: Limits; readonly tag: string } {
+  const { regions, insertionPoints } = site.theme.manifest;
+  const limits = Object.fromEntries([...regions, ...insertionPoints].map(target => [target.name, target.limits ?? {}]));
+  return { limits, tag: `"${createHash('sha256').update(JSON.stringify(limits)).digest('base64url').slice(0, 22)}"` };
+}
+
+/**
+ * Sets what regions may hold.
+ * @param ifMatch - the tag of the limits that these were made from. @see RFC 9110 section 13.1.1
+ * @throws Refusal when the person may not, a name is not known, or somebody has set other limits meanwhile
+ */
+export async function saveLimits(site: Site, person: Person, limits: Limits, ifMatch: string | undefined): Promise<void> {
   refuseBeyondSite(person, 'Limits are');
   const { manifest } = site.theme;
   const names = [...manifest.regions, ...manifest.insertionPoints].map(each => each.name);
@@ -24,5 +38,11 @@ export async function saveLimits(site: Site, person: Person, limits: Readonly<Re
       : []),
   ]);
   if (faults.length > 0) refuseInvalid(faults);
-  await site.writes.run(() => changeSettings(site, { limits }));
+  if (ifMatch === undefined) throw new Refusal('basis-missing', 'Say in If-Match which limits these were made from.');
+  await site.writes.run(() => {
+    const theirs = limitsNow(site);
+    if (ifMatch !== theirs.tag)
+      throw new Refusal('changed-meanwhile', 'Somebody has set other limits meanwhile. Yours are kept; compare the two.', [], { theirs });
+    return changeSettings(site, { limits });
+  });
 }

@@ -57,7 +57,8 @@ export class ApiClient {
   saveFilter = (filter: assembling.SavedFilter) => this.#refine(this.#http.put<assembling.SavedFilter[]>('/api/saved-filters', filter));
   dropFilter = (list: string, name: string) =>
     this.#refine(this.#http.delete<assembling.SavedFilter[]>('/api/saved-filters', { params: { list, name } }));
-  saveLimits = (limits: Readonly<Record<string, RegionLimits>>) => this.#refine(this.#http.put<messages.Session>('/api/limits', limits));
+  saveLimits = (limits: Readonly<Record<string, RegionLimits>>, madeFrom: string) =>
+    this.#refine(this.#http.put<messages.Session>('/api/limits', limits, { headers: { 'If-Match': madeFrom } }));
   saveSettings = (change: assembling.SiteSettingsChange) => this.#refine(this.#http.put<messages.Session>('/api/settings', change));
   lookAs = (as: string | null) => this.#refine(this.#http.put<messages.Session>('/api/session/look-as', { as }));
   readDeletion = (id: string) => this.#get<assembling.Deletion>(`records/${id}/deletion`);

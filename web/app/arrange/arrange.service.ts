@@ -1,6 +1,7 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
+import type { Check } from '@contract/assembling';
 import type { Effect, OrderRow, View, ViewQuestion } from '@contract/messages';
 import {
   BehaviorSubject,
@@ -102,24 +103,30 @@ export class ArrangeService {
     { initialValue: [] as Effect[] },
   );
 
-  /** Which expectations the unsaved changes would break. */
-  readonly check = toSignal(
-    this.#working.changes$.pipe(
+  /** Counts how often the check was asked for again. */
+  readonly #checkAgain = new BehaviorSubject(0);
+
+  /** Which expectations the unsaved changes would break; unknown when that could not be worked out. */
+  readonly checked = toSignal(
+    combineLatest([this.#working.changes$, this.#checkAgain]).pipe(
       debounceTime(250),
-      switchMap(changes =>
+      switchMap(([changes]) =>
         changes.length === 0
-          ? of(null)
-          : this.#api
-              .checkExpectations({
-                changes: unsaved(changes),
-                withEditions: [...this.vantage().withEditions],
-              })
-              .pipe(catchError(() => of(null))),
+          ? of(nothingToCheck)
+          : this.#api.checkExpectations({ changes: unsaved(changes), withEditions: [...this.vantage().withEditions] }).pipe(
+              map(check => ({ check, isUnknown: false })),
+              catchError(() => of({ check: null, isUnknown: true })),
+            ),
       ),
       takeUntilDestroyed(inject(DestroyRef)),
     ),
-    { initialValue: null },
+    { initialValue: nothingToCheck },
   );
+
+  /** Asks once more what the unsaved changes would break. */
+  checkAgain(): void {
+    this.#checkAgain.next(this.#checkAgain.value + 1);
+  }
 
   /** Asks what changes would do, beside those unsaved already. */
   effectOf(changes: readonly WorkingChange[]): Observable<Effect[]> {
@@ -179,6 +186,8 @@ export class ArrangeService {
     this.#messages.problem(error);
   }
 }
+
+const nothingToCheck = { check: null as Check | null, isUnknown: false };
 
 // From the arrival of an answer to its running order on the screen. @see User Timing, W3C
 function measurePaint(): void {

@@ -125,7 +125,6 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
               (pagesWanted)="showPages($event, 'Which pages')"
             />
           } @else {
-            <almanac-breaches class="breaches" [check]="arrange.check()" />
             <almanac-running-order
               [view]="view"
               [selected]="arrange.vantage().selected"
@@ -151,6 +150,12 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
                 />
               </ng-template>
             </almanac-running-order>
+            <almanac-breaches
+              class="breaches"
+              [check]="arrange.checked().check"
+              [isUnknown]="arrange.checked().isUnknown"
+              (again)="arrange.checkAgain()"
+            />
           }
         }
       </aside>
@@ -208,10 +213,10 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
       overflow: auto;
       min-height: 0;
     }
-    /* In sight wherever the running order is scrolled to. */
+    /* In sight wherever the running order is scrolled to, and beneath it: what comes late moves nothing under the hand. */
     .breaches {
       position: sticky;
-      top: 0;
+      bottom: 0;
       z-index: 4;
       margin: 0 18px;
     }

@@ -9,6 +9,7 @@ import type { PageRow } from '@contract/messages';
 import { servicePages } from '@core/page/page';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
 import { map, type Observable } from 'rxjs';
+import { DateField } from '../shared/date-field';
 import { WhenPipe } from '../shared/when-pipe';
 import { readerChoices } from '../state/readers';
 import { SessionService } from '../state/session.service';
@@ -17,7 +18,7 @@ import type { Vantage } from '../state/vantage';
 /** "Looking at … as … in … on …": each underlined word is the control. */
 @Component({
   selector: 'almanac-vantage-sentence',
-  imports: [FormsModule, NgbDropdownModule, NgbPopoverModule, FocusInside, NgbTypeaheadModule, NgbDatepickerModule, WhenPipe],
+  imports: [FormsModule, DateField, NgbDropdownModule, NgbPopoverModule, FocusInside, NgbTypeaheadModule, NgbDatepickerModule, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="title-face">
@@ -101,14 +102,8 @@ import type { Vantage } from '../state/vantage';
         #picker
       />
       <div class="row-line clock">
-        <label class="form-label" for="vantage-time">Time</label>
-        <input
-          class="form-control"
-          id="vantage-time"
-          type="time"
-          [value]="local().slice(11)"
-          (change)="chooseTime($any($event.target).value)"
-        />
+        <label class="form-label" for="vantage-date">Or typed</label>
+        <almanac-date-field fieldId="vantage-date" [value]="local()" (valueChange)="chooseTyped($event)" />
         <button class="btn btn-plain" (click)="look.emit({ moment: null }); momentPopover.close()">Now</button>
       </div>
     </ng-template>
@@ -138,9 +133,6 @@ import type { Vantage } from '../state/vantage';
     }
     .clock {
       margin-top: 8px;
-    }
-    .clock input {
-      width: 110px;
     }
     .clock .form-label {
       margin: 0;
@@ -197,8 +189,8 @@ export class VantageSentence {
     this.#chooseLocal(`${String(date.year)}-${pad(date.month)}-${pad(date.day)}T${this.local().slice(11)}`);
   }
 
-  protected chooseTime(time: string): void {
-    if (/^\d{2}:\d{2}$/.test(time)) this.#chooseLocal(`${this.local().slice(0, 10)}T${time}`);
+  protected chooseTyped(local: string): void {
+    if (local) this.#chooseLocal(local);
   }
 
   #chooseLocal(local: string): void {

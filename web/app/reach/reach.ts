@@ -6,6 +6,7 @@ import { ApiClient } from '../api/api-client';
 import { WhyPanel, type WhyRemedy } from '../arrange/why-panel';
 import { MessageService } from '../state/message.service';
 import { readerChoices } from '../state/readers';
+import { DateField } from '../shared/date-field';
 import { SessionService } from '../state/session.service';
 import { readerOf, vantageOf } from '../state/vantage';
 import { WorkingChangesService, unsaved } from '../state/working-changes.service';
@@ -15,7 +16,7 @@ import { ReachService } from './reach.service';
 /** Which placements show on which pages, all at once, with the change in hand. */
 @Component({
   selector: 'almanac-reach',
-  imports: [ReachGridView, WhyPanel],
+  imports: [DateField, ReachGridView, WhyPanel],
   providers: [ReachService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -41,14 +42,7 @@ import { ReachService } from './reach.service';
           }
         </select>
         on
-        <input
-          class="word when"
-          type="datetime-local"
-          aria-label="Moment"
-          [class.time]="vantage().moment !== null"
-          [value]="local()"
-          (change)="go({ at: $any($event.target).value || null })"
-        />
+        <almanac-date-field fieldId="reach-moment" label="Moment" [value]="local()" (valueChange)="go({ at: $event || null })" />
         @if (vantage().moment !== null) {
           <button class="btn-word danger" (click)="go({ at: null })">back to now</button>
         }

@@ -1,9 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { Check } from '@contract/assembling';
 import type { EditionDetail, MoveRequest, View } from '@contract/messages';
-import type { LocalTime } from '@core/schedule/local-time';
 import { localTimeAt } from '@core/schedule/local-time';
 import { catchError, of, switchMap, tap } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
@@ -12,6 +10,7 @@ import { Breaches } from '../shared/breaches';
 import { CoveredChoice, type ScheduledChoice } from '../shared/covered-choice';
 import { ComparisonView } from '../shared/comparison-view';
 import { EffectList } from '../shared/effect-list';
+import { LookAhead } from '../shared/look-ahead';
 import { MomentField } from '../shared/moment-field';
 import { PhaseMark } from '../shared/phase-mark';
 import { headsOf } from '../shared/heads';
@@ -101,16 +100,16 @@ interface Unseen {
                 label="Goes live"
                 emptyMeans="Empty: at once."
                 emptyWord="At once"
-                [value]="from()"
+                [value]="ahead.from()"
                 [fault]="faultAt('/times/from')"
-                (valueChange)="setFrom($event)"
+                (valueChange)="ahead.setFrom($event)"
               />
               <almanac-moment-field
                 label="Until"
                 emptyMeans="Empty: until further notice."
-                [value]="until()"
+                [value]="ahead.until()"
                 [fault]="faultAt('/times/until')"
-                (valueChange)="setUntil($event)"
+                (valueChange)="ahead.setUntil($event)"
               />
             </div>
             @if (edition.wishedFrom) {
@@ -146,9 +145,9 @@ interface Unseen {
                 live one.</label
               >
             }
-            <almanac-breaches [check]="check()" />
-            <almanac-covered-choice [check]="check()" [choice]="scheduled()" (choiceChange)="setScheduled($event)" />
-            @if ((check()?.broken ?? []).length > 0) {
+            <almanac-breaches [check]="ahead.check()" [isUnknown]="ahead.isUnknown()" (again)="ahead.ask()" />
+            <almanac-covered-choice [check]="ahead.check()" [choice]="ahead.scheduled()" (choiceChange)="ahead.setScheduled($event)" />
+            @if ((ahead.check()?.broken ?? []).length > 0) {
               @if (mayGoOn) {
                 <label class="form-label" for="review-accepts"
                   >Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label
@@ -172,7 +171,7 @@ interface Unseen {
               }
             </div>
           </section>
-        } @else if (check()?.beyond; as words) {
+        } @else if (ahead.check()?.beyond; as words) {
           <p class="notice-line">{{ words }}</p>
         } @else if (edition.stage === 'in review') {
           <p class="notice-line">
@@ -350,22 +349,20 @@ export class ReviewOne {
   readonly id = input.required<string>();
   protected readonly now = this.#session.site.now;
   protected readonly edition = signal<EditionDetail | null>(null);
+  protected readonly ahead = new LookAhead(() => {
+    const edition = this.edition();
+    return edition && this.isOpen() ? { withEditions: [edition.id] } : null;
+  });
   protected readonly before = signal<View | null>(null);
   protected readonly after = signal<View | null>(null);
   protected readonly showsBefore = signal(false);
-  protected readonly from = signal<LocalTime | null>(null);
-  protected readonly until = signal<LocalTime | null>(null);
   protected readonly problem = signal<ApiProblem | null>(null);
   protected readonly isBusy = signal(false);
-  /** What becomes of something planned that approving would cover. */
-  protected readonly scheduled = signal<ScheduledChoice>('keep');
   /** What somebody changed since this was opened. */
   protected readonly unseen = signal<readonly Unseen[]>([]);
   protected remark = '';
   protected accepts = false;
   protected acceptsBroken = '';
-  /** Which expectations it would break, were it approved. */
-  protected readonly check = signal<Check | null>(null);
   protected readonly mayGoOn = this.#session.holds('manager', 'administrator');
   protected readonly canDecide = computed(() => this.edition()?.moves.some(move => move === 'approve' || move === 'publish') ?? false);
   protected readonly isOpen = computed(() => this.edition()?.stage === 'draft' || this.edition()?.stage === 'in review');
@@ -407,7 +404,8 @@ export class ReviewOne {
         ? edition.changes[0]!.effect.label
         : (edition.changes.find(change => change.kind === 'placement')?.effect.label ?? `${edition.changes.length} changes`);
     const plain = single.replace(/ from .*$/, '');
-    return this.from() ? `${verb} for that date: ${plain}` : `${verb} at once: ${plain}`;
+    const how = this.ahead.isUnknown() ? `${verb} unchecked` : verb;
+    return this.ahead.from() ? `${how} for that date: ${plain}` : `${how} at once: ${plain}`;
   }
 
   protected faultAt(pointer: string): string | null {
@@ -416,22 +414,7 @@ export class ReviewOne {
 
   protected takeWish(): void {
     const wish = this.edition()?.wishedFrom;
-    if (wish) this.setFrom({ local: localTimeAt(wish, this.#session.site.zone), zone: this.#session.site.zone });
-  }
-
-  protected setFrom(from: LocalTime | null): void {
-    this.from.set(from);
-    this.#lookAhead();
-  }
-
-  protected setUntil(until: LocalTime | null): void {
-    this.until.set(until);
-    this.#lookAhead();
-  }
-
-  protected setScheduled(choice: ScheduledChoice): void {
-    this.scheduled.set(choice);
-    this.#lookAhead();
+    if (wish) this.ahead.setFrom({ local: localTimeAt(wish, this.#session.site.zone), zone: this.#session.site.zone });
   }
 
   protected lifeWords(edition: EditionDetail): string {
@@ -453,11 +436,11 @@ export class ReviewOne {
       .moveEdition(this.id(), {
         name,
         decidedOn: headsOf(this.edition()!),
-        scheduled: (this.check()?.covers ?? []).length > 0 ? this.scheduled() : null,
+        scheduled: this.ahead.settled,
         remark: this.remark,
         acceptsMovedBase: this.accepts,
         acceptsBroken: this.acceptsBroken,
-        ...(publishes ? { times: { from: this.from(), until: this.until(), afterwards: 'earlier' as const } } : {}),
+        ...(publishes ? { times: this.ahead.times } : {}),
       })
       .subscribe({
         next: edition => {
@@ -505,22 +488,12 @@ export class ReviewOne {
     this.#api.readEdition(id).subscribe({
       next: edition => {
         this.edition.set(edition);
-        if (edition.changes.every(change => change.retires)) this.scheduled.set('cancel');
-        this.#lookAhead();
+        if (edition.changes.every(change => change.retires)) this.ahead.scheduled.set('cancel');
+        this.ahead.ask();
         if (edition.lookAt) this.#look(edition.lookAt, edition);
       },
       error: (error: unknown) => this.#messages.problem(error),
     });
-  }
-
-  #lookAhead(): void {
-    const edition = this.edition();
-    if (!edition || !this.isOpen()) return this.check.set(null);
-    const times = { from: this.from(), until: this.until(), afterwards: 'earlier' as const };
-    this.#api
-      .checkExpectations({ withEditions: [edition.id], times, scheduled: this.scheduled() })
-      .pipe(catchError(() => of(null)))
-      .subscribe(check => this.check.set(check));
   }
 
   #look(page: string, edition: EditionDetail): void {

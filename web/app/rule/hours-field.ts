@@ -1,37 +1,21 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { TimeField } from '../shared/time-field';
 
 /** From one time of day to another, each "06:00". */
 @Component({
   selector: 'almanac-hours-field',
+  imports: [TimeField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label
-      >from
-      <input
-        class="form-control"
-        type="time"
-        aria-label="Opens"
-        #opens
-        [value]="from()"
-        (change)="hoursChange.emit([opens.value, until()])"
-    /></label>
-    <label
-      >to
-      <input
-        class="form-control"
-        type="time"
-        aria-label="Closes"
-        #closes
-        [value]="until()"
-        (change)="hoursChange.emit([from(), closes.value])"
-    /></label>
+    <span>from <almanac-time-field label="Opens" [value]="from()" (valueChange)="hoursChange.emit([$event, until()])" /></span>
+    <span>to <almanac-time-field label="Closes" [value]="until()" (valueChange)="hoursChange.emit([from(), $event])" /></span>
   `,
   styles: `
     :host {
       display: flex;
       gap: 10px;
     }
-    label {
+    span {
       display: inline-flex;
       gap: 6px;
       align-items: center;

@@ -6,6 +6,7 @@ import { localTimeAt, type LocalTime } from '@core/schedule/local-time';
 import { DateTime } from 'luxon';
 import { MomentField } from '../shared/moment-field';
 import { SessionService } from '../state/session.service';
+import { DateField } from '../shared/date-field';
 import { HoursField } from './hours-field';
 import { whenChoiceOf, type WhenChoice } from './when-choice';
 
@@ -22,7 +23,7 @@ const weekdays = [
 /** In which time: from and until, and within that a season each year, some weekdays, or some hours each day. */
 @Component({
   selector: 'almanac-when-control',
-  imports: [MomentField, HoursField],
+  imports: [MomentField, DateField, HoursField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (choice(); as now) {
@@ -52,22 +53,20 @@ const weekdays = [
         <div class="row-line">
           <div>
             <label class="form-label" for="season-from">First day</label
-            ><input
-              class="form-control"
-              id="season-from"
-              type="date"
+            ><almanac-date-field
+              fieldId="season-from"
+              [withTime]="false"
               [value]="each.start.slice(0, 10)"
-              (change)="setSeason($any($event.target).value, lastDay())"
+              (valueChange)="setSeason($event, lastDay())"
             />
           </div>
           <div>
             <label class="form-label" for="season-last">Last day</label
-            ><input
-              class="form-control"
-              id="season-last"
-              type="date"
+            ><almanac-date-field
+              fieldId="season-last"
+              [withTime]="false"
               [value]="lastDay()"
-              (change)="setSeason(each.start.slice(0, 10), $any($event.target).value)"
+              (valueChange)="setSeason(each.start.slice(0, 10), $event)"
             />
           </div>
         </div>

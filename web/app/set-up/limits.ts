@@ -109,9 +109,25 @@ type Limits = Readonly<Record<string, RegionLimits>>;
     @if (fault()) {
       <p class="notice-line ember" role="alert">{{ fault() }}</p>
     }
+    @if (theirs(); as theirs) {
+      <section class="notice-line ember" role="alert">
+        <p><b>Somebody has set other limits while you changed these.</b> Nothing is lost: theirs are</p>
+        <ul>
+          @for (each of differing(); track each.name) {
+            <li>
+              {{ each.label }}: {{ words(theirs.limits[each.name]) }} <span class="quiet">(yours: {{ words(limits()[each.name]) }})</span>
+              <button class="btn-word" (click)="takeTheirs(each.name)">Take theirs</button>
+            </li>
+          } @empty {
+            <li>the same as yours.</li>
+          }
+        </ul>
+        <button class="btn btn-plain" (click)="goOnFromTheirs()">Go on with what stands in the table</button>
+      </section>
+    }
     @if (mayChange) {
       <p class="foot">
-        <button class="btn btn-primary" [disabled]="!isChanged()" (click)="save()">Set these limits</button>
+        <button class="btn btn-primary" [disabled]="!isChanged() || theirs() !== null" (click)="save()">Set these limits</button>
         @if (isChanged()) {
           <button class="btn btn-plain" (click)="limits.set(stored())">Leave them as they were</button>
         }
@@ -184,6 +200,12 @@ export class LimitsSetUp {
   protected readonly stored = signal<Limits>(this.#limitsNow());
   protected readonly limits = signal<Limits>(this.#limitsNow());
   protected readonly fault = signal('');
+  /** Limits that somebody else has set since these were read. */
+  protected readonly theirs = signal<{ readonly limits: Limits; readonly tag: string } | null>(null);
+  protected readonly differing = computed(() =>
+    this.targets.filter(target => this.words(this.theirs()?.limits[target.name]) !== this.words(this.limits()[target.name])),
+  );
+  #madeFrom = this.#session.site.limitsTag;
   protected readonly isChanged = computed(() => JSON.stringify(this.limits()) !== JSON.stringify(this.stored()));
 
   protected of(target: string): RegionLimits {
@@ -202,14 +224,43 @@ export class LimitsSetUp {
   }
 
   protected save(): void {
-    this.#session.saveLimits(this.limits()).subscribe({
-      next: () => {
+    this.#session.saveLimits(this.limits(), this.#madeFrom).subscribe({
+      next: session => {
+        this.#madeFrom = session.desk!.limitsTag;
         this.stored.set(this.limits());
         this.fault.set('');
         this.#messages.done('The limits hold from now on.');
       },
-      error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? error.message : ''),
+      error: (error: unknown) => {
+        const theirs = error instanceof ApiProblem ? (error.problem['theirs'] as ReturnType<typeof this.theirs>) : undefined;
+        this.theirs.set(theirs ?? null);
+        this.fault.set(error instanceof ApiProblem && !theirs ? error.message : '');
+      },
     });
+  }
+
+  protected takeTheirs(target: string): void {
+    this.limits.update(limits => ({ ...limits, [target]: this.theirs()?.limits[target] ?? {} }));
+  }
+
+  /** Theirs have been looked at: what is in the table now is made from them. */
+  protected goOnFromTheirs(): void {
+    const theirs = this.theirs();
+    if (!theirs) return;
+    this.#madeFrom = theirs.tag;
+    this.stored.set(theirs.limits);
+    this.theirs.set(null);
+  }
+
+  /** Limits in a few words. */
+  protected words({ types, roles: held, least, most }: RegionLimits = {}): string {
+    const parts = [
+      ...(types?.length ? [types.map(name => blockTypes.find(each => each.name === name)?.label.toLowerCase() ?? name).join(', ')] : []),
+      ...(held?.length ? [`by ${held.join(', ')}`] : []),
+      ...(least !== undefined ? [`at least ${least}`] : []),
+      ...(most !== undefined ? [`at most ${most}`] : []),
+    ];
+    return parts.join('; ') || 'no limit';
   }
 
   #set(target: string, part: RegionLimits): void {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Check } from '@contract/assembling';
 
@@ -8,7 +8,11 @@ import type { Check } from '@contract/assembling';
   imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (check(); as check) {
+    @if (isUnknown()) {
+      <p class="notice-line ember" role="alert">
+        What this breaks could not be worked out. <button class="btn-word" (click)="again.emit()">Try again</button>
+      </p>
+    } @else if (check(); as check) {
       @for (each of check.broken; track $index) {
         <div class="notice-line ember" role="alert">
           <b>Breaks what is expected:</b> {{ each.sentence }}
@@ -27,7 +31,7 @@ import type { Check } from '@contract/assembling';
         <p class="notice-line leaf">Kept again: {{ each.sentence }}</p>
       }
       @if (check.isPartial) {
-        <p class="notice-line">There was too much to look at all of it: this is only a part.</p>
+        <p class="notice-line">There was too much to look at all of it: what is said here is only a part, and more may break.</p>
       }
     }
   `,
@@ -45,4 +49,7 @@ import type { Check } from '@contract/assembling';
 })
 export class Breaches {
   readonly check = input.required<Check | null>();
+  /** Whether the question could not be answered, so that nothing is known. */
+  readonly isUnknown = input(false);
+  readonly again = output();
 }

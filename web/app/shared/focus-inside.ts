@@ -6,6 +6,8 @@ const controls =
   'input:not([type="hidden"]):not([disabled]), select:not([disabled]), textarea:not([disabled]), button:not([disabled]), a[href]';
 
 /** Moves focus into what a word opens, and back to the word when it closes. */
+// It goes wherever a word opens something, without being asked for by a name of its own.
+// eslint-disable-next-line @angular-eslint/directive-selector
 @Directive({ selector: '[ngbPopover]' })
 export class FocusInside {
   readonly #popover = inject(NgbPopover);

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { isLocalDateTime, resolveLocalTime, type LocalTime } from '@core/schedule/local-time';
 import { SessionService } from '../state/session.service';
+import { DateField } from './date-field';
 
 // Labels point at their fields by id, so each field on a screen needs one of its own.
 let fieldCount = 0;
@@ -8,18 +9,17 @@ let fieldCount = 0;
 /** A date and time in the site's zone, or empty. Says so when the clocks skip or repeat it, and asks which is meant. */
 @Component({
   selector: 'almanac-moment-field',
+  imports: [DateField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="form-label" [for]="fieldId">{{ label() }}</label>
     <div class="row-line">
-      <input
-        class="form-control"
-        type="datetime-local"
-        [id]="fieldId"
+      <almanac-date-field
+        [fieldId]="fieldId"
         [value]="value()?.local ?? ''"
-        [class.is-invalid]="fault()"
-        [attr.aria-describedby]="fieldId + 'h'"
-        (change)="type($event)"
+        [isInvalid]="fault() !== null"
+        [describedBy]="fieldId + 'h'"
+        (valueChange)="type($event)"
       />
       @if (value()) {
         <button type="button" class="btn-word" (click)="valueChange.emit(null)">{{ emptyWord() }}</button>
@@ -47,9 +47,6 @@ let fieldCount = 0;
     }
   `,
   styles: `
-    input {
-      width: 200px;
-    }
     :host {
       display: block;
     }
@@ -71,8 +68,7 @@ export class MomentField {
     return value ? resolveLocalTime(value).kind : 'exact';
   });
 
-  protected type(event: Event): void {
-    const local = (event.target as HTMLInputElement).value.slice(0, 16);
+  protected type(local: string): void {
     this.valueChange.emit(isLocalDateTime(local) ? { local, zone: this.#session.site.zone } : null);
   }
 

@@ -1,24 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, type OnInit, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import type { Check } from '@contract/assembling';
 import type { EditionDetail, Effect } from '@contract/messages';
-import type { LocalTime } from '@core/schedule/local-time';
 import { judgeMove, type MoveName, type Role } from '@core/workflow/workflow';
 import { catchError, of } from 'rxjs';
 import { v7 as uuidv7 } from 'uuid';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { SessionService } from '../state/session.service';
-import { type WorkingChange, unsaved } from '../state/working-changes.service';
+import { type WorkingChange, WorkingChangesService, unsaved } from '../state/working-changes.service';
 import { Breaches } from './breaches';
-import { CoveredChoice, type ScheduledChoice } from './covered-choice';
+import { Clashes, type RecordClash } from './clashes';
+import { CoveredChoice } from './covered-choice';
 import { EffectList } from './effect-list';
+import { LookAhead } from './look-ahead';
 import { MomentField } from './moment-field';
 
 /** Says what changes would do, and saves them: as a draft, for review, or live where one may. */
 @Component({
   selector: 'almanac-send-dialog',
-  imports: [FormsModule, MomentField, EffectList, Breaches, CoveredChoice],
+  imports: [FormsModule, MomentField, EffectList, Breaches, Clashes, CoveredChoice],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
@@ -26,11 +26,12 @@ import { MomentField } from './moment-field';
       <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body">
+      <almanac-clashes [clashes]="clashes()" (theirsTaken)="takeTheirs($event)" (mineKept)="keepMine($event)" />
       @for (change of changes; track change.recordId) {
         <details class="change" [open]="isAsking">
           <summary>
             <b>{{ change.title }}</b> <span class="quiet">{{ change.kind }}, {{ change.did }}</span>
-            <span class="what">{{ effectOf(change)?.label ?? '…' }}</span>
+            <span class="what">{{ effectOf(change)?.label ?? (effectsUnknown() ? 'effect not known' : '…') }}</span>
           </summary>
           @if (effectOf(change); as effect) {
             @for (warning of effect.warnings; track warning) {
@@ -45,11 +46,11 @@ import { MomentField } from './moment-field';
           }
         </details>
       }
-      <almanac-breaches [check]="check()" />
+      <almanac-breaches [check]="ahead.check()" [isUnknown]="ahead.isUnknown()" (again)="ahead.ask()" />
       @if (mayPublish()) {
-        <almanac-covered-choice [check]="check()" [choice]="scheduled()" (choiceChange)="setScheduled($event)" />
+        <almanac-covered-choice [check]="ahead.check()" [choice]="ahead.scheduled()" (choiceChange)="ahead.setScheduled($event)" />
       }
-      @if (!isAsking && mayGoOn && mayPublish() && (check()?.broken ?? []).length > 0) {
+      @if (!isAsking && mayGoOn && mayPublish() && (ahead.check()?.broken ?? []).length > 0) {
         <div class="field">
           <label class="form-label" for="edition-accepts"
             >Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label
@@ -70,41 +71,43 @@ import { MomentField } from './moment-field';
             <almanac-moment-field
               label="Goes live"
               emptyMeans="Empty: at once."
-              [value]="from()"
+              [value]="ahead.from()"
               [fault]="faultAt('/times/from')"
-              (valueChange)="setFrom($event)"
+              (valueChange)="ahead.setFrom($event)"
             />
             <almanac-moment-field
               label="Until"
               emptyMeans="Empty: until further notice."
-              [value]="until()"
+              [value]="ahead.until()"
               [fault]="faultAt('/times/until')"
-              (valueChange)="setUntil($event)"
+              (valueChange)="ahead.setUntil($event)"
             />
           </div>
         } @else {
           <almanac-moment-field
             label="Wished for"
             emptyMeans="Empty: whenever it is approved. A wish publishes nothing."
-            [value]="from()"
-            (valueChange)="setFrom($event)"
+            [value]="ahead.from()"
+            (valueChange)="ahead.setFrom($event)"
           />
         }
-        @if (problem(); as problem) {
-          <p class="notice-line ember" role="alert">{{ problem.message }}</p>
+        @if (problem() && clashes().length === 0) {
+          <p class="notice-line ember" role="alert">{{ problem()!.message }}</p>
         }
       }
     </div>
     @if (!isAsking) {
       <div class="foot">
-        <button class="btn btn-plain" [disabled]="isBusy()" (click)="save(null)">Keep as draft</button>
+        <button class="btn btn-plain" [disabled]="isBusy() || isStuck()" (click)="save(null)">Keep as draft</button>
         <span class="grow"></span>
         @if (mayPublish()) {
-          <button class="btn btn-plain" [disabled]="isBusy() || check()?.beyond" (click)="save('publish')">
+          <button class="btn btn-plain" [disabled]="isBusy() || isStuck() || ahead.check()?.beyond" (click)="save('publish')">
             {{ publishLabel() }}
           </button>
         }
-        <button class="btn btn-primary" [disabled]="isBusy()" (click)="save('send for review')">Send for review: {{ headline() }}</button>
+        <button class="btn btn-primary" [disabled]="isBusy() || isStuck()" (click)="save('send for review')">
+          Send for review: {{ headline() }}
+        </button>
       </div>
     }
   `,
@@ -147,6 +150,7 @@ export class SendDialog implements OnInit {
   protected readonly modal = inject(NgbActiveModal);
   readonly #api = inject(ApiClient);
   readonly #session = inject(SessionService);
+  readonly #working = inject(WorkingChangesService);
   /** Set by whoever opens the dialog. */
   changes: readonly WorkingChange[] = [];
   /** Only shows what the changes do. */
@@ -154,22 +158,23 @@ export class SendDialog implements OnInit {
   title = '';
   protected remark = '';
   protected acceptsBroken = '';
-  protected readonly check = signal<Check | null>(null);
+  protected readonly ahead = new LookAhead(() => ({ changes: unsaved(this.changes) }));
   protected readonly mayGoOn = this.#session.holds('manager', 'administrator');
-  protected readonly from = signal<LocalTime | null>(null);
-  protected readonly until = signal<LocalTime | null>(null);
   protected readonly effects = signal<readonly Effect[]>([]);
   protected readonly problem = signal<ApiProblem | null>(null);
   protected readonly isBusy = signal(false);
+  /** Versions of others that have to be settled before anything can be saved. */
+  protected readonly clashes = signal<readonly RecordClash[]>([]);
+  protected readonly isStuck = computed(() => this.clashes().length > 0);
+  protected readonly effectsUnknown = signal(false);
   protected readonly mayPublish = signal(false);
-  /** What becomes of something planned that publishing would cover. */
-  protected readonly scheduled = signal<ScheduledChoice>('keep');
   protected readonly publishLabel = computed(() => {
-    const covered = (this.check()?.covers ?? []).length > 0;
-    const what = this.from() ? 'Publish for that date' : 'Publish at once';
-    return covered ? `${what}, ${this.scheduled() === 'keep' ? 'keeping' : 'cancelling'} what is planned` : what;
+    const when = this.ahead.from() ? 'Publish for that date' : 'Publish at once';
+    const what = this.ahead.isUnknown() ? `${when}, unchecked` : when;
+    return this.ahead.coversSomething() ? `${what}, ${this.ahead.scheduled() === 'keep' ? 'keeping' : 'cancelling'} what is planned` : what;
   });
   protected readonly headline = computed(() => {
+    if (this.effectsUnknown()) return 'what it does is not known';
     const labels = this.effects().map(effect => effect.label);
     const placement = this.effects().find(effect => this.changes.find(change => change.recordId === effect.recordId)?.kind === 'placement');
     return labels.length === 1 ? labels[0]! : placement && labels.length === 2 ? placement.label : `${this.changes.length} changes`;
@@ -195,45 +200,35 @@ export class SendDialog implements OnInit {
       .pipe(
         catchError((error: unknown) => {
           this.problem.set(error instanceof ApiProblem ? error : null);
+          this.effectsUnknown.set(true);
           return of([] as Effect[]);
         }),
       )
       .subscribe(effects => this.effects.set(effects));
     // Taking off what is only planned is to cancel it; anything else leaves the plan as it is.
-    if (this.changes.every(change => change.retires)) this.scheduled.set('cancel');
-    this.#lookAhead();
+    if (this.changes.every(change => change.retires)) this.ahead.scheduled.set('cancel');
+    this.ahead.ask();
   }
 
-  protected setUntil(until: LocalTime | null): void {
-    this.until.set(until);
-    this.#lookAhead();
+  /** Gives up one's own version of a record. */
+  protected takeTheirs({ recordId }: RecordClash): void {
+    this.changes = this.changes.filter(each => each.recordId !== recordId);
+    this.#working.drop(recordId);
+    this.#settle(recordId);
+    if (this.changes.length === 0) this.modal.dismiss();
   }
 
-  protected setScheduled(choice: ScheduledChoice): void {
-    this.scheduled.set(choice);
-    this.#lookAhead();
+  /** Goes on with one's own version of a record, over theirs. */
+  protected keepMine({ recordId, theirs }: RecordClash): void {
+    this.changes = this.changes.map(each => (each.recordId === recordId ? { ...each, baseRevisionId: theirs.revisionId } : each));
+    this.#working.rebase(recordId, theirs.revisionId);
+    this.#settle(recordId);
   }
 
-  /** Sets when it goes live, or is wished for, and looks again at what that breaks. */
-  protected setFrom(from: LocalTime | null): void {
-    this.from.set(from);
-    this.#lookAhead();
-  }
-
-  #lookAhead(): void {
-    this.#api
-      .checkExpectations({
-        changes: unsaved(this.changes),
-        times: { from: this.from(), until: this.until(), afterwards: 'earlier' },
-        scheduled: this.scheduled(),
-      })
-      .pipe(catchError(() => of(null)))
-      .subscribe(check => this.check.set(check));
-  }
-
-  // Said only where it was asked: what nobody saw is not settled by a default.
-  #settled(): ScheduledChoice | null {
-    return (this.check()?.covers ?? []).length > 0 ? this.scheduled() : null;
+  #settle(recordId: string): void {
+    this.clashes.update(clashes => clashes.filter(each => each.recordId !== recordId));
+    this.problem.set(null);
+    this.ahead.ask();
   }
 
   protected effectOf(change: WorkingChange): Effect | undefined {
@@ -250,13 +245,13 @@ export class SendDialog implements OnInit {
 
   protected save(move: Extract<MoveName, 'publish' | 'send for review'> | null): void {
     this.isBusy.set(true);
-    const times = move === 'publish' ? { from: this.from(), until: this.until(), afterwards: 'earlier' as const } : undefined;
+    const times = move === 'publish' ? this.ahead.times : undefined;
     this.#api
       .createEdition({
         id: this.#id,
         title: this.title,
         remark: this.remark,
-        wishedFrom: move === 'publish' ? null : this.from(),
+        wishedFrom: move === 'publish' ? null : this.ahead.from(),
         changes: this.changes.map(({ recordId, kind, value, retires, baseRevisionId }) => ({
           recordId,
           kind,
@@ -272,7 +267,7 @@ export class SendDialog implements OnInit {
                 remark: '',
                 acceptsMovedBase: false,
                 acceptsBroken: this.acceptsBroken,
-                scheduled: this.#settled(),
+                scheduled: this.ahead.settled,
               },
             }
           : {}),
@@ -281,7 +276,9 @@ export class SendDialog implements OnInit {
         next: (edition: EditionDetail) => this.modal.close(edition),
         error: (error: unknown) => {
           this.isBusy.set(false);
-          this.problem.set(error instanceof ApiProblem ? error : null);
+          const problem = error instanceof ApiProblem ? error : null;
+          this.problem.set(problem);
+          this.clashes.set((problem?.problem['clashes'] as readonly RecordClash[] | undefined) ?? []);
         },
       });
   }

@@ -18,6 +18,11 @@ export class MessageService {
     this.#message.set({ kind: 'done', text, next });
   }
 
+  /** Says something that should be known before going on. */
+  warn(text: string): void {
+    this.#message.set({ kind: 'problem', text });
+  }
+
   /** Shows a failure in its own words. */
   problem(error: unknown): void {
     this.#message.set({

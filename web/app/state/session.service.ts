@@ -67,9 +67,9 @@ export class SessionService {
     return this.#api.lookAs(as).pipe(tap(session => this.#keep(session)));
   }
 
-  /** Sets what regions may hold. */
-  saveLimits(limits: Readonly<Record<string, RegionLimits>>): Observable<Session> {
-    return this.#api.saveLimits(limits).pipe(tap(session => this.#keep(session)));
+  /** Sets what regions may hold. @param madeFrom - the tag of the limits that these were made from */
+  saveLimits(limits: Readonly<Record<string, RegionLimits>>, madeFrom: string): Observable<Session> {
+    return this.#api.saveLimits(limits, madeFrom).pipe(tap(session => this.#keep(session)));
   }
 
   /** Sets what signed-out readers get at a page that is not for them. */

@@ -2,6 +2,8 @@ import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Change } from '@contract/messages';
 import { BehaviorSubject, map } from 'rxjs';
+import { BrowserStore } from './browser-store';
+import { MessageService } from './message.service';
 import { SessionService } from './session.service';
 
 /** A change that has not been saved to the server yet, with what people call it. */
@@ -24,13 +26,16 @@ const mostSteps = 100;
 @Injectable({ providedIn: 'root' })
 export class WorkingChangesService {
   readonly #session = inject(SessionService);
+  readonly #store = inject(BrowserStore);
+  readonly #messages = inject(MessageService);
   readonly #state = new BehaviorSubject<State>(empty);
   readonly changes$ = this.#state.pipe(map(state => state.changes));
   readonly changes = toSignal(this.changes$, { initialValue: [] as WorkingChange[] });
   readonly state = toSignal(this.#state, { initialValue: empty });
 
   constructor() {
-    this.#session.person$.subscribe(person => this.#state.next(person ? read(this.#key) : empty));
+    this.#session.person$.subscribe(person => this.#state.next(person ? this.#kept : empty));
+    this.#store.fromOtherTabs<Partial<State>>(() => this.#key).subscribe(theirs => this.#meet({ ...empty, ...theirs }));
   }
 
   /** Makes one step of changes. A record changed before is changed again, from the same base. */
@@ -71,10 +76,48 @@ export class WorkingChangesService {
     this.#set(empty);
   }
 
+  /** Says that a change is made over another revision than it was: it has been compared with that one. */
+  rebase(recordId: string, baseRevisionId: string): void {
+    const { changes, ...steps } = this.#state.value;
+    this.#set({ ...steps, changes: changes.map(each => (each.recordId === recordId ? { ...each, baseRevisionId } : each)) });
+  }
+
+  // Another tab of this browser has changed something: what either changed alone is taken in; of what both changed, each keeps its own.
+  #meet(theirs: State): void {
+    const { changes: mine } = this.#state.value;
+    if (JSON.stringify(mine) === JSON.stringify(theirs.changes)) return;
+    const isIn = (list: readonly WorkingChange[], change: WorkingChange) => list.some(each => each.recordId === change.recordId);
+    const isBoth = mine.some(each =>
+      theirs.changes.some(other => other.recordId === each.recordId && JSON.stringify(other) !== JSON.stringify(each)),
+    );
+    if (theirs.changes.length === 0 && mine.length > 0) {
+      this.#messages.warn(
+        'The unsaved changes were saved or taken back in another tab. They are still here; take them back too if they are done.',
+      );
+      return;
+    }
+    const added = theirs.changes.filter(each => !isIn(mine, each));
+    if (added.length > 0)
+      this.#state.next({
+        ...this.#state.value,
+        changes: [...mine, ...added],
+        earlier: [...this.#state.value.earlier, mine].slice(-mostSteps),
+      });
+    this.#messages.warn(
+      isBoth
+        ? 'Another tab of this browser changes the same things. Each tab keeps its own version until it is saved.'
+        : 'Unsaved changes made in another tab are here too.',
+    );
+  }
+
   #set(state: State): void {
     this.#state.next(state);
-    if (state.changes.length === 0 && state.earlier.length === 0) localStorage.removeItem(this.#key);
-    else localStorage.setItem(this.#key, JSON.stringify({ ...state, earlier: state.earlier.slice(-10), later: [] }));
+    if (state.changes.length === 0 && state.earlier.length === 0) this.#store.drop(this.#key);
+    else this.#store.keep(this.#key, { ...state, earlier: state.earlier.slice(-10), later: [] });
+  }
+
+  get #kept(): State {
+    return { ...empty, ...this.#store.read<Partial<State>>(this.#key) };
   }
 
   get #key(): string {
@@ -85,12 +128,4 @@ export class WorkingChangesService {
 /** Unsaved changes as questions to the server carry them. */
 export function unsaved(changes: readonly WorkingChange[]): Pick<WorkingChange, 'recordId' | 'kind' | 'value' | 'retires'>[] {
   return changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires }));
-}
-
-function read(key: string): State {
-  try {
-    return { ...empty, ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<State>) };
-  } catch {
-    return empty;
-  }
 }

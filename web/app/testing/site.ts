@@ -23,6 +23,7 @@ const site: DeskSite = {
   theme: smallTheme,
   pictures: [],
   closedPages: 'sign in',
+  limitsTag: '"first"',
 };
 
 /** A page of the tree as the API lists it. */

@@ -63,6 +63,12 @@ import { WritingService } from './writing.service';
         <button class="btn-word" (click)="writing.discard()">Discard them</button>
       </p>
     }
+    @if (writing.otherTab(); as other) {
+      <p class="notice-line" role="status">
+        Other words of this, “{{ other.title }}”, are in another tab of this browser. Yours stay here, and both are kept.
+        <button class="btn-word" (click)="writing.takeOtherTab()">Take those instead</button>
+      </p>
+    }
     @for (other of writing.others(); track other.id) {
       <p class="notice-line">
         {{ other.author.name }} has a proposal {{ other.stage === 'draft' ? 'in draft' : 'in review' }} on this too.

@@ -1,4 +1,5 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { EditionDetail, RecordDetail } from '@contract/messages';
@@ -7,6 +8,7 @@ import { switchMap, type Observable, of } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
+import { BrowserStore } from '../state/browser-store';
 import { SessionService } from '../state/session.service';
 import { headsOf } from '../shared/heads';
 import { saySaved } from '../shared/say-saved';
@@ -45,15 +47,25 @@ export class WritingService<Value extends { readonly title: string }> {
   readonly clash = signal<Clash | null>(null);
   readonly isBusy = signal(false);
   readonly wasKept = signal(false);
+  /** Other words of the same record that are being written in another tab of this browser. */
+  readonly otherTab = signal<Value | null>(null);
   /** The proposal that is being written on; null while one writes from what is live. */
   readonly proposal = computed(() => this.record()?.proposals.find(each => each.id === this.#base()?.proposalId) ?? null);
   readonly isChanged = computed(() => JSON.stringify(this.#value()) !== JSON.stringify(this.#base()?.value));
   readonly isNew = computed(() => this.#base()?.baseRevisionId === null);
   /** Others who write on the same record. */
   readonly others = computed(() => (this.record()?.proposals ?? []).filter(each => !each.isOwn && each.id !== this.#base()?.proposalId));
+  readonly #store = inject(BrowserStore);
   #kind: 'page' | 'block' = 'page';
   #id = '';
   #wanted: string | null = null;
+
+  constructor() {
+    this.#store
+      .fromOtherTabs<Kept<Value>>(() => this.#key)
+      .pipe(takeUntilDestroyed(inject(DestroyRef)))
+      .subscribe(theirs => this.#meetTab(theirs));
+  }
 
   /**
    * Begins to write a record that exists, where it was left off.
@@ -102,12 +114,12 @@ export class WritingService<Value extends { readonly title: string }> {
     this.#value.set(value);
     this.problem.set(null);
     const base = this.#base();
-    if (base) localStorage.setItem(this.#key, JSON.stringify({ ...base, value, started: base.value }));
+    if (base) this.#store.keep(this.#key, { ...base, value });
   }
 
   /** Throws away what has not been saved. */
   discard(): void {
-    localStorage.removeItem(this.#key);
+    this.#drop();
     this.wasKept.set(false);
     this.clash.set(null);
     this.#value.set(this.#base()?.value ?? null);
@@ -167,9 +179,24 @@ export class WritingService<Value extends { readonly title: string }> {
   takeTheirs(): void {
     const clash = this.clash();
     if (!clash) return;
-    localStorage.removeItem(this.#key);
+    this.#drop();
     this.clash.set(null);
     this.open(this.#kind, this.#id, this.#wanted);
+  }
+
+  /** Takes the words of the other tab in place of those here. */
+  takeOtherTab(): void {
+    const theirs = this.otherTab();
+    if (theirs) this.set(theirs);
+    this.#store.drop(this.#otherKey);
+    this.otherTab.set(null);
+  }
+
+  // Of two tabs that write the same, each keeps its own words on the screen, and the browser keeps both.
+  #meetTab(theirs: Kept<Value> | null): void {
+    const isOther = theirs !== null && JSON.stringify(theirs.value) !== JSON.stringify(this.#value());
+    this.otherTab.set(isOther ? theirs.value : null);
+    if (isOther && this.isChanged() && theirs.value) this.#store.keep(this.#otherKey, { ...this.#base(), value: this.#value() });
   }
 
   #begin(record: RecordDetail): void {
@@ -182,11 +209,13 @@ export class WritingService<Value extends { readonly title: string }> {
       : record.live
         ? { value: record.live.value as Value, baseRevisionId: record.live.revisionId, proposalId: null }
         : { value: newest!.value as Value, baseRevisionId: newest!.id, proposalId: null };
-    const kept = readKept<Value>(this.#key);
+    const kept = this.#store.read<Kept<Value>>(this.#key);
     // What was typed over another base is still kept; saving then meets the newer version and asks.
     this.#base.set(kept ? { ...base, baseRevisionId: kept.baseRevisionId, proposalId: kept.proposalId } : base);
     this.#value.set(kept?.value ?? base.value);
     this.wasKept.set(kept !== null);
+    const other = this.#store.read<Kept<Value>>(this.#otherKey);
+    this.otherTab.set(other && JSON.stringify(other.value) !== JSON.stringify(this.#value()) ? other.value : null);
   }
 
   #send(retires = false): void {
@@ -220,7 +249,7 @@ export class WritingService<Value extends { readonly title: string }> {
 
   #saved(record: RecordDetail, text: string): void {
     this.isBusy.set(false);
-    localStorage.removeItem(this.#key);
+    this.#drop();
     this.#pages.refresh();
     this.#begin(record);
     this.#messages.done(text);
@@ -228,7 +257,7 @@ export class WritingService<Value extends { readonly title: string }> {
 
   #moved(edition: EditionDetail): void {
     this.isBusy.set(false);
-    localStorage.removeItem(this.#key);
+    this.#drop();
     this.#pages.refresh();
     const { text, next } = saySaved(edition, this.#session.style);
     this.#messages.done(text, next);
@@ -253,15 +282,17 @@ export class WritingService<Value extends { readonly title: string }> {
     return (this.#session.session()?.person?.roles ?? []) as readonly Role[];
   }
 
+  #drop(): void {
+    this.#store.drop(this.#key);
+    this.#store.drop(this.#otherKey);
+    this.otherTab.set(null);
+  }
+
+  get #otherKey(): string {
+    return `${this.#key}.other tab`;
+  }
+
   get #key(): string {
     return `almanac.writing.${this.#session.session()?.person?.id ?? ''}.${this.#id}${this.#wanted ? `.${this.#wanted}` : ''}`;
-  }
-}
-
-function readKept<Value>(key: string): Kept<Value> | null {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? 'null') as Kept<Value> | null;
-  } catch {
-    return null;
   }
 }

@@ -1,0 +1,54 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import type { Comparison } from '@contract/messages';
+import { ComparisonView } from './comparison-view';
+import { WhenPipe } from './when-pipe';
+
+/** A record that somebody else saved while one changed it: both versions, and how they differ in words. */
+export interface RecordClash {
+  readonly recordId: string;
+  readonly title: string;
+  readonly yours: unknown;
+  readonly theirs: { readonly revisionId: string; readonly value: unknown; readonly by: string; readonly at: number };
+  readonly fields: Comparison['changes'];
+}
+
+/** Versions that clash, one under the other, with the way out of each. */
+@Component({
+  selector: 'almanac-clashes',
+  imports: [ComparisonView, WhenPipe],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (clash of clashes(); track clash.recordId) {
+      <section class="notice-line ember" role="alert">
+        <p>
+          <b>{{ clash.theirs.by }} saved a newer version of “{{ clash.title }}”</b> on {{ clash.theirs.at | when }}. Nothing is lost: here
+          is theirs against yours.
+        </p>
+        @if (clash.yours === null) {
+          <p>Yours takes it off.</p>
+        } @else {
+          <almanac-comparison [changes]="clash.fields" />
+        }
+        <p class="ways">
+          <button class="btn btn-plain" (click)="theirsTaken.emit(clash)">Take theirs</button>
+          <button class="btn btn-plain" (click)="mineKept.emit(clash)">Keep mine, over theirs</button>
+        </p>
+      </section>
+    }
+  `,
+  styles: `
+    p {
+      margin: 0 0 4px;
+    }
+    .ways {
+      display: flex;
+      gap: 8px;
+      margin: 6px 0 0;
+    }
+  `,
+})
+export class Clashes {
+  readonly clashes = input.required<readonly RecordClash[]>();
+  readonly theirsTaken = output<RecordClash>();
+  readonly mineKept = output<RecordClash>();
+}

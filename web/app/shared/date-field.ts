@@ -1,0 +1,147 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { localTimeAt } from '@core/schedule/local-time';
+import { typedDate, typedMoment, typedTime, writeTyped } from '@core/format/typed-moment';
+import { NgbDatepickerModule, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
+import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import { SessionService } from '../state/session.service';
+import { FocusInside } from './focus-inside';
+import { TimeField } from './time-field';
+
+/** A date, with or without a time, typed in any usual way or picked; written as this site writes dates. */
+@Component({
+  selector: 'almanac-date-field',
+  imports: [FormsModule, NgbDatepickerModule, NgbPopoverModule, FocusInside, TimeField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="field">
+      <input
+        class="form-control"
+        type="text"
+        autocomplete="off"
+        [id]="fieldId()"
+        [value]="shown()"
+        [placeholder]="withTime() ? '28 March 2027, 06:00' : '28 March 2027'"
+        [class.is-invalid]="isInvalid() || isUnread()"
+        [attr.aria-invalid]="isInvalid() || isUnread()"
+        [attr.aria-describedby]="(isUnread() ? fieldId() + 'u ' : '') + describedBy()"
+        [attr.aria-label]="label() || null"
+        (change)="type($any($event.target).value)"
+        (keydown.arrowdown)="picker.open(); $event.preventDefault()"
+      />
+      <button
+        type="button"
+        class="pick"
+        [ngbPopover]="choice"
+        #picker="ngbPopover"
+        [attr.aria-label]="'Pick a date' + (label() ? ': ' + label() : '')"
+      >
+        <svg viewBox="0 0 16 16" aria-hidden="true"><path d="M2.5 4h11v9.5h-11zM2.5 7h11M5.5 2v3M10.5 2v3" /></svg>
+      </button>
+    </div>
+    @if (isUnread()) {
+      <p class="form-fault" [id]="fieldId() + 'u'" role="alert">
+        Not read as a date. Write it like {{ withTime() ? '28 March 2027, 06:00' : '28 March 2027' }}.
+      </p>
+    }
+    <ng-template #choice>
+      <ngb-datepicker
+        [startDate]="date() ?? today()"
+        [ngModel]="date()"
+        [firstDayOfWeek]="1"
+        navigation="arrows"
+        (dateSelect)="pick($event); withTime() || picker.close()"
+      />
+      @if (withTime()) {
+        <div class="clock">
+          <span class="form-label" aria-hidden="true">Time</span>
+          <almanac-time-field label="Time" [value]="time()" (valueChange)="pickTime($event)" />
+          <button type="button" class="btn btn-plain" (click)="picker.close()">Done</button>
+        </div>
+      }
+    </ng-template>
+  `,
+  styles: `
+    .field {
+      position: relative;
+      display: inline-flex;
+    }
+    .form-control {
+      width: 208px;
+      padding-right: 30px;
+      background-image: none;
+    }
+    .pick {
+      position: absolute;
+      inset: 1px 1px 1px auto;
+      width: 28px;
+      border: 0;
+      background: none;
+    }
+    svg {
+      width: 15px;
+      fill: none;
+      stroke: var(--ink-2);
+    }
+    .clock {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      margin-top: 8px;
+    }
+    .clock .form-label {
+      margin: 0;
+    }
+  `,
+})
+export class DateField {
+  readonly #session = inject(SessionService);
+  readonly fieldId = input.required<string>();
+  /** Wall-clock: "2027-03-28" or, with a time, "2027-03-28T01:30"; empty for none. */
+  readonly value = input.required<string>();
+  readonly withTime = input(true);
+  /** For fields without a visible label of their own. */
+  readonly label = input('');
+  readonly describedBy = input('');
+  readonly isInvalid = input(false);
+  /** The same form as the value; empty once it was emptied. What cannot be read is never given out. */
+  readonly valueChange = output<string>();
+  /** What was typed and could not be read stays in the field. */
+  readonly #unread = linkedSignal<string, string>({ source: () => this.value(), computation: () => '' });
+  protected readonly isUnread = computed(() => this.#unread() !== '');
+  protected readonly shown = computed(() => this.#unread() || writeTyped(this.value()));
+  protected readonly date = computed(() => structOf(this.value()));
+  protected readonly today = computed(() => structOf(this.#today())!);
+  protected readonly time = computed(() => this.value().slice(11) || '00:00');
+
+  protected type(text: string): void {
+    const read = text.trim() === '' ? '' : this.withTime() ? typedMoment(text, this.#today()) : typedDate(text, this.#today());
+    this.#unread.set(read === null ? text : '');
+    if (read !== null) this.valueChange.emit(read);
+  }
+
+  protected pick({ year, month, day }: NgbDateStruct): void {
+    const pad = (part: number) => String(part).padStart(2, '0');
+    this.#give(`${String(year)}-${pad(month)}-${pad(day)}`, this.time());
+  }
+
+  protected pickTime(typed: string): void {
+    const time = typedTime(typed);
+    if (time) this.#give(this.value().slice(0, 10) || this.#today(), time);
+  }
+
+  #give(date: string, time: string): void {
+    this.#unread.set('');
+    this.valueChange.emit(this.withTime() ? `${date}T${time}` : date);
+  }
+
+  #today(): string {
+    const { now, zone } = this.#session.site;
+    return localTimeAt(now, zone).slice(0, 10);
+  }
+}
+
+function structOf(local: string): NgbDateStruct | null {
+  const [year, month, day] = local.slice(0, 10).split('-').map(Number);
+  return year && month && day ? { year, month, day } : null;
+}
