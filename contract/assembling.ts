@@ -188,6 +188,8 @@ export const placementRow = z.object({
   follows: z.array(z.string()),
   off: z.boolean(),
   status,
+  /** Whether the windows of its rule are open now, open later, or are over for good. */
+  time: z.enum(['open', 'not yet', 'over']),
   waiting,
   nextChange: instant.nullable(),
   changedAt: instant,

@@ -218,6 +218,7 @@ export const pageRow = z.object({
   depth: z.number().int(),
   type: z.string(),
   layout: z.string(),
+  topics: z.array(z.string()),
   /** Fractional key among its siblings. */
   order: z.string(),
   status,

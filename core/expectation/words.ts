@@ -1,4 +1,4 @@
-import { countOf, listOf, writeMoment, type MomentStyle } from '../format/moment';
+import { countOf, listOf, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
 import type { ExplanationNames } from '../placement/explain';
 import { alwaysHolds } from '../rule/rule';
 import { whenPhrase, whereSummary, whoPhrase } from '../rule/sentence';
@@ -46,7 +46,7 @@ export function breachWords(value: ExpectationValue, breach: Breach, names: Expe
       ? `on ${first.service === null ? names.page(first.id) : first.path}`
       : `on ${countOf(breach.pages.length, 'page')}`;
   const from = breach.from <= style.now ? 'now' : `from ${writeMoment(breach.from, style)}`;
-  const until = breach.until === null ? '' : ` until ${writeMoment(breach.until, style)}`;
+  const until = breach.until === null ? '' : ` until ${writeEnd(breach.until, style)}`;
   return `${what} ${where}, to ${readerWords(breach.reader, names)}, ${from}${until}.`;
 }
 

@@ -1,5 +1,5 @@
 import { readerWords } from '../expectation/words';
-import { countOf, listOf, writeMoment, type MomentStyle } from '../format/moment';
+import { countOf, listOf, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
 import type { ExplanationNames } from '../placement/explain';
 import { phraseWhenTest, phraseWhereTest, phraseWhoTest } from '../rule/sentence';
 import type { Finding, NeverCause, RegionTime, TestInRule } from './finding';
@@ -94,7 +94,7 @@ export function findingWords(finding: Finding, names: FindingNames, style: Momen
 
 function regionWhere(time: RegionTime, names: FindingNames, style: MomentStyle): string {
   const from = time.from <= style.now ? 'now' : `from ${writeMoment(time.from, style)}`;
-  const until = time.until === null ? '' : ` until ${writeMoment(time.until, style)}`;
+  const until = time.until === null ? '' : ` until ${writeEnd(time.until, style)}`;
   return `on ${countOf(time.pageCount, 'page')}, ${from}${until}, for ${readerWords(time.reader, names)}`;
 }
 

@@ -1,4 +1,4 @@
-import { countOf, listOf, writeMoment, type MomentStyle } from '../format/moment';
+import { countOf, listOf, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
 import type { PlacementEffect } from './reach';
 
 /**
@@ -15,7 +15,7 @@ export function labelOfEffect(effect: PlacementEffect, moment: number, style: Mo
 function timeWords({ opens, closes }: PlacementEffect, moment: number, style: MomentStyle): string {
   if (opens === null) return ', but at no time ahead';
   const from = opens > moment ? ` from ${writeMoment(opens, style)}` : '';
-  return closes === null ? from : `${from} until ${writeMoment(closes, style)}`;
+  return closes === null ? from : `${from} until ${writeEnd(closes, style)}`;
 }
 
 function compared({ gained, lost, timesDiffer, readersDiffer }: PlacementEffect): string {

@@ -1,5 +1,5 @@
 import { rrulestr } from '../schedule/rrule';
-import { countOf, listOf, writeDate, writeMoment, type MomentStyle } from '../format/moment';
+import { countOf, listOf, writeDate, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
 import { instantOf } from '../schedule/local-time';
 import { askableFields } from '../page/page';
 import { isNobody, isNowhere, isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';
@@ -118,7 +118,7 @@ export function whenPhrase(tree: RuleTree<WhenTest>, style: MomentStyle): string
 export function phraseWhenTest(test: WhenTest, style: MomentStyle): string {
   if (test.test === 'window') {
     const from = test.from ? `from ${writeMoment(instantOf(test.from), style)} ` : '';
-    return `${from}until ${test.until ? writeMoment(instantOf(test.until), style) : 'further notice'}`;
+    return `${from}until ${test.until ? writeEnd(instantOf(test.until), style) : 'further notice'}`;
   }
   if (test.test === 'time of day') return `daily from ${test.from} to ${test.until}`;
   const local = { ...style, zone: 'utc' };

@@ -155,6 +155,11 @@ function renderSlots(
       continue;
     }
     const html = blocks.map(block => renderBlock(partials, block, model, options, isMarked)).join('\n');
+    // A region whose blocks have nothing to show, or cannot be shown, is as good as empty.
+    if (!isSheet && html.trim() === '') {
+      slots[name] = null;
+      continue;
+    }
     slots[name] = new Handlebars.SafeString(
       isSheet ? `<div class="sheet-target${isPoint ? ' sheet-point' : ''}" data-target="${name}">${html}</div>` : html,
     );

@@ -1,12 +1,23 @@
 import type { PlacementRow } from '@contract/assembling';
 import type { PlacementValue } from '@core/placement/placement';
-import { pagesReached } from '@core/reach/reach';
+import { effectHorizon, pagesReached } from '@core/reach/reach';
+import { openTimeOver } from '@core/rule/open-time';
+import { alwaysHolds, type Rule } from '@core/rule/rule';
+import { effectiveRule } from '@core/rule/shared-rule';
+import { nextOpening } from '@core/rule/when';
 import { whenPhrase, whereSummary, whoPhrase } from '@core/rule/sentence';
 import { labelOfTarget } from '@core/theme/manifest';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
 import { bestValueOf, momentStyle, namesFor } from './names';
 import { isDiscarded, lastChange, statusFields } from './record-facts';
+
+function timeOf(when: Rule['when'], now: number): PlacementRow['time'] {
+  if (alwaysHolds(when)) return 'open';
+  const year = openTimeOver(when, { from: now, until: now + effectHorizon });
+  if (year[0]?.from === now) return 'open';
+  return year.length > 0 || nextOpening(when, now) !== null ? 'not yet' : 'over';
+}
 
 /** Every placement, whatever its state, with its rule in words. */
 export function listPlacements(site: Site): readonly PlacementRow[] {
@@ -32,6 +43,7 @@ export function listPlacements(site: Site): readonly PlacementRow[] {
         follows: value.rule.follows.map(each => names.sharedRule(each)),
         off: value.off,
         ...statusFields(site, id, null),
+        time: timeOf(effectiveRule(value.rule, snapshot.sharedRules).when, snapshot.moment),
         ...lastChange(site, id),
         pageCount: pages.length,
         pageId: pages[0] ?? null,

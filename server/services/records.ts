@@ -162,6 +162,7 @@ function pageRow(
     depth,
     type: value.type,
     layout: value.layout,
+    topics: [...value.topics],
     order: value.order,
     ...statusFields(site, id, moment),
     ...lastChange(site, id),

@@ -165,8 +165,16 @@ import { roles } from '@core/workflow/workflow';
       nav {
         order: 9;
         width: 100%;
-        overflow-x: auto;
-        height: 34px;
+        flex-wrap: wrap;
+        gap: 0 14px;
+        height: auto;
+      }
+      nav a {
+        height: 30px;
+      }
+      almanac-finder {
+        order: 8;
+        flex: 1 1 150px;
       }
       .site-link {
         display: none;

@@ -181,7 +181,7 @@ interface Answer {
   styles: `
     :host {
       display: block;
-      padding: 12px 18px 24px;
+      padding: 12px 18px 0;
     }
     .head {
       display: flex;
@@ -224,11 +224,18 @@ interface Answer {
     .dress select {
       color: var(--ink);
     }
+    /* In sight wherever the panel is scrolled to. */
     .foot {
+      position: sticky;
+      bottom: 0;
+      z-index: 2;
       display: flex;
       gap: 14px;
       align-items: center;
-      margin-top: 12px;
+      margin: 12px -18px 0;
+      padding: 10px 18px;
+      border-top: 1px solid var(--hair);
+      background: var(--sheet);
     }
     .foot .btn {
       white-space: normal;

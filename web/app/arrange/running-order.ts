@@ -60,7 +60,7 @@ export interface OrderMove {
                     <span class="chip ochre">{{ row.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
                   }
                   @if (row.number !== null && row.nextChange) {
-                    <span class="chip ember">until {{ row.nextChange | when: 'short' }}</span>
+                    <span class="chip ember">until {{ row.nextChange | when: 'end' }}</span>
                   }
                   @if (row.number === null && row.placementId !== selected()) {
                     <span class="why">Why?</span>

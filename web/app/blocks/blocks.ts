@@ -43,7 +43,7 @@ import { SessionService } from '../state/session.service';
     </div>
     <div class="split">
       <cdk-virtual-scroll-viewport itemSize="58" class="rows panel" tabindex="0" role="list" aria-label="The stock">
-        <div *cdkVirtualFor="let block of shown(); trackBy: byId" role="listitem" class="line" [class.on]="block.id === sel()">
+        <div *cdkVirtualFor="let block of shown(); trackBy: byId" role="listitem" class="line" [class.on]="block.id === chosen()?.id">
           <input
             type="checkbox"
             class="form-check-input tick"
@@ -51,7 +51,7 @@ import { SessionService } from '../state/session.service';
             [checked]="ticks.chosen().has(block.id)"
             (change)="ticks.toggle(block.id)"
           />
-          <button class="open" (click)="filter({ sel: block.id })" [attr.aria-pressed]="block.id === sel()">
+          <button class="open" (click)="filter({ sel: block.id })" [attr.aria-pressed]="block.id === chosen()?.id">
             <almanac-phase [status]="block.status" />
             <span class="words"
               ><span class="title"
@@ -329,7 +329,8 @@ export class BlocksWorkspace {
     );
   });
   protected readonly ticks = new Ticks(computed(() => this.shown().map(block => block.id)));
-  protected readonly chosen = computed(() => this.blocks().find(block => block.id === this.sel()) ?? null);
+  /** The one that was chosen, else the first in sight. */
+  protected readonly chosen = computed(() => this.blocks().find(block => block.id === this.sel()) ?? this.shown()[0] ?? null);
 
   constructor() {
     this.#load();

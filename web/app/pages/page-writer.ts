@@ -8,14 +8,15 @@ import { indentOf, pictureName } from '../shared/labels';
 import { MomentField } from '../shared/moment-field';
 import { RichTextField } from '../shared/rich-text-field';
 import { PagesService } from '../state/pages.service';
+import { TopicsField } from './topics-field';
 import { SessionService } from '../state/session.service';
 import { WriterFrame } from '../writing/writer-frame';
 import { WritingService } from '../writing/writing.service';
 
-/** Writing a page: its fields left, the sheet right, its revisions as a strip. */
+/** Writing a page: its words left, with room to be long in, what is about it folded beneath; the sheet right. */
 @Component({
   selector: 'almanac-page-writer',
-  imports: [RouterLink, WriterFrame, RichTextField, MomentField, WhoControl],
+  imports: [RouterLink, WriterFrame, RichTextField, MomentField, TopicsField, WhoControl],
   providers: [WritingService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -50,102 +51,112 @@ import { WritingService } from '../writing/writing.service';
           <span class="form-label">Text</span
           ><almanac-rich-text-field label="Text" [value]="page.body" (valueChange)="set({ body: $event })" />
         </div>
-        <div class="pair">
-          <div class="field">
-            <label class="form-label" for="page-parent">Page above</label>
-            <select class="form-select" id="page-parent" [disabled]="page.parentId === null" (change)="set({ parentId: text($event) })">
-              @for (each of possibleParents(); track each.id) {
-                <option [value]="each.id" [selected]="each.id === page.parentId">{{ indent(each.depth) }}{{ each.title }}</option>
+        <details class="about" [open]="isUnsettled()">
+          <summary>
+            <b>About this page</b> <span class="quiet">{{ aboutWords() }}</span>
+          </summary>
+          <div class="pair">
+            <div class="field">
+              <label class="form-label" for="page-parent">Page above</label>
+              <select class="form-select" id="page-parent" [disabled]="page.parentId === null" (change)="set({ parentId: text($event) })">
+                @for (each of possibleParents(); track each.id) {
+                  <option [value]="each.id" [selected]="each.id === page.parentId">{{ indent(each.depth) }}{{ each.title }}</option>
+                }
+              </select>
+              @if (fault('parentId'); as words) {
+                <p class="form-fault" role="alert">{{ words }}</p>
               }
-            </select>
-            @if (fault('parentId'); as words) {
-              <p class="form-fault" role="alert">{{ words }}</p>
-            }
-          </div>
-          <div class="field">
-            <label class="form-label" for="page-segment">Address</label
-            ><input
-              class="form-control code"
-              id="page-segment"
-              [disabled]="page.parentId === null"
-              [class.is-invalid]="fault('segment')"
-              [value]="page.segment"
-              (input)="set({ segment: text($event) })"
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-segment">Address</label
+              ><input
+                class="form-control code"
+                id="page-segment"
+                [disabled]="page.parentId === null"
+                [class.is-invalid]="fault('segment')"
+                [value]="page.segment"
+                (input)="set({ segment: text($event) })"
+              />
+              <p class="form-help code">{{ path() }}</p>
+              @if (fault('segment'); as words) {
+                <p class="form-fault" role="alert">{{ words }}</p>
+              }
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-type">Type</label
+              ><select class="form-select" id="page-type" (change)="set({ type: $any(text($event)) })">
+                @for (type of types; track type) {
+                  <option [value]="type" [selected]="type === page.type">{{ type }}</option>
+                }
+              </select>
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-layout">Layout</label
+              ><select class="form-select" id="page-layout" (change)="set({ layout: text($event) })">
+                @for (layout of layouts; track layout.name) {
+                  <option [value]="layout.name" [selected]="layout.name === page.layout">{{ layout.label }}</option>
+                }
+              </select>
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-picture">Picture</label
+              ><select class="form-select" id="page-picture" (change)="set({ picture: text($event) })">
+                <option value="">None: listings show it without one</option>
+                @for (picture of pictures; track picture) {
+                  <option [value]="picture" [selected]="picture === page.picture">{{ pictureName(picture) }}</option>
+                }
+              </select>
+            </div>
+            <div class="field">
+              <label class="form-label" for="page-topics">Topics</label
+              ><almanac-topics-field
+                fieldId="page-topics"
+                [value]="page.topics"
+                [inUse]="topicsInUse()"
+                (valueChange)="set({ topics: $event })"
+              />
+              <p class="form-help">Empty: it stands in no listing by topic.</p>
+            </div>
+            <div class="field">
+              <label class="row-line"
+                ><input
+                  type="checkbox"
+                  class="form-check-input"
+                  [checked]="page.inMenu"
+                  (change)="set({ inMenu: $any($event.target).checked })"
+                />
+                In menus</label
+              ><input
+                class="form-control"
+                aria-label="Name in menus"
+                placeholder="as its title"
+                [value]="page.menuLabel"
+                (input)="set({ menuLabel: text($event) })"
+              />
+            </div>
+            <almanac-moment-field
+              label="Takes place"
+              emptyMeans="For events. Empty: at no set time."
+              [value]="page.takesPlace"
+              (valueChange)="set({ takesPlace: $event })"
             />
-            <p class="form-help code">{{ path() }}</p>
-            @if (fault('segment'); as words) {
-              <p class="form-fault" role="alert">{{ words }}</p>
-            }
           </div>
           <div class="field">
-            <label class="form-label" for="page-type">Type</label
-            ><select class="form-select" id="page-type" (change)="set({ type: $any(text($event)) })">
-              @for (type of types; track type) {
-                <option [value]="type" [selected]="type === page.type">{{ type }}</option>
-              }
-            </select>
-          </div>
-          <div class="field">
-            <label class="form-label" for="page-layout">Layout</label
-            ><select class="form-select" id="page-layout" (change)="set({ layout: text($event) })">
-              @for (layout of layouts; track layout.name) {
-                <option [value]="layout.name" [selected]="layout.name === page.layout">{{ layout.label }}</option>
-              }
-            </select>
-          </div>
-          <div class="field">
-            <label class="form-label" for="page-picture">Picture</label
-            ><select class="form-select" id="page-picture" (change)="set({ picture: text($event) })">
-              <option value="">None</option>
-              @for (picture of pictures; track picture) {
-                <option [value]="picture" [selected]="picture === page.picture">{{ pictureName(picture) }}</option>
-              }
-            </select>
-          </div>
-          <div class="field">
-            <label class="form-label" for="page-topics">Topics</label
-            ><input class="form-control" id="page-topics" [value]="page.topics.join(', ')" (change)="setTopics(text($event))" />
-            <p class="form-help">Separated by commas.</p>
-          </div>
-          <div class="field">
+            <h3>Who may read it</h3>
             <label class="row-line"
               ><input
                 type="checkbox"
                 class="form-check-input"
-                [checked]="page.inMenu"
-                (change)="set({ inMenu: $any($event.target).checked })"
+                [checked]="page.readers === null"
+                (change)="set({ readers: $any($event.target).checked ? null : {} })"
               />
-              In menus</label
-            ><input
-              class="form-control"
-              aria-label="Name in menus"
-              placeholder="as its title"
-              [value]="page.menuLabel"
-              (input)="set({ menuLabel: text($event) })"
-            />
+              The same as the page above{{ readersAbove() ? ': ' + readersAbove() : ', which is anyone' }}</label
+            >
+            @if (page.readers; as readers) {
+              <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
+            }
           </div>
-          <almanac-moment-field
-            label="Takes place"
-            emptyMeans="For events. Empty: at no set time."
-            [value]="page.takesPlace"
-            (valueChange)="set({ takesPlace: $event })"
-          />
-        </div>
-        <div class="field">
-          <h3>Who may read it</h3>
-          <label class="row-line"
-            ><input
-              type="checkbox"
-              class="form-check-input"
-              [checked]="page.readers === null"
-              (change)="set({ readers: $any($event.target).checked ? null : {} })"
-            />
-            The same as the page above{{ readersAbove() ? ': ' + readersAbove() : ', which is anyone' }}</label
-          >
-          @if (page.readers; as readers) {
-            <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
-          }
-        </div>
+        </details>
       }
     </almanac-writer-frame>
   `,
@@ -154,8 +165,18 @@ import { WritingService } from '../writing/writing.service';
       display: block;
       height: 100%;
     }
+    .about {
+      border-top: 3px double var(--hair);
+      margin-top: 14px;
+      padding-top: 6px;
+    }
+    summary {
+      cursor: pointer;
+      min-height: 28px;
+    }
     .pair {
       display: grid;
+      margin-top: 8px;
       grid-template-columns: 1fr 1fr;
       gap: 0 16px;
     }
@@ -193,6 +214,27 @@ export class PageWriter {
     const value = this.writing.value();
     const above = this.#pages.pages().find(page => page.id === value?.parentId);
     return value?.parentId === null ? '/' : `${above?.path === '/' ? '' : (above?.path ?? '…')}/${value?.segment ?? ''}`;
+  });
+
+  /** Every topic that some page has, the most used first. */
+  protected readonly topicsInUse = computed(() => {
+    const counts = new Map<string, number>();
+    for (const page of this.#pages.pages()) for (const topic of page.topics) counts.set(topic, (counts.get(topic) ?? 0) + 1);
+    return [...counts].sort(([a, some], [b, others]) => others - some || a.localeCompare(b)).map(([topic]) => topic);
+  });
+  /** What is about the page stands folded once it is settled: a new page, or one that was refused for it, shows it. */
+  protected readonly isUnsettled = computed(
+    () => this.writing.isNew() || ['parentId', 'segment', 'topics', 'layout', 'type'].some(each => this.fault(each)),
+  );
+  /** Address, type, layout, topics and readers in one line. */
+  protected readonly aboutWords = computed(() => {
+    const value = this.writing.value();
+    if (!value) return '';
+    const layout = this.layouts.find(each => each.name === value.layout)?.label ?? value.layout;
+    const readers = value.readers === null ? (this.readersAbove() ? `for ${this.readersAbove()}` : 'for anyone') : 'for readers of its own';
+    return [this.path(), value.type, layout.toLowerCase(), value.topics.join(', '), value.inMenu ? '' : 'in no menu', readers]
+      .filter(Boolean)
+      .join(' · ');
   });
 
   /** Who may read the page above, in words; empty for anyone. */
@@ -241,19 +283,6 @@ export class PageWriter {
       .filter(page => page.parentId === parentId)
       .map(page => page.order);
     return orders.reduce<string | null>((last, order) => (last === null || order > last ? order : last), null);
-  }
-
-  protected setTopics(topics: string): void {
-    this.set({
-      topics: [
-        ...new Set(
-          topics
-            .split(',')
-            .map(each => each.trim())
-            .filter(Boolean),
-        ),
-      ],
-    });
   }
 
   protected text(event: Event): string {

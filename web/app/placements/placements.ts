@@ -7,7 +7,7 @@ import type { PlacementValue } from '@core/placement/placement';
 import { testsOf } from '@core/rule/rule';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
-import { PhaseMark } from '../shared/phase-mark';
+import { PhaseMark, type PhaseStatus } from '../shared/phase-mark';
 import { SendService } from '../shared/send.service';
 import { Ticks } from '../shared/ticks';
 import { MessageService } from '../state/message.service';
@@ -80,7 +80,7 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
           [checked]="ticks.chosen().has(row.id)"
           (change)="ticks.toggle(row.id)"
         />
-        <almanac-phase [status]="row.status" />
+        <almanac-phase [status]="markOf(row)" [title]="markOf(row)" />
         <span class="cut"
           ><a routerLink="/arrange" [queryParams]="{ page: row.pageId, sel: row.id }">{{ row.title }}</a>
           @if (changedIds().has(row.id)) {
@@ -90,6 +90,8 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
           }
           @if (row.off) {
             <span class="chip">off</span>
+          } @else if (row.status === 'live' && row.time !== 'open') {
+            <span class="chip">{{ row.time }}</span>
           }
         </span>
         <span class="cut">{{ row.targetLabel }}</span>
@@ -195,7 +197,11 @@ export class PlacementsWorkspace {
     return [
       { name: 'find', label: 'Title or where' },
       { name: 'region', label: 'Region', choices: this.targets.map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
-      { name: 'status', label: 'Status', choices: plain(['live', 'scheduled', 'draft', 'in review', 'expired', 'retired']) },
+      {
+        name: 'status',
+        label: 'Status',
+        choices: plain(['live', 'over', 'not yet', 'scheduled', 'draft', 'in review', 'expired', 'retired']),
+      },
       { name: 'type', label: 'Type', choices: blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
       { name: 'readers', label: 'Readers', choices: plain(this.placements().map(each => each.who)) },
       { name: 'locale', label: 'Locale', choices: this.#session.site.locales.map(each => ({ value: each.tag, label: each.name })) },
@@ -209,7 +215,7 @@ export class PlacementsWorkspace {
       row =>
         (text === '' || `${row.title} ${row.where} ${row.follows.join(' ')}`.toLowerCase().includes(text)) &&
         (!this.region() || row.target.name === this.region()) &&
-        (this.status() ? row.status === this.status() : row.status !== 'retired') &&
+        (this.status() ? this.markOf(row) === this.status() : row.status !== 'retired') &&
         (!this.type() || row.blockType === this.type()) &&
         (!this.readers() || row.who === this.readers()) &&
         (!this.locale() || isForLocale(row, this.locale()!)) &&
@@ -221,6 +227,11 @@ export class PlacementsWorkspace {
 
   constructor() {
     this.#load();
+  }
+
+  /** What readers have: live is only what its rule lets show now. */
+  protected markOf({ status, time }: PlacementRow): PhaseStatus {
+    return status === 'live' && time !== 'open' ? time : status;
   }
 
   protected readonly byId = (_index: number, row: PlacementRow): string => row.id;

@@ -23,49 +23,60 @@ import { MessageService } from '../state/message.service';
         ><a routerLink="/reviews" [queryParams]="{ show: 'ended' }" [class.on]="isEnded()">Decided</a>
       </nav>
     </div>
-    <div class="panel">
-      <table class="list">
-        <thead>
-          <tr>
-            <th>About</th>
-            <th>Stage</th>
-            <th>By</th>
-            <th>Since</th>
-            <th>Wished for</th>
-            <th>Holds</th>
-            <th>For you</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (edition of editions(); track edition.id) {
+    <div class="split">
+      <div class="panel">
+        <table class="list">
+          <thead>
             <tr>
-              <td>
-                <a class="title" [routerLink]="['/reviews', edition.id]">{{ edition.title }}</a>
-              </td>
-              <td><almanac-phase [status]="edition.stage === 'withdrawn' ? 'retired' : edition.stage" />&nbsp;{{ edition.stage }}</td>
-              <td>{{ edition.author.name }}</td>
-              <td>{{ edition.submittedAt ?? edition.createdAt | when }}</td>
-              <td>
-                @if (edition.wishedFrom) {
-                  <span class="chip ochre">{{ edition.wishedFrom | when: 'short' }}</span>
-                }
-              </td>
-              <td class="quiet">{{ edition.summary }}</td>
-              <td>
-                @if (edition.moves.includes('approve')) {
-                  <a [routerLink]="['/reviews', edition.id]">Decide</a>
-                } @else if (edition.moves.includes('send for review')) {
-                  <span class="quiet">a draft</span>
-                }
-              </td>
+              <th>About</th>
+              <th>Stage</th>
+              <th>By</th>
+              <th>Since</th>
+              <th>Wished for</th>
             </tr>
-          } @empty {
-            <tr>
-              <td colspan="7" class="quiet">{{ isLoaded() ? 'Nothing here.' : 'Reading…' }}</td>
-            </tr>
+          </thead>
+          <tbody>
+            @for (edition of editions(); track edition.id) {
+              <tr [class.on]="edition.id === chosen()?.id" (click)="sel.set(edition.id)">
+                <td>
+                  <a class="title" [routerLink]="['/reviews', edition.id]">{{ edition.title }}</a>
+                </td>
+                <td><almanac-phase [status]="edition.stage === 'withdrawn' ? 'retired' : edition.stage" />&nbsp;{{ edition.stage }}</td>
+                <td>{{ edition.author.name }}</td>
+                <td>{{ edition.submittedAt ?? edition.createdAt | when }}</td>
+                <td>
+                  @if (edition.wishedFrom) {
+                    <span class="chip ochre">{{ edition.wishedFrom | when: 'short' }}</span>
+                  }
+                </td>
+              </tr>
+            } @empty {
+              <tr>
+                <td colspan="5" class="quiet">{{ isLoaded() ? 'Nothing here.' : 'Reading…' }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
+      @if (chosen(); as edition) {
+        <aside class="panel" aria-label="The chosen one">
+          <h2>{{ edition.title }}</h2>
+          <p class="quiet">
+            {{ edition.author.name }} · {{ edition.submittedAt ? 'sent' : 'begun' }} {{ edition.submittedAt ?? edition.createdAt | when }}
+          </p>
+          <p>{{ edition.summary }}</p>
+          @if (edition.wishedFrom) {
+            <p>Wished for {{ edition.wishedFrom | when }}.</p>
           }
-        </tbody>
-      </table>
+          <a
+            class="btn"
+            [class.btn-primary]="edition.moves.includes('approve')"
+            [class.btn-plain]="!edition.moves.includes('approve')"
+            [routerLink]="['/reviews', edition.id]"
+            >{{ edition.moves.includes('approve') ? 'Compare and decide' : isEnded() ? 'See what was decided' : 'Look at it' }}</a
+          >
+        </aside>
+      }
     </div>
   `,
   styles: `
@@ -83,6 +94,30 @@ import { MessageService } from '../state/message.service';
     }
     .panel {
       overflow-x: auto;
+    }
+    .split {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 320px;
+      gap: 16px;
+      align-items: start;
+    }
+    aside {
+      padding: 12px 16px 16px;
+    }
+    aside h2 {
+      font-size: 16px;
+      margin: 0 0 2px;
+    }
+    aside p {
+      margin: 0 0 8px;
+    }
+    tr.on td {
+      background: var(--tide-wash);
+    }
+    @media (max-width: 900px) {
+      .split {
+        grid-template-columns: minmax(0, 1fr);
+      }
     }
     .title {
       font-weight: 600;
@@ -121,6 +156,12 @@ export class ReviewsWorkspace {
   protected readonly isEnded = computed(() => this.show() === 'ended');
   protected readonly editions = signal<readonly EditionRow[]>([]);
   protected readonly isLoaded = signal(false);
+  protected readonly sel = signal('');
+  /** The one that was chosen, else the first that waits for this person, else the first. */
+  protected readonly chosen = computed(() => {
+    const list = this.editions();
+    return list.find(each => each.id === this.sel()) ?? list.find(each => each.moves.includes('approve')) ?? list[0] ?? null;
+  });
   protected readonly summary = computed(() => {
     const waiting = this.editions().filter(edition => edition.moves.includes('approve')).length;
     return `${waiting === 0 ? 'Nothing waits' : waiting === 1 ? 'One waits' : `${waiting} wait`} for you; ${this.editions().length} on the way in all.`;

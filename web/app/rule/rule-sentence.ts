@@ -20,18 +20,20 @@ import { RulePart } from './rule-part';
     <p class="sentence title-face">
       @for (part of parts(); track part.key) {
         @if (part.edits && !isReadOnly()) {
-          <button
-            type="button"
-            class="word"
-            [ngbPopover]="part.edits === 'where' ? where : part.edits === 'who' ? who : part.edits === 'when' ? when : follows"
-            [attr.aria-label]="labels[part.edits] + ': ' + part.text"
+          <span class="glued"
+            ><button
+              type="button"
+              class="word"
+              [ngbPopover]="part.edits === 'where' ? where : part.edits === 'who' ? who : part.edits === 'when' ? when : follows"
+              [attr.aria-label]="labels[part.edits] + ': ' + part.text"
+            >
+              {{ part.text }}</button
+            >{{ part.after }}</span
           >
-            {{ part.text }}
-          </button>
         } @else if (part.edits) {
-          <b>{{ part.text }}</b>
+          <b>{{ part.text }}</b>{{ part.after }}
         } @else {
-          <span>{{ joined(part.text) }}</span>
+          <span>{{ part.text }}</span>
         }
       }
       @if (!isReadOnly() && rule().follows.length === 0) {
@@ -90,10 +92,8 @@ export class RuleSentence {
       id => titles.get(id) ?? 'a page that is gone',
       id => this.#shared.titleOf(id),
     );
-    return keyed(ruleSentence(this.rule(), names, this.#session.style, this.currentPage()));
+    return keyed(joined(ruleSentence(this.rule(), names, this.#session.style, this.currentPage())));
   });
-
-  protected readonly joined = joined;
 
   protected set(part: Partial<Rule>): void {
     this.ruleChange.emit({ ...this.rule(), ...part });

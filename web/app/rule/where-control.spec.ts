@@ -12,6 +12,7 @@ const page = (id: string, parentId: string | null, depth: number): PageRow => ({
   depth,
   type: 'page',
   layout: 'wide',
+  topics: [],
   order: 'a0',
   status: 'live',
   waiting: null,

@@ -19,28 +19,30 @@ import { SessionService } from '../state/session.service';
     <p class="sentence title-face">
       @for (part of parts(); track part.key) {
         @if (part.edits && !isReadOnly()) {
-          <button
-            type="button"
-            class="word"
-            [ngbPopover]="
-              part.edits === 'subject'
-                ? subject
-                : part.edits === 'claim'
-                  ? claim
-                  : part.edits === 'where'
-                    ? where
-                    : part.edits === 'who'
-                      ? who
-                      : when
-            "
-            [attr.aria-label]="labels[part.edits] + ': ' + part.text"
+          <span class="glued"
+            ><button
+              type="button"
+              class="word"
+              [ngbPopover]="
+                part.edits === 'subject'
+                  ? subject
+                  : part.edits === 'claim'
+                    ? claim
+                    : part.edits === 'where'
+                      ? where
+                      : part.edits === 'who'
+                        ? who
+                        : when
+              "
+              [attr.aria-label]="labels[part.edits] + ': ' + part.text"
+            >
+              {{ part.text }}</button
+            >{{ part.after }}</span
           >
-            {{ part.text }}
-          </button>
         } @else if (part.edits) {
-          <b>{{ part.text }}</b>
+          <b>{{ part.text }}</b>{{ part.after }}
         } @else {
-          <span>{{ joined(part.text) }}</span>
+          <span>{{ part.text }}</span>
         }
       }
     </p>
@@ -219,21 +221,21 @@ export class ExpectationSentence {
     const blockTitles = new Map(this.blocks().map(block => [block.id, block.title]));
     const names = this.#session.names(id => pageTitles.get(id) ?? 'a page that is gone');
     return keyed(
-      expectationSentence(
-        this.value(),
-        {
-          ...names,
-          block: id => blockTitles.get(id) ?? 'a block that is gone',
-          region: name => this.targets.find(each => each.name === name)?.label.toLowerCase() ?? name,
-          placement: () => '',
-          blockType: name => blockTypes.find(each => each.name === name)?.label ?? name,
-        },
-        this.#session.style,
+      joined(
+        expectationSentence(
+          this.value(),
+          {
+            ...names,
+            block: id => blockTitles.get(id) ?? 'a block that is gone',
+            region: name => this.targets.find(each => each.name === name)?.label.toLowerCase() ?? name,
+            placement: () => '',
+            blockType: name => blockTypes.find(each => each.name === name)?.label ?? name,
+          },
+          this.#session.style,
+        ),
       ),
     );
   });
-
-  protected readonly joined = joined;
 
   protected set(part: Partial<ExpectationValue>): void {
     this.valueChange.emit({ ...this.value(), ...part });

@@ -83,7 +83,13 @@ export interface FilterField {
     .form-select,
     .form-control {
       width: auto;
-      max-width: 118px;
+      min-width: 96px;
+      max-width: 132px;
+      field-sizing: content;
+    }
+    .form-select.set,
+    .form-control.set {
+      max-width: min(100%, 300px);
     }
     .set {
       border-color: var(--tide);

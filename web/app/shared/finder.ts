@@ -28,14 +28,18 @@ import { KeysService } from '../state/keys.service';
       <span class="key" aria-hidden="true">/</span>
     </div>
     <ng-template #row let-found="result">
-      <span class="kind quiet">{{ found.kind }}</span> <span>{{ found.title }}</span>
-      <span class="quiet small detail">{{ found.detail }}</span>
+      <span class="hit">
+        <span class="kind second">{{ found.kind }}</span>
+        <span class="title">{{ found.title }}</span>
+        <span class="second small detail">{{ found.detail }}</span>
+      </span>
     </ng-template>
   `,
   styles: `
     .box {
       position: relative;
       width: 170px;
+      max-width: 100%;
     }
     .key {
       position: absolute;
@@ -48,18 +52,28 @@ import { KeysService } from '../state/keys.service';
       color: var(--ink-2);
       pointer-events: none;
     }
+    .hit {
+      display: grid;
+      grid-template-columns: 84px minmax(120px, auto) minmax(0, 1fr);
+      gap: 12px;
+      align-items: baseline;
+      width: min(560px, calc(100vw - 48px));
+    }
     .kind {
-      display: inline-block;
-      width: 78px;
       font-size: 11.5px;
     }
+    .title,
     .detail {
-      display: inline-block;
-      max-width: 300px;
       overflow: hidden;
       text-overflow: ellipsis;
       white-space: nowrap;
-      vertical-align: bottom;
+    }
+    .detail {
+      text-align: end;
+    }
+    /* Quiet where it is not chosen; on the chosen row as legible as the rest. */
+    :host ::ng-deep .dropdown-item:not(.active) .second {
+      color: var(--ink-2);
     }
     input:focus + .key {
       display: none;

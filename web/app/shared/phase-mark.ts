@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 
 /** What a mark can stand for. */
-export type PhaseStatus = 'draft' | 'in review' | 'approved' | 'scheduled' | 'live' | 'expired' | 'retired' | 'declined' | 'away';
+export type PhaseStatus =
+  'draft' | 'in review' | 'approved' | 'scheduled' | 'live' | 'expired' | 'retired' | 'declined' | 'away' | 'over' | 'not yet';
 
 const words: Readonly<Record<PhaseStatus, string>> = {
   draft: 'Draft',
@@ -13,6 +14,8 @@ const words: Readonly<Record<PhaseStatus, string>> = {
   retired: 'Taken off',
   declined: 'Declined',
   away: 'Away',
+  over: 'Over: its time has passed',
+  'not yet': 'Not yet: its time comes later',
 };
 
 /** A moon phase for a stage or status, with its word beside it or in its accessible name. Host: role img. */
@@ -40,9 +43,16 @@ const words: Readonly<Record<PhaseStatus, string>> = {
           <circle cx="7" cy="7" r="5.4" fill="none" stroke="var(--tide)" stroke-width="1.2" />
           <path d="M7 1.6a5.4 5.4 0 0 1 0 10.8a8 8 0 0 1 0-10.8z" transform="translate(-1.2 0)" fill="var(--tide)" />
         }
+        @case ('not yet') {
+          <circle cx="7" cy="7" r="5.4" fill="none" stroke="var(--leaf)" stroke-width="1.2" />
+          <path d="M7 1.6a5.4 5.4 0 0 1 0 10.8C3.4 10.6 3.4 3.4 7 1.6z" fill="var(--leaf)" />
+        }
         @case ('scheduled') {
           <circle cx="7" cy="7" r="5.4" fill="none" stroke="var(--tide)" stroke-width="1.2" />
           <path d="M7 1.6a5.4 5.4 0 0 1 0 10.8C3.4 10.6 3.4 3.4 7 1.6z" fill="var(--tide)" />
+        }
+        @case ('over') {
+          <path d="M8.5 1.4a5.8 5.8 0 1 0 0 11.2A6.6 6.6 0 0 1 8.5 1.4z" fill="var(--leaf)" />
         }
         @case ('expired') {
           <path d="M8.5 1.4a5.8 5.8 0 1 0 0 11.2A6.6 6.6 0 0 1 8.5 1.4z" fill="var(--ink-2)" />

@@ -39,7 +39,7 @@ export function pageRow(id: string, parentId: string | null, depth: number, part
     changedBy: '',
     readers: '',
   } as const;
-  return { id, title: id, path: `/${id}`, parentId, depth, ...fixed, ...part };
+  return { id, title: id, path: `/${id}`, parentId, depth, topics: [], ...fixed, ...part };
 }
 
 /** Answers of the API by the name of the call; a call without one gives an empty list. */

@@ -238,7 +238,7 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
     }
     @media (max-width: 900px) {
       .page {
-        grid-template-columns: 1fr;
+        grid-template-columns: minmax(0, 1fr);
       }
       .first {
         padding: 16px;
@@ -247,7 +247,7 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
         border-left: 0;
       }
       .day {
-        grid-template-columns: 1fr;
+        grid-template-columns: minmax(0, 1fr);
       }
     }
   `,

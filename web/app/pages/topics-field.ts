@@ -1,0 +1,104 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+
+/** How many topics are offered at a time. */
+const mostOffered = 8;
+
+/** The topics of a page, picked from those in use, or new ones. */
+@Component({
+  selector: 'almanac-topics-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (value().length > 0) {
+      <ul aria-label="Topics of this page">
+        @for (topic of value(); track topic) {
+          <li>{{ topic }}<button type="button" [attr.aria-label]="'Take off the topic ' + topic" (click)="drop(topic)">×</button></li>
+        }
+      </ul>
+    }
+    <input
+      #typed
+      class="form-control"
+      type="text"
+      autocomplete="off"
+      placeholder="Add a topic"
+      [id]="fieldId()"
+      [value]="text()"
+      (input)="text.set(typed.value)"
+      (keydown.enter)="add(text()); $event.preventDefault()"
+    />
+    @if (offered().length > 0) {
+      <p class="offered">
+        @for (topic of offered(); track topic) {
+          <button type="button" class="btn-word" [attr.aria-label]="'Add the topic ' + topic" (click)="add(topic)">{{ topic }}</button>
+        }
+      </p>
+    }
+    @if (isNew()) {
+      <p class="form-help">
+        No page has this topic yet.
+        <button type="button" class="btn-word" (click)="add(text())">Add “{{ text().trim() }}” all the same</button>
+      </p>
+    }
+  `,
+  styles: `
+    ul {
+      list-style: none;
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 6px;
+      margin: 0 0 4px;
+      padding: 0;
+    }
+    li {
+      border: 1px solid var(--hair);
+      border-radius: 3px;
+      padding: 1px 2px 1px 7px;
+      background: var(--sheet);
+    }
+    li button {
+      border: 0;
+      background: none;
+      color: var(--ink-2);
+      min-width: 24px;
+      min-height: 24px;
+    }
+    .offered {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 10px;
+      margin: 2px 0 0;
+    }
+  `,
+})
+export class TopicsField {
+  readonly fieldId = input.required<string>();
+  readonly value = input.required<readonly string[]>();
+  /** Topics that pages have, the most used first. */
+  readonly inUse = input.required<readonly string[]>();
+  readonly valueChange = output<string[]>();
+  protected readonly text = signal('');
+  /** Those that fit what is typed; of what is typed in full nothing more. */
+  protected readonly offered = computed(() => {
+    const typed = this.text().trim().toLowerCase();
+    return this.inUse()
+      .filter(topic => !this.value().includes(topic) && topic.toLowerCase().includes(typed))
+      .slice(0, mostOffered);
+  });
+  protected readonly isNew = computed(() => {
+    const typed = this.text().trim().toLowerCase();
+    return typed !== '' && ![...this.inUse(), ...this.value()].some(topic => topic.toLowerCase() === typed);
+  });
+
+  protected add(typed: string): void {
+    const text = typed.trim();
+    if (text === '') return;
+    // Written otherwise it is still the same topic.
+    const topic = this.inUse().find(each => each.toLowerCase() === text.toLowerCase()) ?? text;
+    this.text.set('');
+    if (!this.value().includes(topic)) this.valueChange.emit([...this.value(), topic]);
+  }
+
+  protected drop(topic: string): void {
+    this.valueChange.emit(this.value().filter(each => each !== topic));
+  }
+}
