@@ -81,8 +81,8 @@ test('a manager places something by a rule, an editor approves it, readers see i
     await expect(row.first()).toContainText('away: goes live 19 March, 06:00');
     await editor.getByRole('button', { name: /^Moment:/ }).click();
     await editor.getByRole('tooltip').getByText('19', { exact: true }).click();
-    await editor.getByLabel('Time', { exact: true }).fill('07:00');
-    await editor.getByLabel('Time', { exact: true }).press('Tab');
+    await editor.getByLabel('Or typed').fill('19 March 2027, 7:00');
+    await editor.getByLabel('Or typed').press('Tab');
     await editor.keyboard.press('Escape');
     await expect(row.first()).toContainText('away: only for members');
     await row.first().click();

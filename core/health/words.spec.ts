@@ -67,7 +67,7 @@ describe('breachWords', () => {
   it('names what, where, to whom and when', () => {
     const breach = { from: style.now, until: later, reader: anyone, pages: [page], blockIds: ['a'] };
     expect(breachWords(expecting({}), breach, named, style)).toBe(
-      '“Block a” does not show on /visit, to signed-out readers, now until 1 April.',
+      '“Block a” does not show on /visit, to signed-out readers, now until 31 March.',
     );
     expect(
       breachWords(
@@ -107,7 +107,7 @@ describe('findingWords', () => {
     ],
     [
       { ...base, kind: 'too few', region: 'main', least: 1, ...time, until: later + 86_400_000 },
-      'Main holds fewer than 1 on 2 pages, from 1 April until 2 April, for signed-out readers.',
+      'Main holds fewer than 1 on 2 pages, from 1 April until 1 April, for signed-out readers.',
     ],
     [{ ...base, kind: 'inset missing', blockId: 'b' }, 'The text of “Record r” holds “Block b”, which readers do not see.'],
     [{ ...base, kind: 'inset loop', blockIds: ['a', 'b', 'a'] }, '“Block a” and “Block b” hold one another in a loop.'],

@@ -54,7 +54,7 @@ describe('effectOfPlacement', () => {
     ['Shows on 1 page, 1 fewer than now', change(placementOf({}, { where: { any: [{ test: 'page', page: 'tern' }] } }))],
     ['Shows on 2 pages, as now', change({ ...live, order: 'b0' })],
     [
-      'Shows on 2 pages until 1 April, at other times than now',
+      'Shows on 2 pages until 31 March, at other times than now',
       change({
         ...live,
         rule: { ...live.rule, when: { all: [{ test: 'window', from: null, until: { local: '1970-04-01T00:00', zone: 'UTC' } }] } },

@@ -52,7 +52,7 @@ describe('ruleSentence', () => {
     ],
     [
       { when: { all: [{ test: 'window', from: { local: '2027-04-01T06:00', zone }, until: { local: '2028-05-01T00:00', zone } }] } },
-      'Shows on every page, to anyone, from 1 April, 06:00 until 1 May 2028.',
+      'Shows on every page, to anyone, from 1 April, 06:00 until 30 April 2028.',
     ],
     [
       { when: { all: [{ test: 'recurring', start: '2026-04-01T00:00', end: '2026-09-01T00:00', zone, rule: 'FREQ=YEARLY' }] } },

@@ -237,7 +237,7 @@ describe('assembling over the API', () => {
       expect(
         pointers(await manager.put('/api/limits', { attic: { most: 1 }, main: { types: ['hologram'] }, aside: { least: 3, most: 2 } })),
       ).toEqual(['/attic', '/main/types/0', '/aside/most']);
-      expect((await manager.put('/api/limits', { ...known, main: { most: 1 } })).status).toBe(200);
+      expect((await manager.putLimits({ ...known, main: { most: 1 } })).status).toBe(200);
       const view = await editor.post('/api/view', { vantage: { page: test.pageId('/visit/tern-point') } });
       const main = view.json.targets.find((each: { name: string }) => each.name === 'main').rows as {
         number: number | null;
@@ -245,7 +245,19 @@ describe('assembling over the API', () => {
       }[];
       expect(main.filter(row => row.number !== null).length).toBe(1);
       expect(main.map(row => row.away?.step)).toContain('limit');
-      expect((await manager.put('/api/limits', known)).status).toBe(200);
+      expect((await manager.putLimits(known)).status).toBe(200);
+    });
+
+    it('are never set over those that somebody else has set meanwhile', async () => {
+      const { limits: known } = test.site.settings;
+      const tag = (await manager.get('/api/session')).json.desk.limitsTag as string;
+      expect((await manager.putLimits({ ...known, main: { most: 3 } })).status).toBe(200);
+      expect((await manager.put('/api/limits', { ...known, main: { most: 5 } })).status).toBe(428);
+      const late = await manager.put('/api/limits', { ...known, main: { most: 5 } }, { 'if-match': tag });
+      expect([late.status, late.json.code, late.json.theirs.limits.main]).toEqual([412, 'changed-meanwhile', { most: 3 }]);
+      const again = await manager.put('/api/limits', { ...known, main: { most: 5 } }, { 'if-match': late.json.theirs.tag });
+      expect(again.status).toBe(200);
+      expect((await manager.putLimits(known)).status).toBe(200);
     });
   });
 

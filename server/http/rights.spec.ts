@@ -1,3 +1,4 @@
+import { limitsNow } from '../services/limits';
 import { operations, type Operation, type OperationName } from '@contract/operations';
 import { sampleBlock, sampleEdition } from '../testing/samples';
 import { TestSite, type TestClient } from '../testing/test-site';
@@ -123,7 +124,7 @@ describe(`what each may do (${head})`, () => {
           operations[name].method.toUpperCase(),
           `/api${path}`,
           body === undefined ? undefined : JSON.stringify(body),
-          body === undefined ? {} : { 'content-type': 'application/json' },
+          { ...(body === undefined ? {} : { 'content-type': 'application/json' }), 'if-match': limitsNow(test.site).tag },
         );
         found[name] = (found[name] ?? '') + (status === 401 ? 'u' : status === 403 ? 'x' : '.');
         if (status >= 400 && status !== 401 && status !== 403) odd.push(`${name} by ${who}: ${status} ${text.slice(0, 200)}`);

@@ -125,7 +125,13 @@ export class TestClient {
   get = (at: string, headers: Record<string, string> = {}) => this.send('GET', at, undefined, headers);
   post = (at: string, body: unknown, headers: Record<string, string> = {}) =>
     this.send('POST', at, JSON.stringify(body), { 'content-type': 'application/json', ...headers });
-  put = (at: string, body: unknown) => this.send('PUT', at, JSON.stringify(body), { 'content-type': 'application/json' });
+  put = (at: string, body: unknown, headers: Record<string, string> = {}) =>
+    this.send('PUT', at, JSON.stringify(body), { 'content-type': 'application/json', ...headers });
+  /** Sets limits, made from those that hold now. */
+  putLimits = async (limits: unknown) => {
+    const { json } = await this.get('/api/session');
+    return this.put('/api/limits', limits, { 'if-match': json.desk.limitsTag });
+  };
   /** Makes a move with an edition, decided on the words that stand now. */
   move = async (editionId: string, body: Record<string, unknown>) => {
     const { json } = await this.get(`/api/editions/${editionId}`);

@@ -103,7 +103,7 @@ import type { Vantage } from '../state/vantage';
       />
       <div class="row-line clock">
         <label class="form-label" for="vantage-date">Or typed</label>
-        <almanac-date-field fieldId="vantage-date" [value]="local()" (valueChange)="chooseTyped($event)" />
+        <almanac-date-field fieldId="vantage-date" [canPick]="false" [value]="local()" (valueChange)="chooseTyped($event)" />
         <button class="btn btn-plain" (click)="look.emit({ moment: null }); momentPopover.close()">Now</button>
       </div>
     </ng-template>

@@ -53,7 +53,7 @@ import { WritingService } from '../writing/writing.service';
         </div>
         <details class="about" [open]="isUnsettled()">
           <summary>
-            <b>About this page</b> <span class="quiet">{{ aboutWords() }}</span>
+            <b>About this page</b><span class="quiet words">{{ aboutWords() }}</span>
           </summary>
           <div class="pair">
             <div class="field">
@@ -164,11 +164,16 @@ import { WritingService } from '../writing/writing.service';
     :host {
       display: block;
       height: 100%;
+      --text-room: max(220px, calc(100vh - 570px));
     }
     .about {
       border-top: 3px double var(--hair);
       margin-top: 14px;
       padding-top: 6px;
+    }
+    .words {
+      display: block;
+      font-size: 12px;
     }
     summary {
       cursor: pointer;

@@ -165,6 +165,9 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
       text-overflow: ellipsis;
       white-space: nowrap;
     }
+    .cut .chip {
+      margin-left: 6px;
+    }
     .count {
       text-align: end;
     }

@@ -7,7 +7,7 @@ import { catchError, of, switchMap, tap } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { Sheet } from '../arrange/sheet';
 import { Breaches } from '../shared/breaches';
-import { CoveredChoice, type ScheduledChoice } from '../shared/covered-choice';
+import { CoveredChoice } from '../shared/covered-choice';
 import { ComparisonView } from '../shared/comparison-view';
 import { EffectList } from '../shared/effect-list';
 import { LookAhead } from '../shared/look-ahead';

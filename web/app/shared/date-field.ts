@@ -1,70 +1,93 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  Injector,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { localTimeAt } from '@core/schedule/local-time';
 import { typedDate, typedMoment, typedTime, writeTyped } from '@core/format/typed-moment';
-import { NgbDatepickerModule, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
-import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import { NgbDatepicker, NgbDatepickerModule, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
 import { SessionService } from '../state/session.service';
-import { FocusInside } from './focus-inside';
 import { TimeField } from './time-field';
 
 /** A date, with or without a time, typed in any usual way or picked; written as this site writes dates. */
 @Component({
   selector: 'almanac-date-field',
-  imports: [FormsModule, NgbDatepickerModule, NgbPopoverModule, FocusInside, TimeField],
+  imports: [FormsModule, NgbDatepickerModule, TimeField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(keydown.escape)': 'shut($event)' },
   template: `
     <div class="field">
-      <input
-        class="form-control"
-        type="text"
-        autocomplete="off"
-        [id]="fieldId()"
-        [value]="shown()"
-        [placeholder]="withTime() ? '28 March 2027, 06:00' : '28 March 2027'"
-        [class.is-invalid]="isInvalid() || isUnread()"
-        [attr.aria-invalid]="isInvalid() || isUnread()"
-        [attr.aria-describedby]="(isUnread() ? fieldId() + 'u ' : '') + describedBy()"
-        [attr.aria-label]="label() || null"
-        (change)="type($any($event.target).value)"
-        (keydown.arrowdown)="picker.open(); $event.preventDefault()"
-      />
-      <button
-        type="button"
-        class="pick"
-        [ngbPopover]="choice"
-        #picker="ngbPopover"
-        [attr.aria-label]="'Pick a date' + (label() ? ': ' + label() : '')"
-      >
-        <svg viewBox="0 0 16 16" aria-hidden="true"><path d="M2.5 4h11v9.5h-11zM2.5 7h11M5.5 2v3M10.5 2v3" /></svg>
-      </button>
+      <div class="typed">
+        <input
+          #typed
+          class="form-control"
+          type="text"
+          autocomplete="off"
+          [id]="fieldId()"
+          [value]="shown()"
+          [placeholder]="withTime() ? 'day month year, time' : 'day month year'"
+          [class.is-invalid]="isInvalid() || isUnread()"
+          [attr.aria-invalid]="isInvalid() || isUnread()"
+          [attr.aria-describedby]="(isUnread() ? fieldId() + 'u ' : '') + describedBy()"
+          [attr.aria-label]="label() || null"
+          (change)="type(typed.value)"
+          (keydown.arrowdown)="open($event)"
+        />
+        @if (canPick()) {
+          <button
+            type="button"
+            class="pick"
+            [attr.aria-expanded]="isOpen()"
+            [attr.aria-label]="'Pick a date' + (label() ? ': ' + label() : '')"
+            (click)="isOpen() ? shut() : open()"
+          >
+            <svg viewBox="0 0 16 16" aria-hidden="true"><path d="M2.5 4h11v9.5h-11zM2.5 7h11M5.5 2v3M10.5 2v3" /></svg>
+          </button>
+        }
+      </div>
+      @if (isOpen()) {
+        <ngb-datepicker
+          [startDate]="date() ?? today()"
+          [ngModel]="date()"
+          [firstDayOfWeek]="1"
+          navigation="arrows"
+          (dateSelect)="pick($event); withTime() || shut()"
+        />
+        @if (withTime()) {
+          <div class="clock">
+            <span class="form-label" aria-hidden="true">Time</span>
+            <almanac-time-field label="Time" [value]="time()" (valueChange)="pickTime($event)" />
+            <button type="button" class="btn btn-plain" (click)="shut()">Done</button>
+          </div>
+        }
+      }
     </div>
     @if (isUnread()) {
       <p class="form-fault" [id]="fieldId() + 'u'" role="alert">
         Not read as a date. Write it like {{ withTime() ? '28 March 2027, 06:00' : '28 March 2027' }}.
       </p>
     }
-    <ng-template #choice>
-      <ngb-datepicker
-        [startDate]="date() ?? today()"
-        [ngModel]="date()"
-        [firstDayOfWeek]="1"
-        navigation="arrows"
-        (dateSelect)="pick($event); withTime() || picker.close()"
-      />
-      @if (withTime()) {
-        <div class="clock">
-          <span class="form-label" aria-hidden="true">Time</span>
-          <almanac-time-field label="Time" [value]="time()" (valueChange)="pickTime($event)" />
-          <button type="button" class="btn btn-plain" (click)="picker.close()">Done</button>
-        </div>
-      }
-    </ng-template>
   `,
   styles: `
-    .field {
+    .typed {
       position: relative;
       display: inline-flex;
+    }
+    ngb-datepicker {
+      display: block;
+      width: fit-content;
+      margin-top: 6px;
+      background: var(--sheet);
     }
     .form-control {
       width: 208px;
@@ -104,15 +127,37 @@ export class DateField {
   readonly label = input('');
   readonly describedBy = input('');
   readonly isInvalid = input(false);
+  /** Whether it opens a calendar of its own; not where one stands beside it. */
+  readonly canPick = input(true);
   /** The same form as the value; empty once it was emptied. What cannot be read is never given out. */
   readonly valueChange = output<string>();
   /** What was typed and could not be read stays in the field. */
   readonly #unread = linkedSignal<string, string>({ source: () => this.value(), computation: () => '' });
+  private readonly typed = viewChild.required<ElementRef<HTMLInputElement>>('typed');
+  private readonly calendar = viewChild(NgbDatepicker);
+  readonly #injector = inject(Injector);
+  /** The calendar stands beneath the field, within whatever holds it: what floats would close a popover around it. */
+  protected readonly isOpen = signal(false);
   protected readonly isUnread = computed(() => this.#unread() !== '');
   protected readonly shown = computed(() => this.#unread() || writeTyped(this.value()));
   protected readonly date = computed(() => structOf(this.value()));
   protected readonly today = computed(() => structOf(this.#today())!);
   protected readonly time = computed(() => this.value().slice(11) || '00:00');
+
+  protected open(event?: Event): void {
+    if (!this.canPick()) return;
+    event?.preventDefault();
+    this.isOpen.set(true);
+    afterNextRender(() => this.calendar()?.focus(), { injector: this.#injector });
+  }
+
+  /** Closes the calendar and goes back to the field; nothing else takes the key that did it. */
+  protected shut(event?: Event): void {
+    if (!this.isOpen()) return;
+    event?.stopPropagation();
+    this.isOpen.set(false);
+    this.typed().nativeElement.focus();
+  }
 
   protected type(text: string): void {
     const read = text.trim() === '' ? '' : this.withTime() ? typedMoment(text, this.#today()) : typedDate(text, this.#today());

@@ -84,7 +84,7 @@ export interface FilterField {
     .form-control {
       width: auto;
       min-width: 96px;
-      max-width: 132px;
+      max-width: 142px;
       field-sizing: content;
     }
     .form-select.set,

@@ -75,7 +75,7 @@ import { KeysService } from '../state/keys.service';
     :host ::ng-deep .dropdown-item:not(.active) .second {
       color: var(--ink-2);
     }
-    input:focus + .key {
+    .box:focus-within .key {
       display: none;
     }
   `,

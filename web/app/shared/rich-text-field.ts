@@ -223,8 +223,8 @@ const tools: readonly Tool[] = [
       border-bottom: 1px solid var(--hair);
     }
     .place ::ng-deep .ProseMirror {
-      min-height: 110px;
-      max-height: 340px;
+      min-height: var(--text-room, 110px);
+      max-height: max(340px, var(--text-room, 0px));
       overflow: auto;
       padding: 8px 10px;
       outline: none;
