@@ -9,10 +9,11 @@ import { randomTree } from '../testing/random-rules';
 import { randomPlacements, worldSpan, worldWith } from '../testing/random-world';
 import { smallTheme, type SmallWorld } from '../testing/small-world';
 import type { Rule, RuleTree, WhoTest } from '../rule/rule';
-import { compileWhere, type PageFacts } from '../rule/where';
+import type { PageFacts } from '../rule/where';
+import { compileWhere } from '../rule/where';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import { holdsInstant } from '../schedule/interval';
-import { takeSnapshot, type PageNode, type SiteSnapshot } from '../site/snapshot';
+import { takeSnapshot, type SiteSnapshot, type PageNode } from '../site/snapshot';
 import type { ThemeManifest } from '../theme/manifest';
 import { planWithin } from './site-plan';
 

@@ -1,8 +1,11 @@
 /** How long long work goes on before others get their turn, in milliseconds. */
 const slice = 8;
 
-/** How much longer than that work rests while readers come. */
-const restPerSlice = 5;
+/** How much longer than it went on work rests while readers come. */
+const restPerWork = 5;
+
+/** The longest that it rests at a time, in milliseconds. */
+const longestRest = 1_000;
 
 /**
  * Lets long work and readers take turns on the one thread: work stops every few milliseconds, and while readers come it
@@ -20,10 +23,11 @@ export class Turns {
   begin(): () => Promise<void> {
     let begun = performance.now();
     return async () => {
-      if (performance.now() - begun < slice) return;
+      const worked = performance.now() - begun;
+      if (worked < slice) return;
       const before = this.#readers;
       await new Promise(resolve => setImmediate(resolve));
-      if (this.#readers > before) await new Promise(resolve => setTimeout(resolve, slice * restPerSlice));
+      if (this.#readers > before) await new Promise(resolve => setTimeout(resolve, Math.min(worked * restPerWork, longestRest)));
       begun = performance.now();
     };
   }

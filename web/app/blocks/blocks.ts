@@ -242,9 +242,18 @@ import { SessionService } from '../state/session.service';
       text-overflow: ellipsis;
     }
     @media (max-width: 900px) {
+      :host {
+        height: auto;
+      }
+      .head {
+        flex-direction: column;
+        align-items: flex-start;
+      }
       .split {
-        grid-template-columns: 1fr;
-        grid-template-rows: 1fr auto;
+        grid-template-columns: minmax(0, 1fr);
+      }
+      .rows {
+        height: 48vh;
       }
       .open {
         grid-template-columns: 18px minmax(0, 1fr) 64px;

@@ -178,6 +178,25 @@ import { WorkingChangesService } from '../state/working-changes.service';
     .none {
       padding: 14px;
     }
+    /* In a narrow window the tree with its states; the rest is a tap away. */
+    @media (max-width: 900px) {
+      .head {
+        flex-direction: column;
+        align-items: flex-start;
+      }
+      .line,
+      .rows {
+        min-width: 0;
+      }
+      .line {
+        grid-template-columns: minmax(0, 1fr) 96px;
+      }
+      .line > span:nth-child(2),
+      .line > span:nth-child(3),
+      .line > span:nth-child(n + 5) {
+        display: none;
+      }
+    }
   `,
 })
 export class PagesWorkspace {

@@ -168,6 +168,20 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
     .cut .chip {
       margin-left: 6px;
     }
+    /* In a narrow window what it is, where and on how many pages; the rest is a tap away. */
+    @media (max-width: 900px) {
+      .head {
+        grid-template-columns: minmax(0, 1fr);
+      }
+      .titles,
+      .line {
+        grid-template-columns: 18px 18px minmax(0, 1.4fr) minmax(0, 1fr) 42px;
+      }
+      .titles span:nth-child(n + 5):not(.count),
+      .line span:nth-of-type(n + 3):not(.count) {
+        display: none;
+      }
+    }
     .count {
       text-align: end;
     }

@@ -68,7 +68,9 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
               </ol>
             </div>
           }
-          @if (quietAfter()) {
+          @if (today.changeCount > today.changes.length) {
+            <p class="quiet none">And {{ today.changeCount - today.changes.length }} more within two weeks.</p>
+          } @else if (quietAfter()) {
             <p class="quiet none">{{ quietAfter() }}</p>
           }
           <h2 class="section">Approved lately</h2>
@@ -120,6 +122,9 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
               </p>
             } @empty {
               <p class="quiet none">Nothing, now or in the year ahead.</p>
+            }
+            @if (today.faultCount > today.faults.length) {
+              <p class="quiet none">And {{ today.faultCount - today.faults.length }} more.</p>
             }
             @if (today.isPartial) {
               <p class="notice-line">There was too much to look at all of it: there may be more.</p>
