@@ -9,6 +9,7 @@ import { benchResolve } from './resolve';
 import { benchSoak } from './soak';
 import { benchStart } from './start';
 import { benchWorst } from './worst';
+import { benchWorstPlan } from './worst-plan';
 
 console.log('Ratios of one run on this machine; sizes in each line.\n');
 for (const row of benchResolve()) writeRow(row);
@@ -17,7 +18,7 @@ for (const row of await benchPublicPage()) writeRow(row);
 for (const row of await benchStart()) writeRow(row);
 for (const row of await benchPublish()) writeRow(row);
 for (const row of await benchPlanned()) writeRow(row);
-for (const row of benchWorst()) writeRow(row);
+for (const row of [...benchWorst(), ...benchWorstPlan()]) writeRow(row);
 for (const row of benchFirstLoad()) writeRow(row);
 for (const row of await benchArrange()) writeRow(row);
 for (const row of await benchSoak()) writeRow(row);

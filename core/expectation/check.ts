@@ -1,5 +1,5 @@
 import { carriersOf, insetIdsOf } from '../inset/inset';
-import { askingOf, shownTo, type Asking } from '../plan/contention';
+import { Contention, type Asking } from '../plan/contention';
 import { insetHoldersIn, type BlockSpan, type SitePlan } from '../plan/site-plan';
 import { basisOfStandings, isContended, standingsIn, type Standing } from '../plan/standing';
 import { sweep } from '../plan/sweep';
@@ -45,6 +45,7 @@ export function checkExpectation(expectation: ExpectationValue, plan: SitePlan):
     likeness: position => judge.likenessOf(position),
     cuts: subject.cuts,
     judge: (open, position, at) => judge.failing(open, position, at),
+    workOfJudging: () => judge.work,
   });
   return { breaches: breachesFrom(found, expectation, plan), isPartial: isPartial || judge.isPartial || plan.isPartial };
 }
@@ -115,7 +116,9 @@ interface Seen {
 class Judge {
   isPartial = false;
   readonly #diagrams = new ReaderDiagrams();
-  readonly #asking = new Map<Standing, Asking>();
+  readonly #contention = new Contention(this.#diagrams);
+  readonly #counted = new Map<string, Readers>();
+  #looked = 0;
   readonly #likeness = new Map<string, number>();
   readonly #likenessAt: number[] = [];
   readonly #seenIn = new Map<Instant, Map<string, readonly Seen[]>>();
@@ -128,6 +131,11 @@ class Judge {
     private readonly subject: Subject,
   ) {
     this.#holdsInsets = expectation.subject.kind !== 'region';
+  }
+
+  /** How much was done so far, in steps. */
+  get work(): number {
+    return this.#looked + this.#diagrams.steps;
   }
 
   /** Pages of the same likeness come out alike with the same standings. */
@@ -169,15 +177,14 @@ class Judge {
   #shown(open: readonly Standing[], page: PageFacts): readonly Asking[] {
     const byTarget = new Map<string, Asking[]>();
     for (const standing of open) {
-      const asking = this.#asking.get(standing) ?? askingOf(this.#diagrams, standing);
-      this.#asking.set(standing, asking);
+      const asking = this.#contention.askingOf(standing);
       const { name } = standing.placed.value.target;
       const known = byTarget.get(name);
       if (known) known.push(asking);
       else byTarget.set(name, [asking]);
     }
     return [...byTarget].flatMap(([target, asking]) => {
-      const shown = shownTo(this.#diagrams, asking, limitsOf(this.plan.manifest, page.layout, target).most);
+      const shown = this.#contention.shownTo(asking, limitsOf(this.plan.manifest, page.layout, target).most);
       return asking.map(({ standing }, index) => ({ standing, readers: shown[index]! }));
     });
   }
@@ -206,6 +213,7 @@ class Judge {
     const { claim } = this.expectation;
     const blockIds = this.#blocksAt(at);
     if (claim === 'shows') {
+      this.#looked += blockIds.size;
       const missing: Seen[] = [...blockIds].map(blockId => ({
         blockId,
         readers: diagrams.not(seeing.get(blockId) ?? diagrams.nobody),
@@ -222,6 +230,15 @@ class Judge {
   }
 
   #countFails(sets: readonly Readers[]): Readers {
+    const key = sets.join();
+    const known = this.#counted.get(key);
+    if (known !== undefined) return known;
+    const made = this.#count(sets);
+    this.#counted.set(key, made);
+    return made;
+  }
+
+  #count(sets: readonly Readers[]): Readers {
     const { claim, count } = this.expectation;
     const diagrams = this.#diagrams;
     if (claim === 'does not show') return this.#anyOf(sets.map(readers => ({ blockId: '', readers })));

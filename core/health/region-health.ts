@@ -1,4 +1,4 @@
-import { askingOf, type Asking } from '../plan/contention';
+import { Contention, type Asking } from '../plan/contention';
 import type { SitePlan } from '../plan/site-plan';
 import { standingsIn, type Standing } from '../plan/standing';
 import { byTimes, sweep, type Found } from '../plan/sweep';
@@ -40,6 +40,7 @@ export function regionFindings(
     likeness: position => counter.likenessOf(position),
     cuts: [],
     judge: (open, position) => counter.judge(open, position),
+    workOfJudging: () => counter.work,
   });
   const findings = (['too many', 'too few'] as const).flatMap(kind =>
     statesOf(ofKind(found, kind), plan).map(state => findingOf(kind, target, manifest, state)),
@@ -51,7 +52,8 @@ export function regionFindings(
 class RegionCounter {
   isPartial = false;
   readonly #diagrams = new ReaderDiagrams();
-  readonly #asking = new Map<Standing, Asking>();
+  readonly #contention = new Contention(this.#diagrams);
+  readonly #counted = new Map<string, readonly Readers[]>();
   readonly #limits: ReadonlyMap<string, RegionLimits>;
 
   constructor(
@@ -59,6 +61,11 @@ class RegionCounter {
     target: string,
   ) {
     this.#limits = new Map(layoutNames(plan.manifest).map(layout => [layout, limitsOf(plan.manifest, layout, target)]));
+  }
+
+  /** How much was done so far, in steps. */
+  get work(): number {
+    return this.#diagrams.steps;
   }
 
   likenessOf(position: number): string {
@@ -81,14 +88,14 @@ class RegionCounter {
     const page = this.plan.universe.pages[position]!;
     const readers = diagrams.ofTree(page.readers);
     const { most, least = 0 } = this.#limits.get(page.layout) ?? {};
-    const asking = open.map(each => this.#askingOf(each));
+    const asking = open.map(each => this.#contention.askingOf(each));
     const isStandIn = ({ standing }: Asking) => standing.placed.value.target.kind === 'stand in';
     const sets = asking.filter(each => !isStandIn(each)).map(each => each.readers);
     // Where something stands in for the region, it alone shows.
     const standIn = asking.filter(isStandIn).reduce((some, each) => diagrams.either(some, each.readers), diagrams.nobody);
     const unless = (set: Readers, holdsForOne: boolean) => (holdsForOne ? diagrams.either(set, standIn) : diagrams.without(set, standIn));
-    const tooMany = most === undefined ? diagrams.nobody : unless(diagrams.countsOf(sets, most)[most + 1]!, 1 > most);
-    const tooFew = least === 0 ? diagrams.nobody : unless(diagrams.not(diagrams.countsOf(sets, least - 1)[least]!), 1 < least);
+    const tooMany = most === undefined ? diagrams.nobody : unless(this.#countsOf(sets, most)[most + 1]!, 1 > most);
+    const tooFew = least === 0 ? diagrams.nobody : unless(diagrams.not(this.#countsOf(sets, least - 1)[least]!), 1 < least);
     const many = this.#tell(diagrams.both(readers, tooMany), asking);
     const few = this.#tell(diagrams.both(readers, tooFew), []);
     return many || few ? { ...(many && { 'too many': many }), ...(few && { 'too few': few }) } : null;
@@ -101,10 +108,14 @@ class RegionCounter {
     return { reader, placements: seen.map(each => each.standing.placed.id) };
   }
 
-  #askingOf(standing: Standing): Asking {
-    const asking = this.#asking.get(standing) ?? askingOf(this.#diagrams, standing);
-    this.#asking.set(standing, asking);
-    return asking;
+  // Pages differ in what stands there far more than in whom it asks for.
+  #countsOf(sets: readonly Readers[], most: number): readonly Readers[] {
+    const key = `${most} ${sets.join()}`;
+    const known = this.#counted.get(key);
+    if (known) return known;
+    const made = this.#diagrams.countsOf(sets, most);
+    this.#counted.set(key, made);
+    return made;
   }
 }
 

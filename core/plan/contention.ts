@@ -49,3 +49,29 @@ export function shownTo(diagrams: ReaderDiagrams, open: readonly Asking[], most:
 function kindOf(standing: Standing): 'region' | 'insertion point' | 'stand in' {
   return standing.placed.value.target.kind;
 }
+
+/** The same, kept: pages differ in what stands there far more than in whom it asks for. */
+export class Contention {
+  readonly #asking = new Map<Standing, Asking>();
+  readonly #shown = new Map<string, readonly Readers[]>();
+
+  constructor(private readonly diagrams: ReaderDiagrams) {}
+
+  askingOf(standing: Standing): Asking {
+    const known = this.#asking.get(standing);
+    if (known) return known;
+    const made = askingOf(this.diagrams, standing);
+    this.#asking.set(standing, made);
+    return made;
+  }
+
+  /** See {@link shownTo}. */
+  shownTo(open: readonly Asking[], most: number | undefined): readonly Readers[] {
+    const key = `${most ?? ''} ${open.map(each => `${kindOf(each.standing)[0]}${each.readers}`).join()}`;
+    const known = this.#shown.get(key);
+    if (known) return known;
+    const made = shownTo(this.diagrams, open, most);
+    this.#shown.set(key, made);
+    return made;
+  }
+}

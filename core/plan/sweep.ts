@@ -1,5 +1,5 @@
 import type { BitSet } from '../reach/bit-set';
-import { clipped, holdsAt } from '../rule/open-time';
+import { clipped } from '../rule/open-time';
 import { unionOf, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
 import { classesOf, type PageClass } from './page-classes';
@@ -28,10 +28,12 @@ export interface Sweep<Verdict> {
    * for the same standings on pages of the same likeness between two of the cuts.
    */
   readonly judge: (open: readonly Standing[], position: number, at: Instant) => Verdict | null;
+  /** How much work judging was so far, in steps. */
+  readonly workOfJudging: () => number;
 }
 
-/** How much work one sweep may be, in standings looked at. */
-const mostWork = 5_000_000;
+/** How much work one sweep may be, in standings looked at and steps of judging: well under a second. */
+const mostWork = 600_000;
 
 /**
  * Sweeps over the time of every class of pages and tells of each stretch for which there is something to tell. Windows
@@ -39,7 +41,7 @@ const mostWork = 5_000_000;
  */
 export function sweep<Verdict>(
   plan: SitePlan,
-  { pages, standings, likeness, cuts, judge }: Sweep<Verdict>,
+  { pages, standings, likeness, cuts, judge, workOfJudging }: Sweep<Verdict>,
 ): { readonly found: readonly Found<Verdict>[]; readonly isPartial: boolean } {
   const found: Found<Verdict>[] = [];
   const numbers = new Map(standings.map((each, index) => [each, index]));
@@ -71,26 +73,23 @@ export function sweep<Verdict>(
     const position = each.positions[0]!;
     const time = spanOf(plan, position);
     const tell = (times: readonly Interval[], verdict: Verdict) => found.push({ times, verdict, positions: each.positions });
-    for (const segment of segmentsOf(each, time, cuts)) {
-      work += each.standings.length;
-      if (work > mostWork) return { found, isPartial: true };
-      const epoch = cuts.length === 0 ? 0 : cuts.filter(at => at <= segment.from).length;
-      const active = each.standings.filter(one =>
-        one.recurs ? one.from <= segment.from && segment.from < one.until : holdsAt(one.open, segment.from),
-      );
+    const epochs = new Epochs(cuts);
+    for (const { segment, active } of segmentsOf(each, time, cuts)) {
+      work += 1 + active.length;
+      if (work + workOfJudging() > mostWork) return { found, isPartial: true };
+      const epoch = epochs.at(segment.from);
       const recurring = active.filter(one => one.recurs);
       if (recurring.length === 0) {
         const verdict = verdictOf(active, position, segment.from, epoch);
         if (verdict !== null) tell(timesOf(segment), verdict);
         continue;
       }
-      for (const { openOnes, times } of alternations.of(recurring, segment, turns => (work += turns))) {
-        const verdict = verdictOf(
-          active.filter(one => !one.recurs || openOnes.has(one)),
-          position,
-          segment.from,
-          epoch,
-        );
+      const together = alternations.of(recurring, segment, effort => (work += effort) <= mostWork);
+      if (!together) return { found, isPartial: true };
+      for (const { openOnes, times } of together) {
+        if (work + workOfJudging() > mostWork) return { found, isPartial: true };
+        const open = active.filter(one => !one.recurs || openOnes.has(one));
+        const verdict = verdictOf(open, position, segment.from, epoch);
         if (verdict !== null) tell(times, verdict);
       }
     }
@@ -103,20 +102,59 @@ function spanOf(plan: SitePlan, position: number): Interval {
   return { from: Math.max(from, plan.span.from), until: Math.min(until, plan.span.until) };
 }
 
-/** Stretches in which nothing but windows that come again opens or closes. */
-function segmentsOf({ standings }: PageClass, time: Interval, cuts: readonly Instant[]): readonly Interval[] {
-  if (time.from >= time.until) return [];
-  const points = new Set<Instant>([time.from]);
-  const cut = (at: Instant) => {
-    if (at > time.from && at < time.until) points.add(at);
-  };
-  cuts.forEach(cut);
-  for (const each of standings) {
-    if (each.recurs) [each.from, each.until].forEach(cut);
-    else for (const { from, until } of each.open) [from, until].forEach(cut);
+/** Counts how many of some ascending instants have passed; asked in order of time. */
+class Epochs {
+  #passed = 0;
+
+  constructor(private readonly cuts: readonly Instant[]) {}
+
+  at(moment: Instant): number {
+    while (this.#passed < this.cuts.length && this.cuts[this.#passed]! <= moment) this.#passed += 1;
+    return this.#passed;
   }
-  const sorted = [...points].sort((a, b) => a - b);
-  return sorted.map((from, index) => ({ from, until: sorted[index + 1] ?? time.until }));
+}
+
+/** A stretch in which nothing but windows that come again opens or closes, and what may be open in it, in order. */
+interface Segment {
+  readonly segment: Interval;
+  readonly active: readonly Standing[];
+}
+
+function* segmentsOf({ standings }: PageClass, time: Interval, cuts: readonly Instant[]): Generator<Segment> {
+  if (time.from >= time.until) return;
+  const turns: Turn[] = [];
+  const active: number[] = [];
+  standings.forEach((each, index) => {
+    for (const { from, until } of each.recurs ? [each] : each.open) {
+      if (until <= time.from || from >= time.until) continue;
+      if (from <= time.from) active.push(index);
+      else turns.push({ at: from, index, opens: true });
+      if (until < time.until) turns.push({ at: until, index, opens: false });
+    }
+  });
+  for (const at of cuts) if (at > time.from && at < time.until) turns.push({ at, index: -1, opens: false });
+  turns.sort((a, b) => a.at - b.at);
+  let from = time.from;
+  for (let next = 0; ;) {
+    const until = turns[next]?.at ?? time.until;
+    yield { segment: { from, until }, active: active.map(index => standings[index]!) };
+    if (next >= turns.length) return;
+    for (; next < turns.length && turns[next]!.at === until; next += 1) turn(active, turns[next]!);
+    from = until;
+  }
+}
+
+// Kept in order, so that what stands first is looked at first.
+function turn(active: number[], { index, opens }: Turn): void {
+  if (index < 0) return;
+  let [low, high] = [0, active.length];
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if (active[middle]! < index) low = middle + 1;
+    else high = middle;
+  }
+  if (opens) active.splice(low, 0, index);
+  else if (active[low] === index) active.splice(low, 1);
 }
 
 /** Some standings that are open together and no others, and when that is so. */
@@ -130,13 +168,17 @@ class Alternations {
   readonly #known = new Map<string, readonly Together[]>();
   readonly #numbers = new Map<Standing, number>();
 
-  /** @param working - told how many turns had to be looked at */
-  of(recurring: readonly Standing[], segment: Interval, working: (turns: number) => void): readonly Together[] {
+  /**
+   * @param mayWork - told how much effort it would be, and answers whether it may be made
+   * @returns null when it may not
+   */
+  of(recurring: readonly Standing[], segment: Interval, mayWork: (effort: number) => boolean): readonly Together[] | null {
     const key = `${recurring.map(each => this.#numberOf(each)).join()} ${segment.from} ${segment.until}`;
     const known = this.#known.get(key);
     if (known) return known;
     const turns = turnsOf(recurring, segment);
-    working(turns.length);
+    // With each turn those that are open are listed anew.
+    if (!mayWork(Math.ceil((turns.length * (2 + recurring.length)) / 8))) return null;
     const made = togetherOf(recurring, segment, turns);
     this.#known.set(key, made);
     return made;

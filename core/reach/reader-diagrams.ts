@@ -36,7 +36,13 @@ export class ReaderDiagrams {
   readonly #bothOf = new Map<number, Readers>();
   readonly #notOf = new Map<Readers, Readers>();
   readonly #ofTree = new WeakMap<RuleTree<WhoTest>, Readers>();
+  #steps = 0;
   readonly #simplest = new Map<Readers, ReaderFacts | null>();
+
+  /** How much work was done in all, in pairs of nodes brought together. */
+  get steps(): number {
+    return this.#steps;
+  }
 
   /** The readers for whom a who part holds. */
   ofTree(tree: RuleTree<WhoTest>): Readers {
@@ -62,6 +68,7 @@ export class ReaderDiagrams {
       this.both(factOfA === fact ? this.#without[a]! : a, factOfB === fact ? this.#without[b]! : b),
       this.both(factOfA === fact ? this.#with[a]! : a, factOfB === fact ? this.#with[b]! : b),
     );
+    this.#steps += 1;
     if (this.#bothOf.size >= mostSteps) throw new TooManyClasses();
     this.#bothOf.set(key, made);
     return made;

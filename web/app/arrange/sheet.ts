@@ -43,7 +43,15 @@ interface Bracket {
   selector: 'almanac-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="scroller" #scroller (wheel)="scrolledByHand()" (pointerdown)="scrolledByHand()">
+    <div
+      class="scroller"
+      #scroller
+      tabindex="0"
+      role="region"
+      aria-label="The page as it shows"
+      (wheel)="scrolledByHand()"
+      (pointerdown)="scrolledByHand()"
+    >
       <div
         class="stage"
         [style.height.px]="cropped()?.height ?? pageHeight() * scale()"

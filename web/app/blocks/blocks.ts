@@ -43,7 +43,12 @@ import { SessionService } from '../state/session.service';
     </div>
     <div class="split">
       <cdk-virtual-scroll-viewport itemSize="58" class="rows panel" tabindex="0" role="list" aria-label="The stock">
-        <div *cdkVirtualFor="let block of shown(); trackBy: byId" role="listitem" class="line" [class.on]="block.id === chosen()?.id">
+        <div
+          *cdkVirtualFor="let block of shown(); trackBy: byId; templateCacheSize: 0"
+          role="listitem"
+          class="line"
+          [class.on]="block.id === chosen()?.id"
+        >
           <input
             type="checkbox"
             class="form-check-input tick"

@@ -45,7 +45,7 @@ import { WorkingChangesService } from '../state/working-changes.service';
         ><span role="columnheader"><span class="visually-hidden">Actions</span></span>
       </div>
       <cdk-virtual-scroll-viewport itemSize="32" class="rows" tabindex="0" role="rowgroup" aria-label="Page list">
-        <div *cdkVirtualFor="let page of shown(); trackBy: byId" class="line" role="row">
+        <div *cdkVirtualFor="let page of shown(); trackBy: byId; templateCacheSize: 0" class="line" role="row">
           <span role="cell" class="title" [style.padding-left.px]="isFiltered() ? 0 : page.depth * 18"
             ><input
               type="checkbox"

@@ -67,7 +67,7 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
     </div>
     <cdk-virtual-scroll-viewport itemSize="34" class="rows panel" tabindex="0" role="list" aria-label="Placements">
       <div
-        *cdkVirtualFor="let row of shown(); trackBy: byId"
+        *cdkVirtualFor="let row of shown(); trackBy: byId; templateCacheSize: 0"
         role="listitem"
         class="line"
         [class.off]="row.off"

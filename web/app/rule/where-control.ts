@@ -56,7 +56,12 @@ interface Row {
           <button class="btn-word" (click)="invert()">Invert</button>
         </div>
         <cdk-virtual-scroll-viewport itemSize="28" class="tree" role="group" aria-label="Pages" tabindex="0">
-          <div *cdkVirtualFor="let row of rows(); trackBy: byId" class="page" [style.padding-left.px]="8 + row.page.depth * 14">
+          <!-- None is used again for another page: what is pressed while the list changes is gone, and no other page is chosen for it. -->
+          <div
+            *cdkVirtualFor="let row of rows(); trackBy: byId; templateCacheSize: 0"
+            class="page"
+            [style.padding-left.px]="8 + row.page.depth * 14"
+          >
             <label class="grow">
               <input
                 type="checkbox"
