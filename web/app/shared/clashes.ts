@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Comparison } from '@contract/messages';
-import { ComparisonView } from './comparison-view';
 import { WhenPipe } from './when-pipe';
 
 /** A record that somebody else saved while one changed it: both versions, and how they differ in words. */
@@ -15,19 +14,39 @@ export interface RecordClash {
 /** Versions that clash, one under the other, with the way out of each. */
 @Component({
   selector: 'almanac-clashes',
-  imports: [ComparisonView, WhenPipe],
+  imports: [WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (clash of clashes(); track clash.recordId) {
       <section class="notice-line ember" role="alert">
         <p>
-          <b>{{ clash.theirs.by }} saved a newer version of “{{ clash.title }}”</b> on {{ clash.theirs.at | when }}. Nothing is lost: here
-          is theirs against yours.
+          <b>{{ clash.theirs.by }} saved a newer version of “{{ clash.title }}”</b> on {{ clash.theirs.at | when }}. Nothing is lost.
         </p>
         @if (clash.yours === null) {
           <p>Yours takes it off.</p>
         } @else {
-          <almanac-comparison [changes]="clash.fields" />
+          <table>
+            <thead>
+              <tr>
+                <th scope="col"><span class="visually-hidden">What</span></th>
+                <th scope="col">Theirs</th>
+                <th scope="col">Yours</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (each of clash.fields; track each.field) {
+                <tr>
+                  <th scope="row">{{ each.label }}</th>
+                  <td>{{ each.before || 'nothing' }}</td>
+                  <td>{{ each.after || 'nothing' }}</td>
+                </tr>
+              } @empty {
+                <tr>
+                  <td colspan="3">Both say the same.</td>
+                </tr>
+              }
+            </tbody>
+          </table>
         }
         <p class="ways">
           <button class="btn btn-plain" (click)="theirsTaken.emit(clash)">Take theirs</button>
@@ -39,6 +58,26 @@ export interface RecordClash {
   styles: `
     p {
       margin: 0 0 4px;
+    }
+    table {
+      width: 100%;
+      table-layout: fixed;
+      background: var(--sheet);
+      color: var(--ink);
+    }
+    th,
+    td {
+      padding: 4px 10px;
+      border: 1px solid var(--hair);
+      text-align: start;
+      vertical-align: top;
+      overflow-wrap: anywhere;
+    }
+    thead th {
+      font-size: 12px;
+    }
+    tr > :first-child {
+      width: 130px;
     }
     .ways {
       display: flex;
