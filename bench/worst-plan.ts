@@ -9,6 +9,7 @@ import type { Row } from './measure';
 
 const day = 86_400_000;
 const year = 366 * day;
+const start = Date.UTC(2027, 0, 1);
 const theme: ThemeManifest = {
   ...smallTheme,
   regions: smallTheme.regions.map(each => ({ ...each, limits: { least: 1, most: 4 } })),
@@ -42,7 +43,7 @@ export function benchWorstPlan(): readonly Row[] {
   let partial = 0;
   for (const shape of shapes) {
     const world = worldOf(shape);
-    const plan = planWithin(world.ledger, { from: 0, until: year }, { locale: 'en-GB', manifest: theme, services: [] });
+    const plan = planWithin(world.ledger, { from: start, until: start + year }, { locale: 'en-GB', manifest: theme, services: [] });
     const region = {
       version: 1,
       subject: { kind: 'region', name: 'main' },
@@ -86,10 +87,11 @@ function worldOf({ everywhere, ownPage, daily, groups, planned }: Shape): SmallW
       ...(groups > 0 && { who: { any: [asks(index), asks(index * 7 + 1)] } }),
       ...(index < daily && { when: { test: 'time of day', from: hour, until: '23:59', zone: 'Europe/London' } }),
     };
-    const from = index < planned ? Math.round(((index + 1) * year) / (planned + 1)) : 0;
-    world
-      .block(`b${index}`)
-      .add('placement', `e${index}`, placementOf({ blockId: `b${index}`, order: `a${index}` }, rule), { from, until: from + 40 * day });
+    const from = index < planned ? start + Math.round(((index + 1) * year) / (planned + 1)) : 0;
+    world.block(`b${index}`).add('placement', `e${index}`, placementOf({ blockId: `b${index}`, order: `a${index}` }, rule), {
+      from,
+      until: index < planned ? from + 40 * day : null,
+    });
   }
   for (let index = 0; index < ownPage; index += 1)
     world

@@ -33,7 +33,7 @@ export interface Sweep<Verdict> {
 }
 
 /** How much work one sweep may be, in standings looked at and steps of judging: well under a second. */
-const mostWork = 600_000;
+const mostWork = 450_000;
 
 /**
  * Sweeps over the time of every class of pages and tells of each stretch for which there is something to tell. Windows
@@ -61,10 +61,12 @@ export function sweep<Verdict>(
     return `${Math.max(from, plan.span.from)} ${Math.min(until, plan.span.until)}`;
   };
   const verdictOf = (open: readonly Standing[], position: number, at: Instant, epoch: number): Verdict | null => {
-    work += 1 + open.length;
+    work += 1 + open.length / 4;
     const key = `${likeness(position)} ${epoch} ${open.map(each => numbers.get(each)).join()}`;
     const known = verdicts.get(key);
     if (known !== undefined) return known;
+    // To judge anew takes many times as long as to look up.
+    work += 4 * open.length;
     const made = judge(open, position, at);
     verdicts.set(key, made);
     return made;
@@ -75,7 +77,7 @@ export function sweep<Verdict>(
     const tell = (times: readonly Interval[], verdict: Verdict) => found.push({ times, verdict, positions: each.positions });
     const epochs = new Epochs(cuts);
     for (const { segment, active } of segmentsOf(each, time, cuts)) {
-      work += 1 + active.length;
+      work += 1 + active.length / 8;
       if (work + workOfJudging() > mostWork) return { found, isPartial: true };
       const epoch = epochs.at(segment.from);
       const recurring = active.filter(one => one.recurs);
