@@ -37,11 +37,15 @@ describe('unsaved changes in this browser', () => {
   };
 
   it('are told of when the browser has no room for them, and stay', () => {
-    spyOn(Storage.prototype, 'setItem').and.throwError(new DOMException('full', 'QuotaExceededError'));
     working.make([change('a', 1)]);
-    expect(working.changes().map(each => each.recordId)).toEqual(['a']);
+    spyOn(Storage.prototype, 'setItem').and.throwError(new DOMException('full', 'QuotaExceededError'));
+    working.make([change('b', 2)]);
+    expect(working.changes().map(each => each.recordId)).toEqual(['a', 'b']);
     expect(messages.message()?.text).toContain('no room left');
-    expect(TestBed.inject(BrowserStore).read(key)).withContext('nothing older is left in their place').toBeNull();
+    const kept = TestBed.inject(BrowserStore).read<{ changes: readonly WorkingChange[] }>(key)!;
+    expect(kept.changes.map(each => each.recordId))
+      .withContext('what was kept before is still there')
+      .toEqual(['a']);
   });
 
   it('take in what another tab changes alone', () => {

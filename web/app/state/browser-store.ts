@@ -22,8 +22,7 @@ export class BrowserStore {
       localStorage.setItem(key, JSON.stringify(value));
       this.#hasSaid = false;
     } catch {
-      // What was kept before is older than what is on the screen: nobody shall find it in its place.
-      this.drop(key);
+      // What was kept before stays: older words are better than none should the tab be lost.
       if (!this.#hasSaid)
         this.#messages.warn(
           'This browser has no room left to keep what you write. It is on the screen only: save it before you close this tab.',
