@@ -178,10 +178,10 @@ class Alternations {
     const key = `${recurring.map(each => this.#numberOf(each)).join()} ${segment.from} ${segment.until}`;
     const known = this.#known.get(key);
     if (known) return known;
-    const turns = turnsOf(recurring, segment);
+    const turns = recurring.reduce((count, { open }) => count + 2 * open.length, 0);
     // With each turn those that are open are listed anew.
-    if (!mayWork(Math.ceil((turns.length * (2 + recurring.length)) / 8))) return null;
-    const made = togetherOf(recurring, segment, turns);
+    if (!mayWork(Math.ceil((turns * (2 + recurring.length)) / 8))) return null;
+    const made = togetherOf(recurring, segment, turnsOf(recurring, segment));
     this.#known.set(key, made);
     return made;
   }
