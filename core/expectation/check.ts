@@ -1,9 +1,10 @@
+import { groupBy } from '../collection/group-by';
 import { carriersOf, insetIdsOf } from '../inset/inset';
 import { Contention, type Asking } from '../plan/contention';
 import { insetHoldersIn, type BlockSpan, type SitePlan } from '../plan/site-plan';
 import { basisOfStandings, isContended, standingsIn, type Standing } from '../plan/standing';
 import { sweep } from '../plan/sweep';
-import { ReaderDiagrams, TooManyClasses, type Readers } from '../reach/reader-diagrams';
+import { ReaderDiagrams, type Readers } from '../reach/reader-diagrams';
 import type { PageFacts } from '../rule/where';
 import type { ReaderFacts } from '../rule/who';
 import { holdsInstant } from '../schedule/interval';
@@ -47,7 +48,7 @@ export function checkExpectation(expectation: ExpectationValue, plan: SitePlan):
     judge: (open, position, at) => judge.failing(open, position, at),
     workOfJudging: () => judge.work,
   });
-  return { breaches: breachesFrom(found, expectation, plan), isPartial: isPartial || judge.isPartial || plan.isPartial };
+  return { breaches: breachesFrom(found, expectation, plan), isPartial: isPartial || plan.isPartial };
 }
 
 /** All that an expectation rests on: while it is the same, so is how it comes out. */
@@ -114,7 +115,6 @@ interface Seen {
 
 /** Judges a page at a moment, for all readers at once. */
 class Judge {
-  isPartial = false;
   readonly #diagrams = new ReaderDiagrams();
   readonly #contention = new Contention(this.#diagrams);
   readonly #counted = new Map<string, Readers>();
@@ -155,18 +155,12 @@ class Judge {
   }
 
   failing(open: readonly Standing[], position: number, at: Instant): Failing | null {
-    try {
-      const page = this.plan.universe.pages[position]!;
-      const readers = this.#diagrams.both(this.#diagrams.ofTree(this.expectation.who), this.#diagrams.ofTree(page.readers));
-      if (this.#diagrams.simplestReader(readers) === null) return null;
-      return this.expectation.subject.kind === 'region'
-        ? this.#failingRegion(open, page, readers)
-        : this.#failingBlocks(open, page, readers, at);
-    } catch (error) {
-      if (!(error instanceof TooManyClasses)) throw error;
-      this.isPartial = true;
-      return null;
-    }
+    const page = this.plan.universe.pages[position]!;
+    const readers = this.#diagrams.both(this.#diagrams.ofTree(this.expectation.who), this.#diagrams.ofTree(page.readers));
+    if (this.#diagrams.simplestReader(readers) === null) return null;
+    return this.expectation.subject.kind === 'region'
+      ? this.#failingRegion(open, page, readers)
+      : this.#failingBlocks(open, page, readers, at);
   }
 
   #heldBy(page: PageFacts): readonly string[] {
@@ -175,15 +169,9 @@ class Judge {
   }
 
   #shown(open: readonly Standing[], page: PageFacts): readonly Asking[] {
-    const byTarget = new Map<string, Asking[]>();
-    for (const standing of open) {
-      const asking = this.#contention.askingOf(standing);
-      const { name } = standing.placed.value.target;
-      const known = byTarget.get(name);
-      if (known) known.push(asking);
-      else byTarget.set(name, [asking]);
-    }
-    return [...byTarget].flatMap(([target, asking]) => {
+    const byTarget = groupBy(open, each => each.placed.value.target.name);
+    return [...byTarget].flatMap(([target, standings]) => {
+      const asking = standings.map(each => this.#contention.askingOf(each));
       const shown = this.#contention.shownTo(asking, limitsOf(this.plan.manifest, page.layout, target).most);
       return asking.map(({ standing }, index) => ({ standing, readers: shown[index]! }));
     });

@@ -2,7 +2,7 @@ import { Contention, type Asking } from '../plan/contention';
 import type { SitePlan } from '../plan/site-plan';
 import { standingsIn, type Standing } from '../plan/standing';
 import { byTimes, sweep, type Found } from '../plan/sweep';
-import { ReaderDiagrams, TooManyClasses, type Readers } from '../reach/reader-diagrams';
+import { ReaderDiagrams, type Readers } from '../reach/reader-diagrams';
 import type { ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import { limitsOf, type RegionLimits, type ThemeManifest } from '../theme/manifest';
@@ -45,12 +45,11 @@ export function regionFindings(
   const findings = (['too many', 'too few'] as const).flatMap(kind =>
     statesOf(ofKind(found, kind), plan).map(state => findingOf(kind, target, manifest, state)),
   );
-  return { findings, isPartial: isPartial || counter.isPartial };
+  return { findings, isPartial };
 }
 
 /** Counts what a page's region shows, for all readers at once. */
 class RegionCounter {
-  isPartial = false;
   readonly #diagrams = new ReaderDiagrams();
   readonly #contention = new Contention(this.#diagrams);
   readonly #counted = new Map<string, readonly Readers[]>();
@@ -74,16 +73,6 @@ class RegionCounter {
   }
 
   judge(open: readonly Standing[], position: number): Verdict | null {
-    try {
-      return this.#judge(open, position);
-    } catch (error) {
-      if (!(error instanceof TooManyClasses)) throw error;
-      this.isPartial = true;
-      return null;
-    }
-  }
-
-  #judge(open: readonly Standing[], position: number): Verdict | null {
     const diagrams = this.#diagrams;
     const page = this.plan.universe.pages[position]!;
     const readers = diagrams.ofTree(page.readers);

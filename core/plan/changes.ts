@@ -1,12 +1,14 @@
-import { inForceAt, publicationBoundaries } from '../ledger/in-force';
+import { inForceAt } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
 import type { PlacementValue } from '../placement/placement';
-import { testsOf, type Rule } from '../rule/rule';
-import { effectiveRule, missingRule, type SharedRuleValue } from '../rule/shared-rule';
+import { alwaysHolds } from '../rule/rule';
+import type { SharedRuleValue } from '../rule/shared-rule';
 import { openTimeWithin } from '../rule/when';
-import { unionOf, type Interval } from '../schedule/interval';
+import { sharesTime, unionOf, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
+import { placedSpans } from './placed-spans';
+import { stretchesWithin } from './stretch';
 
 /** Something that readers will notice, at the instant it happens. */
 export interface PlannedChange {
@@ -51,57 +53,31 @@ export function changesWithin(ledger: Ledger, locale: string, span: Interval): r
  * rules it follows included, as they are in force then.
  */
 export function openTimeOfPlacement(ledger: Ledger, recordId: string, locale: string, span: Interval): readonly Interval[] {
-  const boundaries = ledger.outlookOf(recordId, locale).boundaries;
-  const sharedIds = sharedRulesEver(ledger, recordId, locale);
-  const cuts = [...boundaries, ...sharedIds.flatMap(id => ledger.outlookOf(id, locale).boundaries)];
-  const points = [...new Set([span.from, ...cuts.filter(at => at > span.from && at < span.until), span.until])].sort((a, b) => a - b);
-  const open = points.slice(0, -1).flatMap((from, index) => {
-    const inForce = ledger.inForce(recordId, locale, from, Infinity);
-    if (inForce.state !== 'live') return [];
-    const value = ledger.revision(inForce.revisionId).value as PlacementValue;
-    if (value.off) return [];
-    const shared = new Map(
-      sharedIds.flatMap((id): [string, SharedRuleValue][] => {
-        const state = ledger.inForce(id, locale, from, Infinity);
-        return state.state === 'live' ? [[id, ledger.revision(state.revisionId).value as SharedRuleValue]] : [];
-      }),
-    );
-    if (missingRule(value.rule, shared) !== null) return [];
-    return openTimeWithin(effectiveRule(value.rule, shared).when, { from, until: points[index + 1]! });
-  });
+  const sharedOf = (id: string) => stretchesWithin<SharedRuleValue>(ledger, id, locale, span);
+  const open = stretchesWithin<PlacementValue>(ledger, recordId, locale, span)
+    .filter(each => !each.value.off)
+    .flatMap(each => placedSpans(each, sharedOf))
+    .filter(each => each.missing === null && sharesTime(each, span))
+    .flatMap(({ rule, from, until }) => openTimeWithin(rule.when, { from: Math.max(from, span.from), until: Math.min(until, span.until) }));
   return unionOf(open);
-}
-
-/** Ids of all shared rules that any revision of a placement follows, or that those follow. */
-function sharedRulesEver(ledger: Ledger, recordId: string, locale: string): readonly string[] {
-  const found = new Set<string>();
-  const take = (rule: Rule): void => {
-    for (const id of rule.follows) {
-      if (found.has(id)) continue;
-      found.add(id);
-      for (const revision of ledger.revisionsOf(id, locale)) take((revision.value as SharedRuleValue).rule);
-    }
-  };
-  for (const revision of ledger.revisionsOf(recordId, locale)) take((revision.value as PlacementValue).rule);
-  return [...found];
 }
 
 /** Whether any revision that is ever in force asks for times, itself or by a rule that it follows. */
 function hasWindows(ledger: Ledger, recordId: string, locale: string): boolean {
   return ledger.outlookOf(recordId, locale).stretches.some(({ revisionId }) => {
     const { rule } = ledger.revision(revisionId).value as PlacementValue;
-    return rule.follows.length > 0 || testsOf(rule.when).length > 0;
+    return rule.follows.length > 0 || !alwaysHolds(rule.when);
   });
 }
 
 // What opens or closes at the instant at which another revision comes into force is told of by that.
 function windowChanges(ledger: Ledger, recordId: string, locale: string, span: Interval): readonly PlannedChange[] {
-  const known = ledger.outlookOf(recordId, locale).known;
+  const { known, boundaries: all } = ledger.outlookOf(recordId, locale);
   const revisionAt = (at: Instant) => {
     const state = inForceAt(known, at);
     return state.state === 'live' ? state.revisionId : null;
   };
-  const boundaries = new Set(publicationBoundaries(known).filter(at => revisionAt(at - 1) !== revisionAt(at)));
+  const boundaries = new Set(all.filter(at => revisionAt(at - 1) !== revisionAt(at)));
   const valueAt = (at: Instant) => {
     const revisionId = revisionAt(at);
     return revisionId === null ? null : ledger.revision(revisionId).value;

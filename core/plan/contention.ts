@@ -8,7 +8,7 @@ export interface Asking {
 }
 
 /** The readers whom a standing and its block ask for. */
-export function askingOf(diagrams: ReaderDiagrams, standing: Standing): Asking {
+function askingOf(diagrams: ReaderDiagrams, standing: Standing): Asking {
   const { placed, block } = standing;
   const asked = diagrams.ofTree(placed.rule.who);
   return { standing, readers: block.readers === null ? asked : diagrams.both(asked, diagrams.ofTree(block.readers)) };

@@ -1,3 +1,4 @@
+import { groupBy } from '../collection/group-by';
 import { positionsOf, type BitSet } from '../reach/bit-set';
 import type { Standing } from './standing';
 
@@ -43,13 +44,7 @@ export function classesOf(
       classAt.set(position, part);
     }
   });
-  const members = new Map<Part, number[]>();
-  for (const position of positions) {
-    const part = classAt.get(position)!;
-    const known = members.get(part);
-    if (known) known.push(position);
-    else members.set(part, [position]);
-  }
+  const members = groupBy(positions, position => classAt.get(position)!);
   return [...members].map(([part, list]) => ({
     positions: list,
     standings: indexesOf(part, everywhere).map(index => standings[index]!),

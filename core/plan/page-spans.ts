@@ -1,3 +1,4 @@
+import { compareKeys } from '../collection/compare-keys';
 import type { PageValue } from '../page/page';
 import { PageUniverse } from '../reach/page-universe';
 import type { PageFacts } from '../rule/where';
@@ -102,7 +103,7 @@ class Growth {
   }
 
   #settleFront(loose: Set<string>): void {
-    const byOrder = (a: string, b: string) => compare(this.#values.get(a)!.order, this.#values.get(b)!.order) || compare(a, b);
+    const byOrder = (a: string, b: string) => compareKeys(this.#values.get(a)!.order, this.#values.get(b)!.order) || compareKeys(a, b);
     const front = [...(this.#children.get(null) ?? [])].sort(byOrder)[0] ?? null;
     if (front === this.#front) return;
     if (this.#front !== null) this.#gather(this.#front, loose);
@@ -144,7 +145,7 @@ class Growth {
     if (position !== undefined && isSame(this.pages[position]!, facts)) this.#standing.set(id, position);
     else this.#stand(at, facts);
     const children = [...(this.#children.get(id) ?? [])];
-    if (at === -Infinity) children.sort((a, b) => compare(this.#values.get(a)!.order, this.#values.get(b)!.order) || compare(a, b));
+    if (at === -Infinity) children.sort((a, b) => compareKeys(this.#values.get(a)!.order, this.#values.get(b)!.order) || compareKeys(a, b));
     for (const child of children) if (!this.#standing.has(child)) this.#grow(at, child, before);
   }
 
@@ -193,8 +194,4 @@ function isSame(a: PageFacts, b: PageFacts): boolean {
 
 function isSameList(a: readonly string[], b: readonly string[]): boolean {
   return a.length === b.length && a.every((each, index) => each === b[index]);
-}
-
-function compare(a: string, b: string): number {
-  return a < b ? -1 : a > b ? 1 : 0;
 }

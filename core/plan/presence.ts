@@ -1,8 +1,10 @@
+import { groupBy } from '../collection/group-by';
 import { carriersOf, insetIdsOf } from '../inset/inset';
 import { either, positionsOf, setOf, type BitSet } from '../reach/bit-set';
 import { holdsInstant } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
-import { insetHoldersIn, type PlacedSpan, type SitePlan } from './site-plan';
+import type { PlacedSpan } from './placed-spans';
+import { insetHoldersIn, type SitePlan } from './site-plan';
 
 type Groups = ReadonlyMap<string, readonly PlacedSpan[]>;
 const groupsOf = new WeakMap<SitePlan['placements'], { readonly byId: Groups; readonly byBlock: Groups }>();
@@ -10,16 +12,7 @@ const groupsOf = new WeakMap<SitePlan['placements'], { readonly byId: Groups; re
 function grouped({ placements }: SitePlan): { readonly byId: Groups; readonly byBlock: Groups } {
   const known = groupsOf.get(placements);
   if (known) return known;
-  const groupBy = (keyOf: (placed: PlacedSpan) => string): Groups => {
-    const groups = new Map<string, PlacedSpan[]>();
-    for (const each of placements) {
-      const group = groups.get(keyOf(each));
-      if (group) group.push(each);
-      else groups.set(keyOf(each), [each]);
-    }
-    return groups;
-  };
-  const made = { byId: groupBy(each => each.id), byBlock: groupBy(each => each.value.blockId) };
+  const made = { byId: groupBy(placements, each => each.id), byBlock: groupBy(placements, each => each.value.blockId) };
   groupsOf.set(placements, made);
   return made;
 }
@@ -49,7 +42,7 @@ export function liveAmong({ universe, pageSpans }: SitePlan, pages: BitSet, mome
 /** The pages on which a placement can show at a moment of a plan; readers and the windows of its rule are left out. */
 export function pagesWith(plan: SitePlan, { value, rule }: PlacedSpan, moment: Instant): BitSet {
   const region = value.target.kind === 'insertion point' ? null : value.target.name;
-  return liveAmong(plan, plan.universe.fitting(rule.where, plan.locale, plan.manifest, region).set, moment);
+  return liveAmong(plan, plan.universe.fitting(rule.where, plan.locale, plan.manifest, region), moment);
 }
 
 /** The pages on which a block can show at a moment of a plan, placed there or inside a text. */

@@ -1,4 +1,5 @@
 import type { BlockValue } from '../block/block';
+import { compareKeys } from '../collection/compare-keys';
 import type { ExpectationValue } from '../expectation/expectation';
 import { insetIdsOf } from '../inset/inset';
 import type { Ledger } from '../ledger/ledger';
@@ -6,23 +7,16 @@ import type { RecordKind } from '../ledger/records';
 import type { PageValue } from '../page/page';
 import type { PlacementValue } from '../placement/placement';
 import type { PageUniverse } from '../reach/page-universe';
-import type { Rule, RuleTree, WhoTest } from '../rule/rule';
-import { effectiveRule, missingRule, type SharedRuleValue } from '../rule/shared-rule';
+import type { RuleTree, WhoTest } from '../rule/rule';
+import type { SharedRuleValue } from '../rule/shared-rule';
 import type { PageFacts } from '../rule/where';
 import { holdsInstant, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
 import type { ThemeManifest } from '../theme/manifest';
 import { pageSpans, type PageSpans } from './page-spans';
+import { placedSpans, type PlacedSpan } from './placed-spans';
 import { fieldsAskedFor, isSameWays, waysOf, type PageWay } from './page-ways';
 import { stretchesWithin, type Stretch } from './stretch';
-
-/** A placement over a stretch of time in which neither it nor a rule that it follows changes. */
-export interface PlacedSpan extends Stretch<PlacementValue> {
-  /** Its rule with all that it follows; holds nowhere where a rule that it follows is not live. */
-  readonly rule: Rule;
-  /** The rule that it follows and that is not live, or null. */
-  readonly missing: string | null;
-}
 
 /** What of a block decides where it shows, over a stretch of time in which that stays the same. */
 export interface BlockSpan extends Interval {
@@ -68,7 +62,7 @@ interface Gathered {
   readonly locale: string;
   readonly pages: ReadonlyMap<string, readonly PageWay[]>;
   readonly blocks: ReadonlyMap<string, readonly BlockSpan[]>;
-  readonly sharedRules: SharedStretches;
+  readonly sharedRules: ReadonlyMap<string, readonly Stretch<SharedRuleValue>[]>;
   readonly expectations: ReadonlyMap<string, ExpectationValue>;
   /** In order. */
   readonly placements: readonly PlacedSpan[];
@@ -150,7 +144,7 @@ function gather(ledger: Ledger, span: Interval, locale: string): Gathered {
     else if (kind === 'shared rule') sharedRules.set(id, stretches as readonly Stretch<SharedRuleValue>[]);
     else if (holdsInstant(stretches[0]!, span.from)) expectations.set(id, stretches[0]!.value as ExpectationValue);
   }
-  const placements = placed.flatMap(each => placedSpans(each, sharedRules)).sort(byOrder);
+  const placements = placed.flatMap(each => placedSpans(each, id => sharedRules.get(id) ?? [])).sort(byOrder);
   const fields = fieldsAskedIn(placements, expectations);
   const pages = new Map([...written].map(([id, stretches]) => [id, waysOf(stretches, fields)]));
   return { span, locale, pages, blocks, sharedRules, expectations, placements, firstTurn, fields };
@@ -178,7 +172,9 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
       ? before.placements
       : [
           ...before.placements.filter(each => !published.has(each.id)),
-          ...placed.flatMap(id => stretchesOf<PlacementValue>(id)).flatMap(each => placedSpans(each, before.sharedRules)),
+          ...placed
+            .flatMap(id => stretchesOf<PlacementValue>(id))
+            .flatMap(each => placedSpans(each, id => before.sharedRules.get(id) ?? [])),
         ].sort(byOrder);
   const expectations = anew(
     'expectation',
@@ -213,12 +209,8 @@ function nextTurnOf(ledger: Ledger, id: string, locale: string, from: Instant): 
   return ledger.outlookOf(id, locale).boundaries.find(at => at > from) ?? Infinity;
 }
 
-function placedSpans(stretch: Stretch<PlacementValue>, shared: SharedStretches): readonly PlacedSpan[] {
-  return stretch.value.rule.follows.length === 0 ? [plainSpan(stretch)] : spansFollowing(stretch, shared);
-}
-
 function byOrder(a: PlacedSpan, b: PlacedSpan): number {
-  return compare(a.value.order, b.value.order) || compare(a.id, b.id) || a.from - b.from;
+  return compareKeys(a.value.order, b.value.order) || compareKeys(a.id, b.id) || a.from - b.from;
 }
 
 /** Ids of the blocks whose texts hold others, and of those they hold, at any time. */
@@ -252,43 +244,6 @@ function blockSpans(stretches: readonly Stretch<BlockValue>[]): readonly BlockSp
 
 function isAlike(a: BlockSpan, b: BlockSpan): boolean {
   return a.type === b.type && a.insets.join() === b.insets.join() && JSON.stringify(a.readers) === JSON.stringify(b.readers);
-}
-
-const plainSpans = new WeakMap<Stretch<PlacementValue>, PlacedSpan>();
-
-function plainSpan(stretch: Stretch<PlacementValue>): PlacedSpan {
-  const made = plainSpans.get(stretch) ?? { ...stretch, rule: stretch.value.rule, missing: null };
-  plainSpans.set(stretch, made);
-  return made;
-}
-
-type SharedStretches = ReadonlyMap<string, readonly Stretch<SharedRuleValue>[]>;
-
-function spansFollowing(stretch: Stretch<PlacementValue>, shared: SharedStretches): readonly PlacedSpan[] {
-  const ids = new Set<string>();
-  const take = (rule: Rule): void => {
-    for (const id of rule.follows) {
-      if (ids.has(id)) continue;
-      ids.add(id);
-      for (const { value } of shared.get(id) ?? []) take(value.rule);
-    }
-  };
-  take(stretch.value.rule);
-  const cuts = new Set([stretch.from]);
-  for (const id of ids)
-    for (const { from, until } of shared.get(id) ?? [])
-      for (const at of [from, until]) if (at > stretch.from && at < stretch.until) cuts.add(at);
-  const starts = [...cuts].sort((a, b) => a - b);
-  return starts.map((from, index) => {
-    const live = new Map<string, SharedRuleValue>();
-    for (const id of ids) {
-      const now = shared.get(id)?.find(each => holdsInstant(each, from));
-      if (now) live.set(id, now.value);
-    }
-    const { rule } = stretch.value;
-    const until = starts[index + 1] ?? stretch.until;
-    return { ...stretch, from, until, rule: effectiveRule(rule, live), missing: missingRule(rule, live) };
-  });
 }
 
 interface KeptSpans {
@@ -337,8 +292,4 @@ function isSamePages(a: KeptSpans['pages'], fromOfA: Instant, b: KeptSpans['page
     if (!other || !isSameWays(other, fromOfA, list, fromOfB)) return false;
   }
   return true;
-}
-
-function compare(a: string, b: string): number {
-  return a < b ? -1 : a > b ? 1 : 0;
 }

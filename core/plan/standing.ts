@@ -1,11 +1,13 @@
-import type { BitSet } from '../reach/bit-set';
+import { groupBy } from '../collection/group-by';
+import { isEmpty, type BitSet } from '../reach/bit-set';
 import type { PageUniverse } from '../reach/page-universe';
 import { alwaysHolds } from '../rule/rule';
 import { openTimeOver } from '../rule/open-time';
 import { sharesTime, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
 import { limitsOf, type ThemeManifest } from '../theme/manifest';
-import type { BlockSpan, PlacedSpan, SitePlan } from './site-plan';
+import type { PlacedSpan } from './placed-spans';
+import type { BlockSpan, SitePlan } from './site-plan';
 
 /** A placement while nothing about it changes but the windows of its rule: it and its block live, and where it fits. */
 export interface Standing extends Interval {
@@ -14,7 +16,6 @@ export interface Standing extends Interval {
   readonly block: BlockSpan;
   /** The pages that it is meant for and fits on, in every way they will be. */
   readonly pages: BitSet;
-  readonly pageCount: number;
   /** When its rule lets it show, within its own time; of windows only those that lie in the plan. */
   readonly open: readonly Interval[];
   /** Whether it opens again and again. */
@@ -31,15 +32,10 @@ export function standingsIn(plan: SitePlan, target: string): readonly Standing[]
 }
 
 function groupByTarget(plan: SitePlan): Map<string, readonly Standing[]> {
-  const byTarget = new Map<string, Standing[]>();
-  for (const placed of plan.placements) {
-    const standings = standingsOf(plan, placed);
-    if (standings.length === 0) continue;
-    const known = byTarget.get(placed.value.target.name);
-    if (known) known.push(...standings);
-    else byTarget.set(placed.value.target.name, [...standings]);
-  }
-  return byTarget;
+  return groupBy(
+    plan.placements.flatMap(placed => standingsOf(plan, placed)),
+    each => each.placed.value.target.name,
+  );
 }
 
 interface KeptStandings {
@@ -69,14 +65,14 @@ function standingsOver(plan: SitePlan, placed: PlacedSpan, blocks: readonly Bloc
   const { value, rule } = placed;
   if (value.off || placed.missing !== null || !blocks) return [];
   const region = value.target.kind === 'insertion point' ? null : value.target.name;
-  const { set: pages, count: pageCount } = plan.universe.fitting(rule.where, plan.locale, plan.manifest, region);
-  if (pageCount === 0) return [];
+  const pages = plan.universe.fitting(rule.where, plan.locale, plan.manifest, region);
+  if (isEmpty(pages)) return [];
   return blocks.flatMap((block): Standing[] => {
     const time = { from: Math.max(placed.from, block.from, span.from), until: Math.min(placed.until, block.until, span.until) };
     if (time.from >= time.until) return [];
     const open = alwaysHolds(rule.when) ? [time] : openTimeOver(rule.when, time);
     if (open.length === 0) return [];
-    return [{ ...time, placed, block, pages, pageCount, open, recurs: open.length > mostPlainOpenings }];
+    return [{ ...time, placed, block, pages, open, recurs: open.length > mostPlainOpenings }];
   });
 }
 

@@ -1,4 +1,9 @@
+import fc from 'fast-check';
+import { TooManyClasses } from '../reach/reader-diagrams';
 import type { RuleTree, WhenTest } from '../rule/rule';
+import { compileWhen } from '../rule/when';
+import { holdsInstant } from '../schedule/interval';
+import { randomWhen } from '../testing/random-rules';
 import { smallTheme, SmallWorld } from '../testing/small-world';
 import { planWithin, type SitePlan } from './site-plan';
 import { standingsIn, type Standing } from './standing';
@@ -47,6 +52,43 @@ describe('sweep', () => {
     const { said, judged } = sweepOver(world, 100);
     expect(said).toEqual(['front: a b, 600 h', 'front: a, 600 h', 'front: b, 500 h', 'front: nothing, 700 h']);
     expect(judged).toBe(4);
+  });
+
+  it('finds at every instant what is open then, by rules of any kind', () => {
+    fc.assert(
+      fc.property(fc.array(randomWhen, { minLength: 1, maxLength: 3 }), whens => {
+        const world = new SmallWorld().page('front', null).block('words');
+        whens.forEach((when, index) => world.placement(`p${index}`, { order: `a${index}` }, { when }));
+        const from = Date.parse('2027-03-27T00:00Z');
+        const plan = planWithin(world.ledger, { from, until: from + 3 * day }, { locale: 'en-GB', manifest: smallTheme, services: [] });
+        const { found } = sweep(plan, {
+          pages: plan.universe.everyPage,
+          standings: standingsIn(plan, 'main'),
+          likeness: () => '',
+          cuts: [],
+          judge: namesOf,
+          workOfJudging: () => 0,
+        });
+        const holds = whens.map(when => compileWhen(when));
+        for (let step = 0; step < 60; step += 1) {
+          const at = from + step * 47 * 60_000;
+          const told = found.filter(each => each.times.some(time => holdsInstant(time, at))).map(each => each.verdict);
+          expect(told).toEqual([whens.flatMap((_when, index) => (holds[index]!(at) ? `p${index}` : [])).join(' ')]);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('gives up on what tells too many classes of readers apart, and says so', () => {
+    const world = new SmallWorld().page('front', null).block('words');
+    const plan = planOf(world, 1);
+    const asked = { pages: plan.universe.everyPage, standings: [], cuts: [], workOfJudging: () => 0 };
+    const tooMany = () => {
+      throw new TooManyClasses();
+    };
+    expect(sweep(plan, { ...asked, likeness: () => '', judge: tooMany }).isPartial).toBeTrue();
+    expect(sweep(plan, { ...asked, likeness: tooMany, judge: () => null }).isPartial).toBeTrue();
   });
 
   it('takes pages together that the same placements decide about, each for its own time', () => {

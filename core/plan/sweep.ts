@@ -1,4 +1,6 @@
+import { groupBy } from '../collection/group-by';
 import type { BitSet } from '../reach/bit-set';
+import { TooManyClasses } from '../reach/reader-diagrams';
 import { clipped } from '../rule/open-time';
 import { unionOf, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
@@ -55,6 +57,7 @@ export function sweep<Verdict>(
     return known;
   };
   let work = 0;
+  let isPartial = false;
   const spanKey = (position: number) => {
     const { from, until } = plan.pageSpans[position]!;
     if (from <= plan.span.from && until >= plan.span.until) return '';
@@ -67,11 +70,15 @@ export function sweep<Verdict>(
     if (known !== undefined) return known;
     // To judge anew takes many times as long as to look up.
     work += 4 * open.length;
-    const made = judge(open, position, at);
-    verdicts.set(key, made);
-    return made;
+    const made = orTooMany(() => judge(open, position, at));
+    isPartial ||= made === tooMany;
+    const verdict = made === tooMany ? null : made;
+    verdicts.set(key, verdict);
+    return verdict;
   };
-  for (const each of classesOf(pages, standings, position => `${likeness(position)} ${spanKey(position)}`)) {
+  const classes = orTooMany(() => classesOf(pages, standings, position => `${likeness(position)} ${spanKey(position)}`));
+  if (classes === tooMany) return { found, isPartial: true };
+  for (const each of classes) {
     const position = each.positions[0]!;
     const time = spanOf(plan, position);
     const tell = (times: readonly Interval[], verdict: Verdict) => found.push({ times, verdict, positions: each.positions });
@@ -96,7 +103,19 @@ export function sweep<Verdict>(
       }
     }
   }
-  return { found, isPartial: false };
+  return { found, isPartial };
+}
+
+const tooMany = Symbol('too many classes of readers');
+
+/** Whatever work comes to, or that it would have to tell too many classes of readers apart. */
+function orTooMany<Result>(work: () => Result): Result | typeof tooMany {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof TooManyClasses) return tooMany;
+    throw error;
+  }
 }
 
 function spanOf(plan: SitePlan, position: number): Interval {
@@ -244,11 +263,5 @@ export interface FoundTogether<Verdict> {
 
 /** Groups what was found by when it is so. */
 export function byTimes<Verdict>(found: readonly Found<Verdict>[]): readonly FoundTogether<Verdict>[] {
-  const groups = new Map<readonly Interval[], Found<Verdict>[]>();
-  for (const each of found) {
-    const known = groups.get(each.times);
-    if (known) known.push(each);
-    else groups.set(each.times, [each]);
-  }
-  return [...groups].map(([times, all]) => ({ times, all }));
+  return [...groupBy(found, each => each.times)].map(([times, all]) => ({ times, all }));
 }

@@ -1,7 +1,8 @@
 import { carriersOf, insetIdsOf } from '../inset/inset';
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
-import { insetHoldersIn, type PlacedSpan, type SitePlan } from '../plan/site-plan';
+import type { PlacedSpan } from '../plan/placed-spans';
+import { insetHoldersIn, type SitePlan } from '../plan/site-plan';
 import { couldHold } from '../rule/could-hold';
 import type { PageFacts } from '../rule/where';
 import { sharesTime, unionOf, type Interval } from '../schedule/interval';

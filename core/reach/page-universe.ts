@@ -1,10 +1,11 @@
+import { groupBy } from '../collection/group-by';
 import { LRUCache } from 'lru-cache';
 import { isTest, testsOf, type RuleTree, type WhereTest, type WhoTest } from '../rule/rule';
 import { compileWhereTest, queryHolds, type PageFacts } from '../rule/where';
 import { compileWho, type ReaderFacts } from '../rule/who';
 import { layoutHasRegion, type ThemeManifest } from '../theme/manifest';
 import { insetIdsOf } from '../inset/inset';
-import { both, countOfSet, either, emptySet, fullSet, has, setOf, setWhere, without, type BitSet } from './bit-set';
+import { both, either, emptySet, fullSet, has, setOf, setWhere, without, type BitSet } from './bit-set';
 
 /** What the address adds to a page: its locale and the parameters of its query. */
 export interface Reading {
@@ -20,13 +21,13 @@ export class PageUniverse {
   readonly size: number;
   readonly everyPage: BitSet;
   /** Positions of each page, in order. */
-  readonly #positions = new Map<string, number[]>();
+  readonly #positions: ReadonlyMap<string, readonly number[]>;
   #beneath: ReadonlyMap<string, readonly number[]> | null = null;
   readonly #tests = keptSets();
   readonly #trees = new WeakMap<RuleTree<WhereTest>, BitSet>();
   readonly #layouts = new Map<string, BitSet>();
   readonly #readable = keptSets();
-  readonly #fitting = new WeakMap<RuleTree<WhereTest>, Map<string, FittingPages>>();
+  readonly #fitting = new WeakMap<RuleTree<WhereTest>, Map<string, BitSet>>();
   #holders: readonly number[] | null = null;
   #byReaders: ReadonlyMap<RuleTree<WhoTest>, readonly number[]> | null = null;
   readonly #earlier: Earlier | null;
@@ -41,11 +42,7 @@ export class PageUniverse {
   ) {
     this.size = pages.length;
     this.everyPage = fullSet(this.size);
-    pages.forEach(({ id }, position) => {
-      const known = this.#positions.get(id);
-      if (known) known.push(position);
-      else this.#positions.set(id, [position]);
-    });
+    this.#positions = groupBy(pages.keys(), position => pages[position]!.id);
     this.#earlier = like && { tests: like.#tests, positions: this.#positionsIn(like) };
   }
 
@@ -83,16 +80,15 @@ export class PageUniverse {
   }
 
   /** The pages on which a tree holds, for a locale and without a query, and whose layout has a region; null asks for no region. */
-  fitting(tree: RuleTree<WhereTest>, locale: string, manifest: ThemeManifest, region: string | null): FittingPages {
-    const known = this.#fitting.get(tree) ?? new Map<string, FittingPages>();
+  fitting(tree: RuleTree<WhereTest>, locale: string, manifest: ThemeManifest, region: string | null): BitSet {
+    const known = this.#fitting.get(tree) ?? new Map<string, BitSet>();
     this.#fitting.set(tree, known);
     const layouts = region === null ? '' : `${region} ${layoutsWith(manifest, region)}`;
     const key = `${locale} ${layouts}`;
     const before = known.get(key);
     if (before) return before;
     const meant = this.where(tree, { locale, query: {} });
-    const set = region === null ? meant : both(meant, this.withRegion(manifest, region));
-    const made = { set, count: countOfSet(set) };
+    const made = region === null ? meant : both(meant, this.withRegion(manifest, region));
     known.set(key, made);
     return made;
   }
@@ -202,12 +198,6 @@ export function universeOf(pages: readonly PageFacts[]): PageUniverse {
   return made;
 }
 
-/** Pages on which something fits, and how many. */
-export interface FittingPages {
-  readonly set: BitSet;
-  readonly count: number;
-}
-
 const layoutLists = new WeakMap<ThemeManifest, Map<string, string>>();
 
 /** The names of the layouts that have a region, as a key. */
@@ -240,16 +230,13 @@ interface Earlier {
 }
 
 function groupByReaders(pages: readonly PageFacts[]): ReadonlyMap<RuleTree<WhoTest>, readonly number[]> {
-  const groups = new Map<RuleTree<WhoTest>, number[]>();
   // Written alike they are the same, whichever page they come from.
   const same = new Map<string, RuleTree<WhoTest>>();
-  pages.forEach(({ readers }, position) => {
+  return groupBy(pages.keys(), position => {
+    const { readers } = pages[position]!;
     const key = JSON.stringify(readers);
     const tree = same.get(key) ?? readers;
     same.set(key, tree);
-    const known = groups.get(tree);
-    if (known) known.push(position);
-    else groups.set(tree, [position]);
+    return tree;
   });
-  return groups;
 }

@@ -1,3 +1,4 @@
+import { compareKeys } from '../collection/compare-keys';
 import { insetIdsOf } from '../inset/inset';
 import type { PlacementValue } from '../placement/placement';
 import type { RuleTree, WhoTest } from '../rule/rule';
@@ -65,7 +66,7 @@ export function sideOf(snapshot: SiteSnapshot, services: readonly PageFacts[]): 
     locale: snapshot.locale,
     manifest: snapshot.manifest,
     pages: factsOfPages(snapshot, services),
-    placements: [...inForce, ...dormant].sort((a, b) => compare(a.value.order, b.value.order) || compare(a.id, b.id)),
+    placements: [...inForce, ...dormant].sort((a, b) => compareKeys(a.value.order, b.value.order) || compareKeys(a.id, b.id)),
     blockReaders: Object.fromEntries([...snapshot.blocks].map(([id, block]) => [id, block.value.readers])),
     blocksByType: idsByType(snapshot),
     sharedRules: Object.fromEntries(snapshot.sharedRules),
@@ -89,8 +90,4 @@ function idsByType(snapshot: SiteSnapshot): Readonly<Record<string, readonly str
   const ids: Record<string, string[]> = {};
   for (const [id, block] of snapshot.blocks) (ids[block.value.type] ??= []).push(id);
   return ids;
-}
-
-function compare(a: string, b: string): number {
-  return a < b ? -1 : a > b ? 1 : 0;
 }

@@ -30,12 +30,6 @@ export function clipped(intervals: readonly Interval[], { from, until }: Interva
   return found;
 }
 
-/** Whether one of sorted, disjoint intervals holds an instant. */
-export function holdsAt(intervals: readonly Interval[], at: number): boolean {
-  const index = firstEndingAfter(intervals, at);
-  return index < intervals.length && intervals[index]!.from <= at;
-}
-
 function firstEndingAfter(intervals: readonly Interval[], at: number): number {
   let [low, high] = [0, intervals.length];
   while (low < high) {

@@ -1,33 +1,9 @@
 import fc from 'fast-check';
 import { randomWhen } from '../testing/random-rules';
-import { byWhatIsOpen, compileWhen, nextOpening } from './when';
+import { compileWhen, nextOpening } from './when';
 
 const minute = 60_000;
 const start = Date.parse('2027-03-27T00:00Z');
-
-describe('byWhatIsOpen', () => {
-  it('answers as if asked each time, and asks once for each combination of what is open', () => {
-    fc.assert(
-      fc.property(fc.array(randomWhen, { minLength: 1, maxLength: 3 }), whens => {
-        const holds = whens.map(when => compileWhen(when));
-        const openAt = (moment: number) => holds.map(each => each(moment)).join();
-        let asked = 0;
-        const answer = byWhatIsOpen(whens, moment => {
-          asked += 1;
-          return openAt(moment);
-        });
-        const seen = new Set<string>();
-        for (let step = 0; step < 60; step += 1) {
-          const moment = start + step * 47 * minute;
-          expect(answer(moment)).toBe(openAt(moment));
-          seen.add(openAt(moment));
-        }
-        expect(asked).toBe(seen.size);
-      }),
-      { numRuns: 60 },
-    );
-  });
-});
 
 describe('nextOpening', () => {
   it('is the first moment ahead at which a rule holds that does not hold now', () => {

@@ -46,25 +46,6 @@ export function compileWhen(tree: RuleTree<WhenTest>): (moment: Instant) => bool
 }
 
 /**
- * An answer that depends on the moment only through which of some when parts hold then: worked out once for each of their
- * combinations that comes, however often windows open and close.
- */
-export function byWhatIsOpen<Answer>(
-  whens: readonly RuleTree<WhenTest>[],
-  answerAt: (moment: Instant) => Answer,
-): (moment: Instant) => Answer {
-  const asking = whens.filter(when => testsOf(when).length > 0).map(when => compileWhen(when));
-  const known = new Map<string, Answer>();
-  return moment => {
-    const key = asking.map(holds => (holds(moment) ? '1' : '0')).join('');
-    if (known.has(key)) return known.get(key)!;
-    const made = answerAt(moment);
-    known.set(key, made);
-    return made;
-  };
-}
-
-/**
  * The time within a finite span in which the tree holds, exactly: sorted, disjoint, half-open.
  */
 export function openTimeWithin(tree: RuleTree<WhenTest>, span: Interval): readonly Interval[] {

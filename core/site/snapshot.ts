@@ -1,3 +1,4 @@
+import { compareKeys } from '../collection/compare-keys';
 import type { BlockValue } from '../block/block';
 import { knownAtFor } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
@@ -269,9 +270,4 @@ export function candidatePlacements(snapshot: SiteSnapshot, facts: PageFacts): r
   const positions = new Set(snapshot.placementsAnywhere);
   for (const key of keysOfPage(facts)) for (const position of snapshot.placementsByKey.get(key) ?? []) positions.add(position);
   return [...positions].sort((a, b) => a - b).map(position => snapshot.placements[position]!);
-}
-
-// Fractional keys are compared by code unit, never by a locale's collation.
-function compareKeys(a: string, b: string): number {
-  return a < b ? -1 : a > b ? 1 : 0;
 }

@@ -10,6 +10,7 @@ import { servicePages } from '@core/page/page';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
 import { map, type Observable } from 'rxjs';
 import { DateField } from '../shared/date-field';
+import { dateOfStruct, dateStructOf } from '../shared/date-struct';
 import { WhenPipe } from '../shared/when-pipe';
 import { readerChoices } from '../state/readers';
 import { SessionService } from '../state/session.service';
@@ -155,10 +156,7 @@ export class VantageSentence {
   protected readonly readerWord = computed(() => this.readers.find(each => each.as === this.vantage().as)?.word ?? this.vantage().as);
   protected readonly moment = computed(() => this.vantage().moment ?? this.#session.site.now);
   protected readonly local = computed(() => localTimeAt(this.moment(), this.#session.site.zone));
-  protected readonly date = computed((): NgbDateStruct => {
-    const [year, month, day] = this.local().slice(0, 10).split('-').map(Number) as [number, number, number];
-    return { year, month, day };
-  });
+  protected readonly date = computed(() => dateStructOf(this.local())!);
   protected readonly distance = computed(() => {
     const days = (this.moment() - this.#session.site.now) / 86_400_000;
     const [amount, unit] = Math.abs(days) < 1 ? [Math.round(Math.abs(days) * 24), 'hour'] : [Math.round(Math.abs(days)), 'day'];
@@ -185,8 +183,7 @@ export class VantageSentence {
   }
 
   protected chooseDate(date: NgbDateStruct): void {
-    const pad = (part: number) => String(part).padStart(2, '0');
-    this.#chooseLocal(`${String(date.year)}-${pad(date.month)}-${pad(date.day)}T${this.local().slice(11)}`);
+    this.#chooseLocal(`${dateOfStruct(date)}T${this.local().slice(11)}`);
   }
 
   protected chooseTyped(local: string): void {

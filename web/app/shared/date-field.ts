@@ -17,6 +17,7 @@ import { localTimeAt } from '@core/schedule/local-time';
 import { typedDate, typedMoment, typedTime, writeTyped } from '@core/format/typed-moment';
 import { NgbDatepicker, NgbDatepickerModule, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
 import { SessionService } from '../state/session.service';
+import { dateOfStruct, dateStructOf } from './date-struct';
 import { TimeField } from './time-field';
 
 /** A date, with or without a time, typed in any usual way or picked; written as this site writes dates. */
@@ -140,8 +141,8 @@ export class DateField {
   protected readonly isOpen = signal(false);
   protected readonly isUnread = computed(() => this.#unread() !== '');
   protected readonly shown = computed(() => this.#unread() || writeTyped(this.value()));
-  protected readonly date = computed(() => structOf(this.value()));
-  protected readonly today = computed(() => structOf(this.#today())!);
+  protected readonly date = computed(() => dateStructOf(this.value()));
+  protected readonly today = computed(() => dateStructOf(this.#today())!);
   protected readonly time = computed(() => this.value().slice(11) || '00:00');
 
   protected open(event?: Event): void {
@@ -165,9 +166,8 @@ export class DateField {
     if (read !== null) this.valueChange.emit(read);
   }
 
-  protected pick({ year, month, day }: NgbDateStruct): void {
-    const pad = (part: number) => String(part).padStart(2, '0');
-    this.#give(`${String(year)}-${pad(month)}-${pad(day)}`, this.time());
+  protected pick(date: NgbDateStruct): void {
+    this.#give(dateOfStruct(date), this.time());
   }
 
   protected pickTime(typed: string): void {
@@ -184,9 +184,4 @@ export class DateField {
     const { now, zone } = this.#session.site;
     return localTimeAt(now, zone).slice(0, 10);
   }
-}
-
-function structOf(local: string): NgbDateStruct | null {
-  const [year, month, day] = local.slice(0, 10).split('-').map(Number);
-  return year && month && day ? { year, month, day } : null;
 }
