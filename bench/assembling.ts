@@ -8,6 +8,7 @@ import { takeSnapshot } from '@core/site/snapshot';
 import type { ThemeManifest } from '@core/theme/manifest';
 import jsonLogic from 'json-logic-js';
 import { logicFacts, ruleAsLogic } from './json-logic';
+import { plainEntry } from './entry';
 import { largeLedger, largeTheme } from './large-site';
 import { medianMilliseconds, type Row } from './measure';
 
@@ -138,23 +139,6 @@ function publish(ledger: Ledger, recordId: string, value: PlacementValue, from: 
         note: '',
       },
     ],
-    entries: [
-      {
-        ...base,
-        number: 1_000_000 + published,
-        publicationId: revisionId,
-        act: 'set',
-        revisionId,
-        from,
-        until: null,
-        fromTyped: null,
-        untilTyped: null,
-        afterwards: 'earlier',
-        recordedAt: 0,
-        recordedBy: 'x',
-        reason: '',
-        editionId: null,
-      },
-    ],
+    entries: [plainEntry({ recordId, revisionId, publicationId: revisionId, number: 1_000_000 + published, from })],
   });
 }

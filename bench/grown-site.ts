@@ -1,5 +1,5 @@
 import type { BlockValue } from '@core/block/block';
-import type { PublicationEntry, RecordKind } from '@core/ledger/records';
+import type { RecordKind } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { thisPageOnly } from '@core/rule/rule';
@@ -7,6 +7,7 @@ import { insertEntries, insertRecords, insertRevisions } from '@server/repositor
 import { sampleBlock, samplePlacement } from '@server/testing/samples';
 import { setDay, type TestSite } from '@server/testing/test-site';
 import { v7 as uuidv7 } from 'uuid';
+import { plainEntry } from './entry';
 
 /** How large a site is to be. */
 export interface Size {
@@ -71,28 +72,18 @@ export async function grow(test: TestSite, { pages, placements, planned }: Size)
       const id = uuidv7();
       const revision = { id, recordId, locale: 'en-GB', value, createdAt: 0, createdBy: by, note: '' };
       await insertRevisions(transaction, [{ ...revision, parentId: null, mergedFromId: null, translatedFromId: null }]);
-      await insertEntries(transaction, [entryOf(recordId, id, from, by)]);
+      // The store gives each its number.
+      const { number: _, ...entry } = plainEntry({
+        recordId,
+        revisionId: id,
+        publicationId: uuidv7(),
+        from,
+        recordedAt: setDay - 1,
+        recordedBy: by,
+      });
+      await insertEntries(transaction, [entry]);
     }
   });
   await test.stop();
   await test.start();
-}
-
-function entryOf(recordId: string, revisionId: string, from: number, recordedBy: string): Omit<PublicationEntry, 'number'> {
-  return {
-    publicationId: uuidv7(),
-    recordId,
-    locale: 'en-GB',
-    act: 'set',
-    revisionId,
-    from,
-    until: null,
-    fromTyped: null,
-    untilTyped: null,
-    afterwards: 'earlier',
-    recordedAt: setDay - 1,
-    recordedBy,
-    reason: '',
-    editionId: null,
-  };
 }

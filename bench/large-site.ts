@@ -5,6 +5,7 @@ import type { PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import type { Rule, WhereTest } from '@core/rule/rule';
 import type { ThemeManifest } from '@core/theme/manifest';
+import { plainEntry } from './entry';
 
 /** A made-up site of many pages, three levels deep, and many placements of the kinds that real sites have. */
 export function largeLedger(pageCount: number, placementCount: number): Ledger {
@@ -25,23 +26,7 @@ export function largeLedger(pageCount: number, placementCount: number): Ledger {
       createdBy: 'x',
       note: '',
     });
-    entries.push({
-      number: entries.length + 1,
-      publicationId: id,
-      recordId: id,
-      locale: 'en-GB',
-      act: 'set',
-      revisionId: `r-${id}`,
-      from: 0,
-      until: null,
-      fromTyped: null,
-      untilTyped: null,
-      afterwards: 'earlier',
-      recordedAt: 0,
-      recordedBy: 'x',
-      reason: '',
-      editionId: null,
-    });
+    entries.push(plainEntry({ recordId: id, revisionId: `r-${id}`, number: entries.length + 1 }));
   };
   const sections = Math.round(Math.sqrt(pageCount));
   for (let index = 0; index < pageCount; index += 1) {

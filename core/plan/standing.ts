@@ -5,7 +5,7 @@ import { alwaysHolds } from '../rule/rule';
 import { openTimeOver } from '../rule/open-time';
 import { sharesTime, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
-import { limitsOf, type ThemeManifest } from '../theme/manifest';
+import { hasMost, type ThemeManifest } from '../theme/manifest';
 import type { PlacedSpan } from './placed-spans';
 import type { BlockSpan, SitePlan } from './site-plan';
 
@@ -81,11 +81,7 @@ const mostPlainOpenings = 4;
 
 /** Whether in a region something may keep another placement away: by standing in for it, or by taking its room. */
 export function isContended(plan: SitePlan, target: string): boolean {
-  return standingsIn(plan, target).some(each => each.placed.value.target.kind === 'stand in') || isLimited(plan.manifest, target);
-}
-
-function isLimited(manifest: ThemeManifest, target: string): boolean {
-  return [null, ...manifest.layouts.map(each => each.name)].some(layout => limitsOf(manifest, layout, target).most !== undefined);
+  return standingsIn(plan, target).some(each => each.placed.value.target.kind === 'stand in') || hasMost(plan.manifest, target);
 }
 
 /** What standings are made of, to be compared by identity: the same standings, however far the plan has moved on. */

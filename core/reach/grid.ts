@@ -3,7 +3,7 @@ import { isNowhere, isTest, type Rule, type RuleTree, type WhereTest } from '../
 import { compileWhen, nextOpening } from '../rule/when';
 import { compileWho, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
-import { limitsOf } from '../theme/manifest';
+import { hasMost, limitsOf } from '../theme/manifest';
 import { both, countOfSet, emptySet, either, has, isEmpty, positionsOf, setWhere, without, type BitSet } from './bit-set';
 import { universeOf, type PageUniverse, type Reading } from './page-universe';
 import type { PlacedFacts, SiteSide } from './site-facts';
@@ -144,11 +144,7 @@ export class ReachGrid {
 
   #isContended(target: string, placements: readonly PlacedFacts[]): boolean {
     const { manifest } = this.side;
-    return (
-      placements.some(each => each.value.target.kind === 'stand in') ||
-      limitsOf(manifest, null, target).most !== undefined ||
-      manifest.layouts.some(layout => layout.limits?.[target]?.most !== undefined)
-    );
+    return placements.some(each => each.value.target.kind === 'stand in') || hasMost(manifest, target);
   }
 
   // Stand-ins first, then how many the region may hold; in order, as on the page itself.

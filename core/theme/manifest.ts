@@ -58,6 +58,11 @@ export function limitsOf(manifest: ThemeManifest, layout: string | null, target:
   return { ...own, ...manifest.layouts.find(each => each.name === layout)?.limits?.[target] };
 }
 
+/** Whether in some layout a region or insertion point holds only so many. */
+export function hasMost(manifest: ThemeManifest, target: string): boolean {
+  return [null, ...manifest.layouts.map(each => each.name)].some(layout => limitsOf(manifest, layout, target).most !== undefined);
+}
+
 /** A manifest with the site's own limits, by region, over those of the theme. */
 export function withSiteLimits(manifest: ThemeManifest, limits: Readonly<Record<string, RegionLimits>>): ThemeManifest {
   const limited = (target: TargetDefinition): TargetDefinition => ({ ...target, limits: limits[target.name] ?? target.limits ?? {} });

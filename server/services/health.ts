@@ -87,18 +87,13 @@ function checked(site: Site): Promise<Checked> {
 
 async function check(site: Site, plan: SitePlan): Promise<Checked> {
   const { publishedVersion } = site.ledger;
-  const rest = site.turns.begin();
   const steps = site.health.steps(
     plan,
     site.settings.locales.map(each => each.tag),
   );
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return { plan, health: step.value };
-    await rest();
-    // Somebody published meanwhile: what is asked for is the site as it is now.
-    if (site.ledger.publishedVersion !== publishedVersion) return checked(site);
-  }
+  const health = await site.turns.through(steps, () => site.ledger.publishedVersion !== publishedVersion);
+  // Where somebody published meanwhile, what is asked for is the site as it is now.
+  return health ? { plan, health } : checked(site);
 }
 
 const gravity: readonly string[] = [

@@ -32,13 +32,18 @@ export class Turns {
     };
   }
 
-  /** Works through steps to their result. */
-  async through<Result>(steps: Generator<unknown, Result>): Promise<Result> {
+  /**
+   * Works through steps to their result.
+   * @param isOutdated - whether what is worked on has been overtaken
+   * @returns null when it was overtaken on the way
+   */
+  async through<Result>(steps: Generator<unknown, Result>, isOutdated = () => false): Promise<Result | null> {
     const rest = this.begin();
     for (;;) {
       const step = steps.next();
       if (step.done) return step.value;
       await rest();
+      if (isOutdated()) return null;
     }
   }
 }
