@@ -42,7 +42,13 @@ import { ReachService } from './reach.service';
           }
         </select>
         on
-        <almanac-date-field fieldId="reach-moment" label="Moment" [value]="local()" (valueChange)="go({ at: $event || null })" />
+        <almanac-date-field
+          class="in-line"
+          fieldId="reach-moment"
+          label="Moment"
+          [value]="local()"
+          (valueChange)="go({ at: $event || null })"
+        />
         @if (vantage().moment !== null) {
           <button class="btn-word danger" (click)="go({ at: null })">back to now</button>
         }

@@ -57,20 +57,22 @@ import { TimeField } from './time-field';
         }
       </div>
       @if (isOpen()) {
-        <ngb-datepicker
-          [startDate]="date() ?? today()"
-          [ngModel]="date()"
-          [firstDayOfWeek]="1"
-          navigation="arrows"
-          (dateSelect)="pick($event); withTime() || shut()"
-        />
-        @if (withTime()) {
-          <div class="clock">
-            <span class="form-label" aria-hidden="true">Time</span>
-            <almanac-time-field label="Time" [value]="time()" (valueChange)="pickTime($event)" />
-            <button type="button" class="btn btn-plain" (click)="shut()">Done</button>
-          </div>
-        }
+        <div class="calendar">
+          <ngb-datepicker
+            [startDate]="date() ?? today()"
+            [ngModel]="date()"
+            [firstDayOfWeek]="1"
+            navigation="arrows"
+            (dateSelect)="pick($event); withTime() || shut()"
+          />
+          @if (withTime()) {
+            <div class="clock">
+              <span class="form-label" aria-hidden="true">Time</span>
+              <almanac-time-field label="Time" [value]="time()" (valueChange)="pickTime($event)" />
+              <button type="button" class="btn btn-plain" (click)="shut()">Done</button>
+            </div>
+          }
+        </div>
       }
     </div>
     @if (isUnread()) {
@@ -80,6 +82,11 @@ import { TimeField } from './time-field';
     }
   `,
   styles: `
+    :host {
+      display: inline-block;
+      vertical-align: middle;
+      font: 13.5px var(--text);
+    }
     .typed {
       position: relative;
       display: inline-flex;
@@ -106,6 +113,18 @@ import { TimeField } from './time-field';
       width: 15px;
       fill: none;
       stroke: var(--ink-2);
+    }
+    .field {
+      position: relative;
+    }
+    /* Within a line of text it lies over what comes beneath. */
+    :host(.in-line) .calendar {
+      position: absolute;
+      z-index: 10;
+      padding: 4px 12px 12px;
+      border: 1px solid var(--hair);
+      background: var(--sheet);
+      box-shadow: 0 8px 24px #1d293622;
     }
     .clock {
       display: flex;
