@@ -1,8 +1,12 @@
 import type { BlockValue } from '@core/block/block';
+import { initialValues } from '@core/fields/index';
 import { Ledger } from '@core/ledger/ledger';
 import type { PublicationEntry, RecordKind, Revision } from '@core/ledger/records';
 import type { PageValue } from '@core/page/page';
+import { commonFields } from '@core/page-types/common-fields';
+import { pageTypeNames } from '@core/page-types/index';
 import type { PlacementValue } from '@core/placement/placement';
+import { textOfParagraphs } from '@core/rich-text/document';
 import type { Rule, WhereTest } from '@core/rule/rule';
 import type { ThemeManifest } from '@core/theme/manifest';
 import { plainEntry } from './entry';
@@ -29,33 +33,31 @@ export function largeLedger(pageCount: number, placementCount: number): Ledger {
     entries.push(plainEntry({ recordId: id, revisionId: `r-${id}`, number: entries.length + 1 }));
   };
   const sections = Math.round(Math.sqrt(pageCount));
+  const blank = initialValues(commonFields);
   for (let index = 0; index < pageCount; index += 1) {
     const parentId = index === 0 ? null : index <= sections ? 'page-0' : `page-${1 + (index % sections)}`;
     add('page', `page-${index}`, {
-      version: 2,
-      type: (['page', 'reserve', 'species', 'event', 'news'] as const)[index % 5]!,
+      version: 3,
+      type: pageTypeNames[index % 5]!,
+      typeVersion: 1,
       title: `Page ${index}`,
       parentId,
       segment: index === 0 ? '' : `p${index}`,
       order: 'a0',
-      standfirst: '',
-      body: '',
-      picture: '',
-      pictureText: '',
-      topics: [`topic ${index % 500}`],
       layout: 'wide',
       readers: {},
       inMenu: true,
       menuLabel: '',
-      takesPlace: null,
+      fields: { ...blank, topics: [`topic ${index % 500}`] },
     } satisfies PageValue);
   }
   for (let index = 0; index < placementCount; index += 1) {
     add('block', `block-${index}`, {
-      version: 1,
+      version: 2,
       type: 'rich text',
+      typeVersion: 1,
       title: `Block ${index}`,
-      fields: { body: `<p>Words ${index}</p>` },
+      fields: { body: textOfParagraphs(`Words ${index}`) },
       readers: null,
     } satisfies BlockValue);
     add('placement', `placement-${index}`, placement(index, pageCount, placementCount));

@@ -52,7 +52,7 @@ async function ask(answer: ReturnType<TestClient['get']>): Promise<void> {
 }
 
 async function publishPage(test: TestSite, client: TestClient, id: string, turn: number): Promise<void> {
-  const inForce = test.site.ledger.inForce(id, 'en-GB', test.now, Infinity);
+  const inForce = test.site.ledger.inForce(id, test.now, Infinity);
   if (inForce.state !== 'live') throw new Error('The page is not live');
   const value = { ...test.site.snapshots.at().pageById.get(id)!.value, title: `Other words ${turn}` };
   const change = { recordId: id, kind: 'page', value, baseRevisionId: inForce.revisionId };

@@ -1,10 +1,12 @@
-import { rule as ruleSchema } from '@contract/rule';
-import { years } from '@contract/common';
+import { years } from '@core/fields/moment/moment';
+import { shippedTypes } from '@core/registry/registry';
 import { everywhere, isTest, type RuleTree, type WhenTest } from '@core/rule/rule';
 import { compileWhen, lastClosing, nextOpening, nextWhenBoundary, openTimeWithin } from '@core/rule/when';
-import { compilePathPattern, longestPath } from '@core/rule/where';
+import { ruleSchemas } from '@core/rule/schema';
+import { compilePathPattern, longestPath } from '@core/rule/tests/path/pattern';
 import { loadTheme } from '@server/public/theme';
 import fc from 'fast-check';
+import { z } from 'zod';
 import type { Row } from './measure';
 
 /** How many stored things are tried of each sort, with which seed. */
@@ -86,7 +88,9 @@ function worstTime(): Worst {
     );
   const moments = [Date.UTC(years.first, 0, 2), Date.UTC(2027, 2, 28, 1, 30), Date.UTC(2100, 1, 28), Date.UTC(years.last, 11, 30)];
   const worst: Worst = { milliseconds: 0, what: '' };
-  const stored = fc.sample(trees, { numRuns: tries * 6, seed }).filter(when => ruleSchema.safeParse({ ...everywhere, when }).success);
+  const stored = fc
+    .sample(trees, { numRuns: tries * 6, seed })
+    .filter(when => ruleSchemas(z).rule.safeParse({ ...everywhere, when }).success);
   for (const when of stored.slice(0, tries)) {
     for (const moment of moments) {
       const what = `${JSON.stringify(firstRule(when))} at ${new Date(moment).toISOString()}`;
@@ -118,7 +122,7 @@ function worstPattern(): Worst {
     `/${'ab-'.repeat(160)}`,
   ];
   for (const pattern of [...known, ...fc.sample(patterns, { numRuns: tries * 4, seed })]) {
-    if (!ruleSchema.safeParse({ ...everywhere, where: { test: 'path', pattern } }).success) continue;
+    if (!ruleSchemas(z).rule.safeParse({ ...everywhere, where: { test: 'path', pattern } }).success) continue;
     const matches = compilePathPattern(pattern);
     for (const path of paths) time(worst, `${pattern} against ${path.slice(0, 20)}…`, () => matches(path));
   }
@@ -128,6 +132,7 @@ function worstPattern(): Worst {
 function worstInsets(): Worst {
   const theme = loadTheme('themes/shore');
   const id = (index: number) => `0193a000-0000-7000-8000-0000000000${String(index).padStart(2, '0')}`;
+  const insetOf = (blockId: string) => ({ blockId, showsTitle: false, look: '' });
   const worst: Worst = { milliseconds: 0, what: '' };
   for (const [deep, wide] of [
     [24, 2],
@@ -136,9 +141,9 @@ function worstInsets(): Worst {
     [2, 2_000],
   ] as const) {
     const blocks = Array.from({ length: deep }, (_, index) => {
-      const body = index + 1 < deep ? `<div data-inset="${id(index + 1)}"></div>`.repeat(wide) : '<p>x</p>';
+      const body = index + 1 < deep ? Array.from({ length: wide }, () => insetOf(id(index + 1))) : ['<p>x</p>'];
       const block = { placementId: '', blockId: id(index), type: 'rich text', look: '', align: 'start', anchor: '', title: '', label: '' };
-      return [id(index), { ...block, fields: { body }, links: [], cards: [], isPageTitle: false }] as const;
+      return [id(index), { ...block, fields: { body }, data: {}, isPageTitle: false }] as const;
     });
     const page = {
       title: '',
@@ -149,9 +154,10 @@ function worstInsets(): Worst {
       when: '',
       showsTitle: true,
       service: null,
+      fields: {},
     };
-    const model = { ...page, body: `<div data-inset="${id(0)}"></div>`, targets: {}, insets: Object.fromEntries(blocks) };
-    time(worst, `${deep} deep, ${wide} each`, () => theme.render(model, { language: 'en-GB', isSheet: false }));
+    const model = { ...page, body: [insetOf(id(0))], targets: {}, insets: Object.fromEntries(blocks) };
+    time(worst, `${deep} deep, ${wide} each`, () => theme.render(model, { language: 'en-GB', isSheet: false, registry: shippedTypes }));
   }
   return worst;
 }

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { recordKinds } from '@core/ledger/records';
+import { recordKinds } from '@core/kinds/index';
 import { instant, line, localeTag, localTime, requiredLine, uuid } from './common';
 
 /** Kinds of records. */
-export const kind = z.enum(recordKinds);
+export const kind = z.enum(recordKinds as [string, ...string[]]);
 const stage = z.enum(['draft', 'in review', 'approved', 'declined', 'withdrawn']);
 /** Where a record stands, as lists show it. */
 export const status = z.enum(['live', 'scheduled', 'expired', 'retired', 'draft', 'in review', 'approved', 'declined']);
@@ -50,6 +50,9 @@ export const session = z.object({
       /** The entity tag of the limits in the theme; a change of them names it in If-Match. */
       limitsTag: z.string(),
       pictures: z.array(z.string()),
+      /** The types of block that may be made, in the order in which they are offered. */
+      blockTypes: z.array(z.custom<import('@core/blocks/block-type').BlockTypeDeclaration>()),
+      pageTypes: z.array(z.custom<import('@core/page-types/page-type').PageTypeDeclaration>()),
       closedPages,
     })
     .nullable(),

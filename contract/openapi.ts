@@ -1,13 +1,15 @@
 import { z } from 'zod';
 import { problem } from './common';
 import { operations, type Operation } from './operations';
-import { blockValue, expectationValue, pageValue, placementValue, sharedRuleValue } from './values';
+import { shippedTypes, type Registry } from '@core/registry/registry';
+import { ruleDefinitions } from '@core/rule/schema';
+import { presentSchemas } from './values';
 
 /**
  * The OpenAPI document of the API, generated from the operations.
  * @see OpenAPI Specification 3.1.1, whose schemas are JSON Schema 2020-12
  */
-export function openApiDocument(version: string): Record<string, unknown> {
+export function openApiDocument(version: string, registry: Registry = shippedTypes): Record<string, unknown> {
   const paths: Record<string, Record<string, unknown>> = {};
   for (const [name, operation] of Object.entries(operations) as [string, Operation][]) {
     (paths[operation.path] ??= {})[operation.method] = describe(name, operation);
@@ -20,11 +22,7 @@ export function openApiDocument(version: string): Record<string, unknown> {
     components: {
       schemas: {
         Problem: schemaOf(problem, 'output'),
-        PageValue: componentOf('PageValue', pageValue),
-        BlockValue: componentOf('BlockValue', blockValue),
-        PlacementValue: componentOf('PlacementValue', placementValue),
-        SharedRuleValue: componentOf('SharedRuleValue', sharedRuleValue),
-        ExpectationValue: componentOf('ExpectationValue', expectationValue),
+        ...Object.fromEntries([...presentSchemas(registry)].map(([kind, schema]) => componentOf(kind, schema))),
       },
       securitySchemes: {
         session: { type: 'apiKey', in: 'cookie', name: 'almanac.session' },
@@ -72,11 +70,22 @@ function contentOf({ alsoCsv }: Operation, answer: z.ZodType): Record<string, un
 }
 
 // The id makes references inside a recursive schema relative to the schema itself, not to the document.
-function componentOf(name: string, schema: z.ZodType): unknown {
-  return { $id: `urn:lucid-almanac:${name}`, ...(schemaOf(schema, 'input') as object) };
+function componentOf(kind: string, schema: z.ZodType): readonly [name: string, schema: unknown] {
+  const name = `${kind.replace(/(?:^| )(\w)/g, (_, letter: string) => letter.toUpperCase())}Value`;
+  return [name, { $id: `urn:lucid-almanac:${name}`, ...(schemaOf(schema, 'input') as object), $defs: ruleDefinitions(z) }];
 }
 
 function schemaOf(schema: z.ZodType, io: 'input' | 'output'): unknown {
-  const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' }) as Record<string, unknown>;
+  const { $schema: _, ...rest } = z.toJSONSchema(schema, {
+    io,
+    unrepresentable: 'any',
+    // What a schema checks by a function says for itself what it is in JSON Schema.
+    override: ({ jsonSchema }) => {
+      const described = (jsonSchema as { jsonSchema?: () => object }).jsonSchema;
+      if (!described) return;
+      for (const key of Object.keys(jsonSchema)) delete (jsonSchema as Record<string, unknown>)[key];
+      Object.assign(jsonSchema, described());
+    },
+  }) as Record<string, unknown>;
   return rest;
 }

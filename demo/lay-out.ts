@@ -9,6 +9,7 @@ import { DateTime } from 'luxon';
 import { v7 as uuidv7 } from 'uuid';
 import { demoBlocks, type DemoBlock, type DemoPlacement, type DemoWhere } from './scenario-blocks';
 import { demoPages } from './scenario-pages';
+import { writtenBlock, writtenPageFields } from './written';
 
 /** The demo as changes, with the ids that later acts refer to. */
 export interface LaidOut {
@@ -60,37 +61,33 @@ function added(kind: Change['kind'], recordId: string, value: unknown): Change {
 function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => string, time: LaidOut['time'], order: string): PageValue {
   const parent = page.path === '/' ? null : page.path.slice(0, page.path.lastIndexOf('/')) || '/';
   return {
-    version: 2,
+    version: 3,
     type: page.type ?? 'page',
+    typeVersion: 1,
     title: page.title,
     parentId: parent && pageId(parent),
     segment: page.path.slice(page.path.lastIndexOf('/') + 1),
     order,
-    standfirst: page.standfirst,
-    body: page.body ?? '',
-    picture: page.picture ? `/media/${page.picture}.svg` : '',
-    pictureText: '',
-    topics: [...(page.topics ?? [])],
     layout: page.layout ?? 'main-and-aside',
     readers: page.membersOnly ? { any: [{ test: 'membership', membership: 'member' }] } : null,
     inMenu: page.inMenu ?? true,
     menuLabel: page.menuLabel ?? '',
-    takesPlace: page.takesPlace ? time(...page.takesPlace) : null,
+    fields: writtenPageFields(page.type ?? 'page', {
+      standfirst: page.standfirst,
+      body: page.body ?? '',
+      picture: page.picture ? `/media/${page.picture}.svg` : '',
+      topics: [...(page.topics ?? [])],
+      takesPlace: page.takesPlace ? time(...page.takesPlace) : null,
+    }),
   };
 }
 
 function blockOf(block: DemoBlock, pageId: (path: string) => string): BlockValue {
-  const fields = Object.fromEntries(
-    Object.entries(block.fields).map(([name, value]) => [
-      name,
-      (name === 'beneath' || name === 'start') && value
-        ? pageId(String(value))
-        : name === 'picture' && value
-          ? `/media/${value}.svg`
-          : value,
-    ]),
-  );
-  return { version: 1, type: block.type, title: block.title, fields, readers: null };
+  const named = Object.entries(block.fields).map(([name, value]): [string, unknown] => [
+    name,
+    (name === 'beneath' || name === 'start') && value ? pageId(String(value)) : name === 'picture' && value ? `/media/${value}.svg` : value,
+  ]);
+  return writtenBlock(block.type, block.title, Object.fromEntries(named));
 }
 
 function placementOf(

@@ -2,6 +2,7 @@ import type { Change } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import type { PlacementValue, Target } from '@core/placement/placement';
+import { writtenBlock } from './written';
 import { everywhere, type Rule } from '@core/rule/rule';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
 import type { RegionLimits } from '@core/theme/manifest';
@@ -100,18 +101,16 @@ export function assemble(demo: LaidOut): Assembly {
       placed(ask, region('page-foot'), follows),
     ],
     causeway: [
-      added('block', causeway, {
-        version: 1,
-        type: 'notice',
-        title: 'Off the causeway in time',
-        fields: {
+      added(
+        'block',
+        causeway,
+        writtenBlock('notice', 'Off the causeway in time', {
           tone: 'danger',
           text: 'The causeway floods fast. Be off it half an hour before the times given.',
           linkLabel: 'Crossing times',
           linkTo: '/visit/causeway-crossing',
-        },
-        readers: null,
-      } satisfies BlockValue),
+        }),
+      ),
     ],
     standIn: [
       added(
@@ -130,18 +129,16 @@ export function assemble(demo: LaidOut): Assembly {
       ),
     ],
     strip: [
-      added('block', hours, {
-        version: 1,
-        type: 'notice',
-        title: 'Summer hours are near',
-        fields: {
+      added(
+        'block',
+        hours,
+        writtenBlock('notice', 'Summer hours are near', {
           tone: 'calm',
           text: 'Summer hours begin this week: hides stay open until eight.',
           linkLabel: 'All hours',
           linkTo: '/visit/opening-hours',
-        },
-        readers: null,
-      } satisfies BlockValue),
+        }),
+      ),
       placed(
         hours,
         { kind: 'insertion point', name: 'before-header' },
@@ -184,7 +181,7 @@ function expected(
 }
 
 function text(title: string, body: string): BlockValue {
-  return { version: 1, type: 'rich text', title, fields: { body }, readers: null };
+  return writtenBlock('rich text', title, { body });
 }
 
 function added(kind: Change['kind'], recordId: string, value: unknown): Change {

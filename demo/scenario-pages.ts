@@ -1,11 +1,9 @@
-import type { PageType } from '@core/page/page';
-
 /** A page of the demo, beneath the page of the path it names. */
 export interface DemoPage {
   /** Path on the public site. */
   readonly path: string;
   readonly title: string;
-  readonly type?: PageType;
+  readonly type?: string;
   readonly layout?: string;
   readonly standfirst: string;
   readonly body?: string;

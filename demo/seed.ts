@@ -1,6 +1,7 @@
 import type { Change, MoveRequest } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
-import type { PageValue } from '@core/page/page';
+import { bodyOf, type PageValue } from '@core/page/page';
+import { continued, writtenBlock, writtenFields, writtenPageFields } from './written';
 import { everywhere, thisPageOnly } from '@core/rule/rule';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { Clocks } from '@server/clocks';
@@ -92,23 +93,25 @@ function actsOf(demo: LaidOut): readonly Act[] {
         {
           recordId: blockId(key),
           kind: 'block',
-          value: { ...value, fields: { ...value.fields, ...fields } },
+          value: { ...value, fields: { ...value.fields, ...writtenFields(value.type, fields) } },
           retires: false,
           baseRevisionId: base,
         },
       ];
     };
   const changePage =
-    (path: string, part: Omit<Partial<PageValue>, 'body'> & { body?: string | ((body: string) => string) }) =>
+    (path: string, part: { readonly standfirst?: string; readonly body?: string; readonly more?: string }) =>
     (site: Site): readonly Change[] => {
       const base = liveRevisionId(site, pageId(path), site.clocks.content())!;
       const value = site.ledger.revision(base).value as PageValue;
-      const body = typeof part.body === 'function' ? part.body(value.body) : (part.body ?? value.body);
+      const { more, ...fields } = part;
+      const written = Object.fromEntries(Object.entries(writtenPageFields(value.type, fields)).filter(([name]) => name in fields));
+      const continuing = more === undefined ? {} : { body: continued(bodyOf(value), more) };
       return [
         {
           recordId: pageId(path),
           kind: 'page',
-          value: { ...value, ...part, body },
+          value: { ...value, fields: { ...value.fields, ...written, ...continuing } },
           retires: false,
           baseRevisionId: base,
         },
@@ -177,8 +180,8 @@ function actsOf(demo: LaidOut): readonly Act[] {
       title: 'One causeway warning for all texts',
       changes: (site: Site) => [
         ...assembly.causeway,
-        ...changePage('/visit/tern-point/getting-here', { body: body => body + assembly.causewayInset })(site),
-        ...changePage('/visit/parking', { body: body => body + assembly.causewayInset })(site),
+        ...changePage('/visit/tern-point/getting-here', { more: assembly.causewayInset })(site),
+        ...changePage('/visit/parking', { more: assembly.causewayInset })(site),
         ...changeBlock('way to tern-point', {
           body: `<p>By causeway from Low Fleet. It floods for about two and a half hours either side of high water.</p>${assembly.causewayInset}<p><a href="/visit/tern-point/getting-here">The way in full</a></p>`,
         })(site),
@@ -330,40 +333,30 @@ function actsOf(demo: LaidOut): readonly Act[] {
 
 function newPage(demo: LaidOut, title: string, segment: string, standfirst: string): Change {
   const value: PageValue = {
-    version: 2,
+    version: 3,
     type: 'species',
+    typeVersion: 1,
     title,
     parentId: demo.pageId('/wildlife'),
     segment,
     order: 'b00',
-    standfirst,
-    body: '',
-    picture: '',
-    pictureText: '',
-    topics: ['mammals'],
     layout: 'main-and-aside',
     readers: null,
     inMenu: true,
     menuLabel: '',
-    takesPlace: null,
+    fields: writtenPageFields('species', { standfirst, topics: ['mammals'] }),
   };
   return { recordId: uuidv7(), kind: 'page', value, retires: false, baseRevisionId: null };
 }
 
 function boatNotice(demo: LaidOut): readonly Change[] {
   const block = uuidv7();
-  const value: BlockValue = {
-    version: 1,
-    type: 'notice',
-    title: 'First boat of the year',
-    fields: {
-      tone: 'calm',
-      text: 'The first boat to the stack sails in three weeks. Twelve places are left.',
-      linkLabel: 'Keep a place',
-      linkTo: '/whats-on/boat-to-the-stack',
-    },
-    readers: null,
-  };
+  const value = writtenBlock('notice', 'First boat of the year', {
+    tone: 'calm',
+    text: 'The first boat to the stack sails in three weeks. Twelve places are left.',
+    linkLabel: 'Keep a place',
+    linkTo: '/whats-on/boat-to-the-stack',
+  });
   const where = {
     any: [
       { test: 'within' as const, page: demo.pageId('/visit/gannet-stack') },
@@ -379,13 +372,9 @@ function boatNotice(demo: LaidOut): readonly Change[] {
 
 function mothNights(demo: LaidOut): readonly Change[] {
   const block = uuidv7();
-  const value: BlockValue = {
-    version: 1,
-    type: 'rich text',
-    title: 'Moth nights',
-    fields: { body: '<p>Every second Friday from the end of the month: sheets, lamps and whatever comes. Bring a warm coat.</p>' },
-    readers: null,
-  };
+  const value = writtenBlock('rich text', 'Moth nights', {
+    body: '<p>Every second Friday from the end of the month: sheets, lamps and whatever comes. Bring a warm coat.</p>',
+  });
   const rule = {
     ...thisPageOnly(demo.pageId('/visit/tern-point')),
     where: {

@@ -1,3 +1,4 @@
+import { shippedTypes } from '@core/registry/registry';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { realClocks } from './clocks';
@@ -32,7 +33,7 @@ async function main(): Promise<number> {
     const unreadable: readonly Unreadable[] = [
       ...(await readSettings(knex)).unreadable,
       ...(await readPeople(knex)).unreadable,
-      ...(await readLedger(knex, 'all of it')).unreadable,
+      ...(await readLedger(knex, shippedTypes, 'all of it')).unreadable,
     ];
     for (const each of unreadable) {
       if (options.setsAside) await setAside(knex, each, realClocks.running());

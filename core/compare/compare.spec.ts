@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { compareValues, compareWords, plainText } from './compare';
+import { compareValues, compareWords } from './compare';
 
 const side = (changes: ReturnType<typeof compareWords>, kind: 'added' | 'removed') =>
   changes
@@ -22,11 +22,6 @@ describe('compareWords', () => {
   it('reads one phrase put for another as one change', () => {
     expect(compareWords('Ask at the lodge.', 'Leave half an hour.').map(part => part.kind)).toEqual(['removed', 'added', 'same']);
   });
-});
-
-describe('plainText', () => {
-  it('keeps paragraphs apart and decodes what was escaped', () =>
-    expect(plainText('<p>Tea &amp; cake</p><ul><li>a &lt;b</li></ul>')).toBe('Tea & cake\na <b'));
 });
 
 describe('compareValues', () => {

@@ -1,4 +1,5 @@
 import { diffWordsWithSpace } from 'diff';
+import { isRichText, plainWords } from '../rich-text/document';
 
 /** A stretch of words that stayed, came or went. */
 export interface WordChange {
@@ -30,10 +31,11 @@ export function compareValues(before: unknown, after: unknown): readonly FieldCh
     .map(field => ({ field, before: left.get(field), after: right.get(field), words: compareWords(left.get(field), right.get(field)) }));
 }
 
-/** Compares two texts word by word; markup counts as paragraphs, not as words. */
+/** Compares two texts word by word; a running text is compared as its words, one line per paragraph. */
 export function compareWords(before: unknown, after: unknown): readonly WordChange[] {
-  if (typeof (before ?? '') !== 'string' || typeof (after ?? '') !== 'string') return [];
-  const parts = diffWordsWithSpace(plainText(String(before ?? '')), plainText(String(after ?? ''))).map((part): WordChange => ({
+  const [left, right] = [wordsOf(before), wordsOf(after)];
+  if (left === null || right === null) return [];
+  const parts = diffWordsWithSpace(left, right).map((part): WordChange => ({
     text: part.value,
     kind: part.added ? 'added' : part.removed ? 'removed' : 'same',
   }));
@@ -67,24 +69,15 @@ function joinAcrossSpaces(parts: readonly WordChange[]): readonly WordChange[] {
   return joined;
 }
 
-/** The words of an HTML text, one line per paragraph, heading or list item. */
-export function plainText(html: string): string {
-  if (!/<[a-z/]/i.test(html)) return html;
-  return html
-    .replace(/<\/(p|h[1-6]|li|blockquote)>|<br\s*\/?>/gi, '\n')
-    .replace(/<[^>]*>/g, '')
-    .replace(/&nbsp;/g, ' ')
-    .replace(/&lt;/g, '<')
-    .replace(/&gt;/g, '>')
-    .replace(/&quot;/g, '"')
-    .replace(/&amp;/g, '&')
-    .trim();
+function wordsOf(value: unknown): string | null {
+  if (isRichText(value)) return plainWords(value);
+  return typeof (value ?? '') === 'string' ? String(value ?? '') : null;
 }
 
 function flatten(value: unknown): ReadonlyMap<string, unknown> {
   const fields = new Map<string, unknown>();
   for (const [name, held] of Object.entries((value ?? {}) as Record<string, unknown>)) {
-    if (name === 'version') continue;
+    if (name === 'version' || name === 'typeVersion') continue;
     if (name === 'fields') for (const [inner, deep] of Object.entries(held as Record<string, unknown>)) fields.set(`fields.${inner}`, deep);
     else fields.set(name, held);
   }

@@ -1,5 +1,5 @@
 import { planWithin } from '../plan/site-plan';
-import { smallTheme, SmallWorld } from '../testing/small-world';
+import { smallTheme, SmallWorld, textHolding } from '../testing/small-world';
 import { checkExpectation } from './check';
 import type { ExpectationValue } from './expectation';
 
@@ -23,7 +23,7 @@ const world = () =>
     .page('secret', 'front', { readers: member })
     .block('words')
     .block('notice', { type: 'notice' })
-    .block('holder', { fields: { body: '<div data-inset="words"></div>' } });
+    .block('holder', { fields: { body: textHolding('words') } });
 const within = (page: string) => ({ any: [{ test: 'within', page }] }) as const;
 
 /** Breaches as "from–until pages reader blocks", times in minutes. */

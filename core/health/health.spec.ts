@@ -7,7 +7,7 @@ import type { RuleTree, WhereTest } from '../rule/rule';
 import { compileWhereTest, type PageFacts } from '../rule/where';
 import { takeSnapshot } from '../site/snapshot';
 import { limitedTheme, randomPlacements, worldSpan, worldWith, type RandomPlacement } from '../testing/random-world';
-import { placementOf, smallTheme, SmallWorld } from '../testing/small-world';
+import { placementOf, smallTheme, SmallWorld, textHolding } from '../testing/small-world';
 import type { ThemeManifest } from '../theme/manifest';
 import { HealthCheck } from './health';
 
@@ -125,7 +125,7 @@ describe('health', () => {
       'region missing p',
     ],
     ['a block that no page shows', () => base().block('alone'), 'block unseen alone'],
-    ['an inset that is gone', () => base().block('holder', { fields: { body: '<div data-inset="gone"></div>' } }), 'inset missing holder'],
+    ['an inset that is gone', () => base().block('holder', { fields: { body: textHolding('gone') } }), 'inset missing holder'],
     [
       'two notices at one time',
       () => base().placement('p').placement('q', { order: 'a1' }).placement('r', { order: 'a2' }),

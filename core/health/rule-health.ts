@@ -12,7 +12,8 @@ import {
 import { openTimeWithin } from '../rule/when';
 import type { Interval } from '../schedule/interval';
 import { either, emptySet, equals, firstWhere, holdsForSome, isEmpty, type BitSet } from '../reach/bit-set';
-import { asksAboutReading, type PageUniverse, type Reading } from '../reach/page-universe';
+import { asksAboutReading, type PageUniverse } from '../reach/page-universe';
+import type { Reading } from '../rule/page-facts';
 import { ReaderDiagrams, TooManyClasses } from '../reach/reader-diagrams';
 import { withTestFixed, type TestInRule } from './finding';
 

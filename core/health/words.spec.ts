@@ -12,6 +12,7 @@ const named: ExpectationNames = {
   role: name => `${name}s`,
   sharedRule: id => `Rule ${id}`,
   locale: tag => tag,
+  field: name => name,
   block: id => `Block ${id}`,
   region: name => name,
   placement: id => `Placement ${id}`,

@@ -1,22 +1,15 @@
-import { cutAtInsets, insetLoopFrom, insetsIn, deepestInset, insetDepthOf } from './inset';
+import { textHolding } from '../testing/small-world';
+import { deepestInset, insetDepthOf, insetIdsOf, insetLoopFrom } from './inset';
 
-const id = '0190a6b2-0000-7000-8000-000000000001';
-
-describe('insets in a text', () => {
-  it('are read with how they look, attributes in any order', () =>
-    expect(
-      insetsIn(`<p>a</p><div data-inset-look="card" data-inset="${id}" data-inset-title="shown"></div><div data-inset="${id}"></div>`),
-    ).toEqual([
-      { blockId: id, showsTitle: true, look: 'card' },
-      { blockId: id, showsTitle: false, look: '' },
-    ]));
-  it('cut it into pieces that make the whole', () =>
-    expect(cutAtInsets(`<p>a</p><div data-inset="${id}"></div><p>b</p>`)).toEqual([
-      '<p>a</p>',
-      { blockId: id, showsTitle: false, look: '' },
-      '<p>b</p>',
-    ]));
-  it('leave a text without any as it is', () => expect(cutAtInsets('<p>a</p>')).toEqual(['<p>a</p>']));
+describe('insetIdsOf', () => {
+  it('finds texts wherever in the fields they lie, each block once', () => {
+    const item = (blockId: string) => ({ id: blockId, fields: { answer: textHolding(blockId) } });
+    expect(insetIdsOf({ fields: { body: textHolding('a', 'b', 'a'), questions: [item('c'), item('b')] } } as never)).toEqual([
+      'a',
+      'b',
+      'c',
+    ]);
+  });
 });
 
 describe('insetLoopFrom', () => {

@@ -1,13 +1,6 @@
 import type { BlockValue } from '../block/block';
 import type { PageValue } from '../page/page';
-
-/** A block shown inside running text. */
-export interface Inset {
-  readonly blockId: string;
-  readonly showsTitle: boolean;
-  /** Name of a look of the theme; empty shows it plainly. */
-  readonly look: string;
-}
+import { insetsIn, isRichText } from '../rich-text/document';
 
 /** How deep insets may lie in one another. */
 export const deepestInset = 8;
@@ -15,41 +8,23 @@ export const deepestInset = 8;
 /** The most characters that insets may add to one text of a page, those inside them counted each time they show. */
 export const mostInsetText = 1_000_000;
 
-/** How an inset is marked in rich text. The sanitiser lets only this form through, attributes in any order. */
-const marker = /<div(?=[^>]*\sdata-inset="([^"]*)")([^>]*)>\s*<\/div>/g;
-
-/** The insets of a rich text, in reading order. */
-export function insetsIn(html: string): readonly Inset[] {
-  if (!html.includes('data-inset')) return [];
-  return [...html.matchAll(marker)].map(match => insetOf(match[1]!, match[2]!));
-}
-
-/** A rich text cut at its insets: pieces of text and insets in turn. */
-export function cutAtInsets(html: string): readonly (string | Inset)[] {
-  if (!html.includes('data-inset')) return [html];
-  const pieces: (string | Inset)[] = [];
-  let at = 0;
-  for (const match of html.matchAll(marker)) {
-    pieces.push(html.slice(at, match.index), insetOf(match[1]!, match[2]!));
-    at = match.index + match[0].length;
-  }
-  return [...pieces, html.slice(at)].filter(piece => piece !== '');
-}
-
-function insetOf(blockId: string, attributes: string): Inset {
-  const named = (name: string) => new RegExp(`\\s${name}="([^"]*)"`).exec(attributes)?.[1] ?? '';
-  return { blockId, showsTitle: named('data-inset-title') === 'shown', look: named('data-inset-look') };
-}
-
 const heldByValue = new WeakMap<object, readonly string[]>();
 
-/** Ids of the blocks that a page's or block's texts hold as insets, each once. */
-export function insetIdsOf(value: PageValue | BlockValue): readonly string[] {
-  const known = heldByValue.get(value);
+/**
+ * Ids of the blocks that a page's or block's texts hold as insets, each once. Texts are known by their form, wherever in
+ * the fields they lie, so that a block whose type is gone still holds what it held.
+ */
+export function insetIdsOf({ fields }: PageValue | BlockValue): readonly string[] {
+  const known = heldByValue.get(fields);
   if (known) return known;
-  const texts = 'body' in value ? [value.body] : Object.values(value.fields).filter(field => typeof field === 'string');
-  const made = [...new Set(texts.flatMap(text => insetsIn(text)).map(inset => inset.blockId))];
-  heldByValue.set(value, made);
+  const found = new Set<string>();
+  const search = (held: unknown): void => {
+    if (isRichText(held)) for (const { blockId } of insetsIn(held)) found.add(blockId);
+    else if (typeof held === 'object' && held !== null) Object.values(held).forEach(search);
+  };
+  search(fields);
+  const made = [...found];
+  heldByValue.set(fields, made);
   return made;
 }
 

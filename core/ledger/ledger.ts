@@ -33,12 +33,17 @@ export class Ledger {
   version = 0;
   /** Grows with what readers may notice only: publications. What is only being written does not count. */
   publishedVersion = 0;
+  /** Which records were written in any way in which version; the newest last. */
+  #changed: { readonly version: number; readonly recordIds: readonly string[] }[] = [];
   /** Which records were published in which version; the newest last. */
   #published: { readonly version: number; readonly recordIds: readonly string[] }[] = [];
   /** The ledger that {@link with} began from, or this one. */
   origin: Ledger = this;
   /** The same for a ledger and all that {@link with} made from it, so that they can share what was computed. */
   family: object = {};
+
+  /** @param baseLocale - BCP 47 tag of the locale in which every field has words; what is asked without a locale is asked of it */
+  constructor(readonly baseLocale = 'en-GB') {}
 
   /** Takes in rows; see {@link LedgerRows}. */
   absorb(rows: LedgerRows): void {
@@ -64,6 +69,8 @@ export class Ledger {
       this.#lastNumber = Math.max(this.#lastNumber, entry.number);
     }
     this.version += 1;
+    this.#changed.push({ version: this.version, recordIds: recordIdsIn(rows) });
+    if (this.#changed.length > mostRemembered) this.#changed.shift();
     if ((rows.entries ?? []).length > 0) {
       this.publishedVersion += 1;
       this.#published.push({ version: this.publishedVersion, recordIds: rows.entries!.map(each => each.recordId) });
@@ -76,6 +83,13 @@ export class Ledger {
     this.version += 1;
     this.publishedVersion += 1;
     this.#published = [];
+    this.#changed = [];
+  }
+
+  /** The records written in any way since a version of this ledger; null when too much has happened to tell. */
+  changedSince(version: number): ReadonlySet<string> | null {
+    const since = this.#changed.filter(each => each.version > version);
+    return since.length === this.version - version ? new Set(since.flatMap(each => each.recordIds)) : null;
   }
 
   /**
@@ -92,7 +106,7 @@ export class Ledger {
    * were the rows written.
    */
   with(rows: LedgerRows): Ledger {
-    const copy = new Ledger();
+    const copy = new Ledger(this.baseLocale);
     copy.family = this.family;
     copy.origin = this.origin;
     copy.version = this.version;
@@ -143,23 +157,28 @@ export class Ledger {
     this.invalidate();
   }
 
+  /** The kinds of which there are records, or were. */
+  get kinds(): readonly RecordKind[] {
+    return [...this.#ofKind.keys()];
+  }
+
   /** The records of a kind, oldest first. */
   recordsOf(kind: RecordKind): readonly LedgerRecord[] {
     return this.#ofKind.get(kind) ?? [];
   }
 
   /** All publication entries of a record in a locale, in the order they were recorded. */
-  entriesOf(recordId: string, locale: string): readonly PublicationEntry[] {
+  entriesOf(recordId: string, locale = this.baseLocale): readonly PublicationEntry[] {
     return this.#entries.of(recordId, locale);
   }
 
   /** What follows from the publications of a record in a locale; kept for as long as none is added. */
-  outlookOf(recordId: string, locale: string): Outlook {
+  outlookOf(recordId: string, locale = this.baseLocale): Outlook {
     return outlookOf(this.entriesOf(recordId, locale));
   }
 
   /** All revisions of a record in a locale, oldest first. */
-  revisionsOf(recordId: string, locale: string): readonly Revision[] {
+  revisionsOf(recordId: string, locale = this.baseLocale): readonly Revision[] {
     return this.#revisionsOf.of(recordId, locale);
   }
 
@@ -189,7 +208,7 @@ export class Ledger {
   }
 
   /** What is in force of a record at a moment, as known then; see {@link inForceAt}. */
-  inForce(recordId: string, locale: string, moment: Instant, knownAt: Instant): InForce {
+  inForce(recordId: string, moment: Instant, knownAt: Instant, locale = this.baseLocale): InForce {
     return inForceAt(this.publicationsKnown(recordId, locale, knownAt), moment);
   }
 
@@ -248,6 +267,10 @@ class ByLocale<Row extends { readonly recordId: string; readonly locale: string 
 }
 
 const none: readonly never[] = [];
+
+function recordIdsIn({ records = [], revisions = [], proposals = [], entries = [] }: LedgerRows): readonly string[] {
+  return [...records.map(each => each.id), ...[...revisions, ...proposals, ...entries].map(each => each.recordId)];
+}
 
 function addTo(map: Map<string, Set<string>>, key: string, id: string): void {
   const ids = map.get(key);

@@ -1,9 +1,7 @@
 import type { Instant, LocalTime } from '../schedule/local-time';
 
-/** The kinds of what is written, reviewed and published. Menus, layouts and types join the list as they come. */
-export const recordKinds = ['page', 'block', 'placement', 'shared rule', 'expectation'] as const;
-/** See {@link recordKinds}. */
-export type RecordKind = (typeof recordKinds)[number];
+/** The kind of a record: "page", "block" and so on. The ledger keeps any; what a kind means is declared elsewhere. */
+export type RecordKind = string;
 
 /** One thing in the ledger. Its id (UUIDv7) never changes. */
 export interface LedgerRecord {

@@ -6,11 +6,16 @@ const at = (local: string) => ({ local, zone: 'UTC' });
 const snapshot = new SmallWorld()
   .page('front', null)
   .page('on', 'front', { order: 'a0' })
-  .page('late', 'on', { type: 'event', takesPlace: at('1970-01-03T00:00'), order: 'a1' })
-  .page('soon', 'on', { type: 'event', takesPlace: at('1970-01-02T00:00'), order: 'a2' })
-  .page('past', 'on', { type: 'event', takesPlace: at('1970-01-01T00:00'), order: 'a3' })
+  .page('late', 'on', { type: 'event', fields: { takesPlace: at('1970-01-03T00:00') }, order: 'a1' })
+  .page('soon', 'on', { type: 'event', fields: { takesPlace: at('1970-01-02T00:00') }, order: 'a2' })
+  .page('past', 'on', { type: 'event', fields: { takesPlace: at('1970-01-01T00:00') }, order: 'a3' })
   .page('undated', 'on', { order: 'a4' })
-  .page('secret', 'on', { type: 'event', takesPlace: at('1970-01-04T00:00'), readers: { all: [{ test: 'signed in' }] }, order: 'a5' })
+  .page('secret', 'on', {
+    type: 'event',
+    fields: { takesPlace: at('1970-01-04T00:00') },
+    readers: { all: [{ test: 'signed in' }] },
+    order: 'a5',
+  })
   .at(Date.parse('1970-01-01T12:00Z'));
 const list = (fields: Record<string, string | number>, reader = anyone) =>
   listPages(snapshot, { depth: 'next', order: 'by hand', most: 10, ...fields }, snapshot.pageById.get('on')!, reader);

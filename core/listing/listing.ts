@@ -1,4 +1,5 @@
-import type { BlockFields } from '../block/block';
+import type { FieldValues } from '../fields/field';
+import { takesPlaceOf, topicsOf } from '../page/page';
 import { mayRead } from '../placement/resolve';
 import type { ReaderFacts } from '../rule/who';
 import { instantOf, type Instant } from '../schedule/local-time';
@@ -15,14 +16,14 @@ export interface ListingAnswer {
  * Chooses and orders the pages of a listing for one reader.
  * @param current - the page it stands on; null on service pages
  */
-export function listPages(snapshot: SiteSnapshot, fields: BlockFields, current: PageNode | null, reader: ReaderFacts): ListingAnswer {
+export function listPages(snapshot: SiteSnapshot, fields: FieldValues, current: PageNode | null, reader: ReaderFacts): ListingAnswer {
   const root = fields['beneath'] ? snapshot.pageById.get(String(fields['beneath'])) : (current ?? snapshot.front);
   if (!root) return { pages: [], validUntil: Infinity };
   const matching = (fields['depth'] === 'all' ? descendants(root) : root.children).filter(
     page =>
       page !== current &&
       (!fields['type'] || page.value.type === fields['type']) &&
-      (!fields['topic'] || page.value.topics.includes(String(fields['topic']))) &&
+      (!fields['topic'] || topicsOf(page.value).includes(String(fields['topic']))) &&
       mayRead(page, reader),
   );
   const toCome = fields['time'] === 'to come';
@@ -38,7 +39,8 @@ export function descendants(page: PageNode): readonly PageNode[] {
 
 /** When what a page tells of takes place; null when it does not say. */
 export function startOf(page: PageNode): Instant | null {
-  return page.value.takesPlace ? instantOf(page.value.takesPlace) : null;
+  const takesPlace = takesPlaceOf(page.value);
+  return takesPlace ? instantOf(takesPlace) : null;
 }
 
 function sortPages(pages: readonly PageNode[], order: string): readonly PageNode[] {

@@ -1,10 +1,15 @@
-import type { RuleTree, WhoTest } from '../rule/rule';
+import type { FieldValues } from '../fields/field';
+import { emptyText, isRichText, plainWords, type RichText } from '../rich-text/document';
+import type { WhoTest } from '../rule/tests/who-tests';
+import type { RuleTree } from '../rule/tree';
 import type { LocalTime } from '../schedule/local-time';
 
-/** What a page consists of. Types differ in how they are listed and in what their rules may ask. */
+/** A page as it is stored: where it stands, who may read it, and the fields of its type. */
 export interface PageValue {
-  readonly version: 2;
-  readonly type: PageType;
+  readonly version: 3;
+  readonly type: string;
+  /** The version of its type in which its fields are written. */
+  readonly typeVersion: number;
   readonly title: string;
   /** The page above; null only for the front page. */
   readonly parentId: string | null;
@@ -12,13 +17,6 @@ export interface PageValue {
   readonly segment: string;
   /** Fractional key among its siblings. */
   readonly order: string;
-  readonly standfirst: string;
-  /** Sanitised HTML. */
-  readonly body: string;
-  /** Path of a picture, or empty. */
-  readonly picture: string;
-  readonly pictureText: string;
-  readonly topics: readonly string[];
   /** Name of a layout of the theme. */
   readonly layout: string;
   /** Who may read the page; an empty group lets anyone, null follows the page above. */
@@ -26,37 +24,59 @@ export interface PageValue {
   readonly inMenu: boolean;
   /** Shorter name for menus; empty takes the title. */
   readonly menuLabel: string;
-  /** When what the page tells of takes place, for events; else null. */
-  readonly takesPlace: LocalTime | null;
+  /** The values of its type's fields. */
+  readonly fields: FieldValues;
 }
-
-/** The page types that ship with the product. */
-export const pageTypes = ['page', 'reserve', 'species', 'event', 'news'] as const;
-/** See {@link pageTypes}. */
-export type PageType = (typeof pageTypes)[number];
-
-/** Public pages that nobody wrote. */
-export const servicePages = ['not found', 'sign-in'] as const;
-/** See {@link servicePages}. */
-export type ServicePage = (typeof servicePages)[number];
 
 /** First path segments that belong to the product and can name no page. */
 export const reservedSegments: readonly string[] = ['almanac', 'api', 'media', 'theme', 'sign-in', 'sign-out', 'sitemap.xml', 'robots.txt'];
 
-/** Fields of a page that rules may ask about, with their labels. */
-export const askableFields = {
-  title: 'title',
-  standfirst: 'standfirst',
-  body: 'text',
-  picture: 'picture',
-  menuLabel: 'name in menus',
-  takesPlace: 'date',
-} as const;
-/** See {@link askableFields}. */
-export type AskableField = keyof typeof askableFields;
+// What a type may call its fields so that listings, themes and rules know them. A type may lack any of them.
 
-/** A field of a page as text: rich text without its tags, a date as it was typed. */
-export function fieldAsText(page: PageValue, field: AskableField): string {
-  if (field === 'takesPlace') return page.takesPlace?.local ?? '';
-  return field === 'body' ? page.body.replace(/<[^>]*>/g, ' ').trim() : page[field];
+/** One or two sentences that go with the title. */
+export function standfirstOf({ fields }: PageValue): string {
+  return textIn(fields, 'standfirst');
+}
+
+/** The page's running text. */
+export function bodyOf({ fields }: PageValue): RichText {
+  return isRichText(fields['body']) ? fields['body'] : emptyText;
+}
+
+/** Path of the page's picture, or empty. */
+export function pictureOf({ fields }: PageValue): string {
+  return textIn(fields, 'picture');
+}
+
+/** The picture in words. */
+export function pictureTextOf({ fields }: PageValue): string {
+  return textIn(fields, 'pictureText');
+}
+
+/** What the page is about. */
+export function topicsOf({ fields }: PageValue): readonly string[] {
+  return Array.isArray(fields['topics']) ? (fields['topics'] as readonly string[]) : [];
+}
+
+/** When what the page tells of takes place; null when it does not say. */
+export function takesPlaceOf({ fields }: PageValue): LocalTime | null {
+  return (fields['takesPlace'] as LocalTime | null | undefined) ?? null;
+}
+
+function textIn(fields: FieldValues, name: string): string {
+  const held = fields[name];
+  return typeof held === 'string' ? held : '';
+}
+
+/** Fields that every page has, whatever its type, and that rules may ask about. */
+const ownTexts = ['title', 'menuLabel'] as const;
+
+/** A field of a page as text: running text as its words, a date as it was typed, topics side by side. */
+export function fieldAsText(page: PageValue, field: string): string {
+  const own = ownTexts.find(each => each === field);
+  const held = own ? page[own] : page.fields[field];
+  if (isRichText(held)) return plainWords(held);
+  if (Array.isArray(held)) return held.filter(each => typeof each === 'string').join(' ');
+  if (typeof held === 'object' && held !== null) return (held as Partial<LocalTime>).local ?? '';
+  return held === undefined || held === null ? '' : String(held as string | number | boolean);
 }

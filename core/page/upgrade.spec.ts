@@ -1,4 +1,14 @@
+import { schemaOfFields } from '../fields/index';
+import { shippedTypes } from '../registry/registry';
+import { plainWords } from '../rich-text/document';
+import { textFromHtml } from '../rich-text/from-html';
+import { z } from 'zod';
+import { bodyOf, takesPlaceOf } from './page';
 import { upgradePage } from './upgrade';
+
+const readHtml = (html: string) => textFromHtml(html).document;
+const upgrade = (stored: object) => upgradePage({ type: 'event', ...stored }, shippedTypes, readHtml);
+const words = { standfirst: 'A walk.', body: '<p>By <em>boat</em>.</p>', picture: '', pictureText: '', topics: ['sea'] };
 
 describe('upgradePage', () => {
   const rows: readonly (readonly [what: string, stored: object, readers: unknown])[] = [
@@ -7,7 +17,17 @@ describe('upgradePage', () => {
     ['keeps “anyone” where it was said', { version: 2, readers: {} }, {}],
   ];
   for (const [what, stored, readers] of rows)
-    it(what, () => expect(upgradePage(stored)).toEqual(jasmine.objectContaining({ version: 2, readers } as never)));
-  for (const version of [0, 3, 'constructor', '__proto__', undefined])
-    it(`refuses version ${String(version)}`, () => expect(() => upgradePage({ version })).toThrowError(/not known here/));
+    it(what, () => expect(upgrade(stored)).toEqual(jasmine.objectContaining({ version: 3, readers } as never)));
+
+  it('takes what was written into the fields of the type, and loses none of it', () => {
+    const takesPlace = { local: '2027-04-01T06:00', zone: 'Europe/London' };
+    const page = upgrade({ version: 2, title: 'Dawn walk', readers: null, ...words, takesPlace });
+    expect(schemaOfFields(z, shippedTypes.pageTypes.get('event')!.fields).safeParse(page.fields).success).toBeTrue();
+    expect([plainWords(bodyOf(page)), takesPlaceOf(page), page.title]).toEqual(['By boat.', takesPlace, 'Dawn walk']);
+    expect(Object.keys(page).sort()).toEqual(['fields', 'readers', 'title', 'type', 'typeVersion', 'version']);
+  });
+
+  it('refuses a type that this site does not know', () => expect(() => upgrade({ version: 3, type: 'quest' })).toThrowError(/quest/));
+  for (const version of [0, 4, 'constructor', '__proto__', undefined])
+    it(`refuses version ${String(version)}`, () => expect(() => upgrade({ version })).toThrowError(/not known here/));
 });

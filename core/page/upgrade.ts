@@ -1,32 +1,34 @@
+import type { FieldValues, ReadHtml } from '../fields/field';
+import { upgradedFields } from '../fields/index';
+import { UnknownType, type Registry } from '../registry/registry';
+import { upgraded, type Stored, type UpgradeSteps } from '../versions/upgrade';
 import type { PageValue } from './page';
 
-/** A stored page whose version this program does not know. */
-export class UnknownPageVersion extends RangeError {
-  constructor(readonly version: unknown) {
-    super(`Pages of version ${String(version)} are not known here`);
-  }
-}
-
-type Stored = Readonly<Record<string, unknown>>;
-
-/** One step from a version to the next. */
-const steps = new Map<unknown, (page: Stored) => Stored>([
-  // Version 1 could not say "follows the page above": no readers of its own meant nothing had been said.
-  [1, page => ({ ...page, version: 2, readers: isEmptyGroup(page['readers']) ? null : page['readers'] })],
-]);
+/** What pages of version 2 and before held beside their title, and holds as fields since. */
+const formerly = ['standfirst', 'body', 'picture', 'pictureText', 'topics', 'takesPlace'];
 
 /**
- * Brings a stored page up to the present version, step by step.
- * @throws UnknownPageVersion when its version is none that this program knows
+ * Brings a stored page up to the present version, and its fields to that of its type.
+ * @throws UnknownType, UnknownVersion for what this program does not know
  */
-export function upgradePage(stored: unknown): PageValue {
-  let page = (stored ?? {}) as Stored;
-  while (page['version'] !== 2) {
-    const step = steps.get(page['version']);
-    if (!step) throw new UnknownPageVersion(page['version']);
-    page = step(page);
-  }
-  return page as unknown as PageValue;
+export function upgradePage(stored: Stored, { pageTypes }: Registry, readHtml: ReadHtml): PageValue {
+  const type = pageTypes.get(String(stored['type']));
+  if (!type) throw new UnknownType('page', String(stored['type']));
+  const steps: UpgradeSteps = new Map<unknown, (page: Stored) => Stored>([
+    // Version 1 could not say "follows the page above": no readers of its own meant nothing had been said.
+    [1, page => ({ ...page, version: 2, readers: isEmptyGroup(page['readers']) ? null : page['readers'] })],
+    // Version 2 held what is written of it beside its title, and running text as HTML.
+    [
+      2,
+      page => {
+        const fields: FieldValues = Object.fromEntries(formerly.filter(name => name in page).map(name => [name, page[name]]));
+        const rest = Object.fromEntries(Object.entries(page).filter(([name]) => !formerly.includes(name)));
+        return { ...rest, version: 3, typeVersion: 1, fields: upgradedFields(type.fields, fields, readHtml) };
+      },
+    ],
+  ]);
+  const page = upgraded('page', 'version', 3, steps, stored);
+  return upgraded(`${type.name} page`, 'typeVersion', type.version, type.upgrades ?? new Map(), page) as unknown as PageValue;
 }
 
 function isEmptyGroup(readers: unknown): boolean {

@@ -4,7 +4,14 @@ import { copyOfBlock, copyOfPlacement } from './copy';
 
 describe('copies', () => {
   it('keep everything of a block but its title', () => {
-    const block = { version: 1, type: 'notice', title: 'Lamps', fields: { text: 'x' }, readers: { test: 'signed in' } } as const;
+    const block = {
+      version: 2,
+      type: 'notice',
+      typeVersion: 1,
+      title: 'Lamps',
+      fields: { text: 'x' },
+      readers: { test: 'signed in' },
+    } as const;
     expect(copyOfBlock(block, 'Lamps, copy')).toEqual({ ...block, title: 'Lamps, copy' });
   });
 

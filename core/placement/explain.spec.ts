@@ -11,6 +11,7 @@ const names: ExplanationNames = {
   placement: id => `Placement ${id}`,
   sharedRule: id => `Rule ${id}`,
   locale: tag => tag,
+  field: name => name,
 };
 const style = { zone: 'Europe/London', locale: 'en-GB', now: Date.parse('2027-03-18T09:40Z') };
 const at = (text: string) => Date.parse(text);

@@ -14,6 +14,7 @@ const names: ExplanationNames = {
   role: name => name,
   sharedRule: id => id,
   locale: tag => tag,
+  field: name => name,
   block: id => id,
   region: name => name,
   placement: id => id,

@@ -7,7 +7,7 @@ import { mayRead, resolvePage, type Resolution } from '../placement/resolve';
 import { audiencesOf } from '../reach/audiences';
 import { randomTree } from '../testing/random-rules';
 import { randomPlacements, worldSpan, worldWith } from '../testing/random-world';
-import { smallTheme, type SmallWorld } from '../testing/small-world';
+import { smallTheme, type SmallWorld, textHolding } from '../testing/small-world';
 import type { Rule, RuleTree, WhoTest } from '../rule/rule';
 import type { PageFacts } from '../rule/where';
 import { compileWhere } from '../rule/where';
@@ -56,13 +56,13 @@ const worlds = fc
       world.page(
         'news',
         'front',
-        { segment: plan.news.segment, topics: ['sky'] },
+        { segment: plan.news.segment, fields: { topics: ['sky'] } },
         { from: plan.news.from * minute, until: (plan.news.from + 2) * minute },
       );
     if (plan.gone) world.page('visit', 'front', {}, { from: plan.gone * minute, revisionId: null });
     if (plan.readers)
       world.page('news', 'front', { readers: { test: 'membership', membership: groups[0]! } }, { from: plan.readers * minute });
-    if (plan.holder !== null) world.block('holder', { fields: { body: '<div data-inset="words"></div>' } }, { from: plan.holder * minute });
+    if (plan.holder !== null) world.block('holder', { fields: { body: textHolding('words') } }, { from: plan.holder * minute });
     if (plan.loses) world.block('words', { readers: { test: 'membership', membership: groups[1]! } }, { from: plan.loses * minute });
     return world;
   });

@@ -1,5 +1,5 @@
 import { insetIdsOf } from '../inset/inset';
-import { fieldAsText, type PageValue } from '../page/page';
+import { fieldAsText, topicsOf, type PageValue } from '../page/page';
 import { testsOf, type RuleTree, type WhereTest } from '../rule/rule';
 import type { Instant } from '../schedule/local-time';
 import type { Stretch } from './stretch';
@@ -58,14 +58,14 @@ const keptWays = new WeakMap<PageValue, { readonly fields: string; readonly way:
 function wayOf(value: PageValue, fields: readonly string[]): string {
   const known = keptWays.get(value);
   if (known?.fields === fields.join()) return known.way;
-  const { parentId, segment, order, type, topics, layout, readers, inMenu } = value;
-  const texts = fields.map(field => fieldAsText(value, field as Parameters<typeof fieldAsText>[1]));
+  const { parentId, segment, order, type, layout, readers, inMenu } = value;
+  const texts = fields.map(field => fieldAsText(value, field));
   const way = JSON.stringify([
     parentId,
     segment,
     parentId === null ? order : '',
     type,
-    topics,
+    topicsOf(value),
     layout,
     readers,
     inMenu,

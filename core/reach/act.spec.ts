@@ -1,4 +1,4 @@
-import { SmallWorld, smallTheme } from '../testing/small-world';
+import { SmallWorld, smallTheme, textHolding } from '../testing/small-world';
 import type { PageFacts } from '../rule/where';
 import { thisPageOnly, type Rule } from '../rule/rule';
 import { planWithin } from '../plan/site-plan';
@@ -83,12 +83,11 @@ describe('pagesNoticing', () => {
     });
 
   it('is every page whose text holds an edited block, however deep', () => {
-    const inset = (id: string) => `<div data-inset="${id}"></div>`;
     const world = (title: string) =>
       base()
         .block('words', { title })
-        .block('other', { fields: { body: inset('words') } })
-        .page('join', 'front', { body: inset('other') });
+        .block('other', { fields: { body: textHolding('words') } })
+        .page('join', 'front', { fields: { body: textHolding('other') } });
     const [before, after] = [world('old'), world('new')];
     share(before, after);
     expect(noticed(before, after)).toEqual(['join']);

@@ -119,7 +119,7 @@ function recordsThatDiffer(before: SiteAhead, after: SiteAhead, kind: RecordKind
     const cuts = [span.from, ...[...a!.boundaries, ...b!.boundaries].filter(at => at > span.from && at < span.until)];
     const sorted = [...new Set(cuts)].sort((one, other) => one - other);
     const valueAt = ({ ledger }: SiteAhead, at: Instant) => {
-      const state = ledger.inForce(id, locale, at, Infinity);
+      const state = ledger.inForce(id, at, Infinity, locale);
       return state.state === 'live' ? ledger.revision(state.revisionId).value : null;
     };
     const times = sorted

@@ -5,7 +5,8 @@ import { compileWho, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import { hasMost, limitsOf } from '../theme/manifest';
 import { both, countOfSet, emptySet, either, has, isEmpty, positionsOf, setWhere, without, type BitSet } from './bit-set';
-import { universeOf, type PageUniverse, type Reading } from './page-universe';
+import type { Reading } from '../rule/page-facts';
+import { universeOf, type PageUniverse } from './page-universe';
 import type { PlacedFacts, SiteSide } from './site-facts';
 
 /** How a placement stands to a page. All but the first two are ways of being away. */

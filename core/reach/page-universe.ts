@@ -1,17 +1,13 @@
 import { groupBy } from '../collection/group-by';
 import { LRUCache } from 'lru-cache';
-import { isTest, testsOf, type RuleTree, type WhereTest, type WhoTest } from '../rule/rule';
-import { compileWhereTest, queryHolds, type PageFacts } from '../rule/where';
+import type { PageFacts, Reading } from '../rule/page-facts';
+import { testsOf, type RuleTree, type WhereTest, type WhoTest } from '../rule/rule';
+import { whereTests } from '../rule/tests/where-tests';
+import { meaningOf, type Algebra } from '../rule/tree';
 import { compileWho, type ReaderFacts } from '../rule/who';
 import { layoutHasRegion, type ThemeManifest } from '../theme/manifest';
 import { insetIdsOf } from '../inset/inset';
 import { both, either, emptySet, fullSet, has, setOf, setWhere, without, type BitSet } from './bit-set';
-
-/** What the address adds to a page: its locale and the parameters of its query. */
-export interface Reading {
-  readonly locale: string;
-  readonly query: Readonly<Record<string, string>>;
-}
 
 /**
  * All pages of a site at once: a tree is evaluated for every page by operations on sets of pages, each distinct test
@@ -60,17 +56,18 @@ export class PageUniverse {
   where(tree: RuleTree<WhereTest>, reading: Reading): BitSet {
     const known = this.#trees.get(tree);
     if (known) return known;
-    const made = this.#evaluate(tree, test => this.#setOf(test, reading));
+    const made = meaningOf(tree, test => this.#setOf(test, reading), this.#algebra);
     if (!asksAboutReading(tree)) this.#trees.set(tree, made);
     return made;
   }
 
   /** The pages on which a tree would hold were some tests fixed to true or false. */
   whereWith(tree: RuleTree<WhereTest>, reading: Reading, fixed: ReadonlyMap<WhereTest, boolean>): BitSet {
-    return this.#evaluate(tree, test => {
+    const outcomeOf = (test: WhereTest): BitSet => {
       const value = fixed.get(test);
       return value === undefined ? this.#setOf(test, reading) : value ? this.everyPage : emptySet(this.size);
-    });
+    };
+    return meaningOf(tree, outcomeOf, this.#algebra);
   }
 
   /** The pages whose layout has a region. */
@@ -128,29 +125,22 @@ export class PageUniverse {
     return made;
   }
 
-  #setOf(test: WhereTest, { locale, query }: Reading): BitSet {
-    switch (test.test) {
-      case 'locale':
-        return test.locale === locale ? this.everyPage : emptySet(this.size);
-      case 'query':
-        return queryHolds(test, query) ? this.everyPage : emptySet(this.size);
-      case 'page':
-        return setOf(this.size, this.#positions.get(test.page) ?? []);
-      case 'within':
-        return this.#keep(this.#tests, `within ${test.page}`, () => this.#subtree(test.page));
-      default: {
-        const key = JSON.stringify(test);
-        return this.#keep(this.#tests, key, () => {
-          const holds = compileWhereTest(test);
-          const known = this.#earlier?.tests.get(key);
-          const positions = this.#earlier?.positions;
-          return setWhere(this.size, at => {
-            const before = known && positions ? positions[at]! : -1;
-            return before < 0 ? holds(this.pages[at]!) : has(known!, before);
-          });
-        });
-      }
-    }
+  #setOf(test: WhereTest, reading: Reading): BitSet {
+    const kind = whereTests.of(test);
+    if (kind.asksReading) return kind.asksReading(test, reading) ? this.everyPage : emptySet(this.size);
+    const place = kind.inTree?.(test);
+    if (place?.extent === 'itself') return setOf(this.size, this.#positions.get(place.page) ?? []);
+    if (place) return this.#keep(this.#tests, `within ${place.page}`, () => this.#subtree(place.page));
+    const key = JSON.stringify(test);
+    return this.#keep(this.#tests, key, () => {
+      const holds = kind.holds(test);
+      const known = this.#earlier?.tests.get(key);
+      const positions = this.#earlier?.positions;
+      return setWhere(this.size, at => {
+        const before = known && positions ? positions[at]! : -1;
+        return before < 0 ? holds(this.pages[at]!) : has(known!, before);
+      });
+    });
   }
 
   #subtree(page: string): BitSet {
@@ -168,23 +158,16 @@ export class PageUniverse {
     return setOf(this.size, this.#beneath.get(page) ?? []);
   }
 
-  #evaluate(tree: RuleTree<WhereTest>, setOf: (test: WhereTest) => BitSet): BitSet {
-    if (isTest(tree)) return setOf(tree);
-    let held = this.everyPage;
-    for (const part of tree.all ?? []) held = both(held, this.#evaluate(part, setOf));
-    if (tree.any && tree.any.length > 0)
-      held = both(
-        held,
-        tree.any.reduce((some, part) => either(some, this.#evaluate(part, setOf)), emptySet(this.size)),
-      );
-    for (const part of tree.none ?? []) held = without(held, this.#evaluate(part, setOf));
-    return held;
-  }
+  readonly #algebra: Algebra<BitSet> = {
+    every: sets => sets.reduce(both, this.everyPage),
+    some: sets => sets.reduce(either),
+    not: set => without(this.everyPage, set),
+  };
 }
 
 /** Whether a tree asks about the locale or the query, so that it may come out differently on one and the same page. */
 export function asksAboutReading(tree: RuleTree<WhereTest>): boolean {
-  return testsOf(tree).some(test => test.test === 'locale' || test.test === 'query');
+  return testsOf(tree).some(test => whereTests.of(test).asksReading !== undefined);
 }
 
 const universes = new WeakMap<readonly PageFacts[], PageUniverse>();

@@ -1,4 +1,8 @@
+import type { FieldOpener, OpenText } from '../fields/field';
 import { mayRead } from '../placement/resolve';
+import type { LinkTarget, RichText } from '../rich-text/document';
+import { openLinkTag, writeText, type TextClasses } from '../rich-text/html';
+import { partsOfPath } from '../fields/link/link';
 import { readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 
@@ -9,39 +13,41 @@ export interface LinkContext {
   readonly siteAddress: string;
 }
 
-/** Whether links were left out, and on which facts about the reader that rests. */
-export interface OpenLinks<Value> {
-  readonly value: Value;
-  readonly dependsOn: readonly string[];
-}
+/**
+ * Opens links and texts for one reader: a link to a page that is not live, or that this reader may not read, leads
+ * nowhere and is words only. It gathers on which facts about the reader that rests.
+ */
+export class LinkOpener implements FieldOpener {
+  readonly dependsOn = new Set<string>();
+  readonly #classes: TextClasses | undefined;
 
-/** A link, or nothing where it leads to a page that this reader may not read. */
-export function openLink(snapshot: SiteSnapshot, link: string, context: LinkContext): OpenLinks<string> {
-  const page = pageAt(snapshot, link, context.siteAddress);
-  if (!page) return { value: link, dependsOn: [] };
-  return { value: mayRead(page, context.reader) ? link : '', dependsOn: readerFactsIn(page.facts.readers) };
-}
+  constructor(
+    private readonly snapshot: SiteSnapshot,
+    private readonly context: LinkContext,
+  ) {
+    this.#classes = snapshot.manifest.textClasses;
+  }
 
-/** How the sanitiser writes a link; links do not nest. */
-const anchor = /<a\b[^>]*?\shref="([^"]*)"[^>]*>([\s\S]*?)<\/a>/g;
+  link(link: LinkTarget): string {
+    const page = link.page === null ? this.#pageAt(link.address) : (this.snapshot.pageById.get(link.page) ?? null);
+    if (page) for (const key of readerFactsIn(page.facts.readers)) this.dependsOn.add(key);
+    if (page && !mayRead(page, this.context.reader)) return '';
+    if (link.page === null) return link.address;
+    return page ? `${page.facts.path}${link.address}` : '';
+  }
 
-/** A rich text whose links to pages that this reader may not read are words only. */
-export function openLinksIn(snapshot: SiteSnapshot, html: string, context: LinkContext): OpenLinks<string> {
-  if (!html.includes('<a ')) return { value: html, dependsOn: [] };
-  const dependsOn = new Set<string>();
-  const value = html.replace(anchor, (whole, href: string, words: string) => {
-    const open = openLink(snapshot, href.replace(/&amp;/g, '&'), context);
-    for (const key of open.dependsOn) dependsOn.add(key);
-    return open.value === '' && href !== '' ? words : whole;
-  });
-  return { value, dependsOn: [...dependsOn] };
-}
+  text(text: RichText): OpenText {
+    return writeText(text, this.#classes).map(piece => {
+      if (typeof piece === 'string' || !('link' in piece)) return piece;
+      const href = this.link(piece.link);
+      return href === '' ? piece.words : `${openLinkTag(href, this.#classes?.['link'])}${piece.words}</a>`;
+    });
+  }
 
-// A link to a page of this site by path, or by its whole address; anything else is no concern of its readers.
-function pageAt(snapshot: SiteSnapshot, link: string, siteAddress: string): PageNode | null {
-  const local = siteAddress !== '' && link.startsWith(siteAddress) ? link.slice(siteAddress.length) || '/' : link;
-  if (!local.startsWith('/')) return null;
-  const [path] = local.split(/[?#]/, 1);
-  const plain = path === '/' ? path : path!.replace(/\/+$/, '');
-  return snapshot.pageByPath.get(plain) ?? null;
+  // A link to a page of this site by path, or by its whole address; anything else is no concern of its readers.
+  #pageAt(link: string): PageNode | null {
+    const { siteAddress } = this.context;
+    const local = siteAddress !== '' && link.startsWith(siteAddress) ? link.slice(siteAddress.length) || '/' : link;
+    return local.startsWith('/') ? (this.snapshot.pageByPath.get(partsOfPath(local).path) ?? null) : null;
+  }
 }

@@ -1,4 +1,6 @@
+import type { PageLink } from '../blocks/page-link';
 import { resolvePage } from '../placement/resolve';
+import { shippedTypes } from '../registry/registry';
 import { anyone, type ReaderFacts } from '../rule/who';
 import { SmallWorld } from '../testing/small-world';
 import { pageModel } from './page-model';
@@ -15,6 +17,7 @@ function model(world: SmallWorld, pageId: string, reader: ReaderFacts = anyone) 
     siteName: 'Site',
     reader,
     style,
+    registry: shippedTypes,
   });
 }
 const site = () =>
@@ -25,7 +28,7 @@ const site = () =>
     .page('join', 'front', { order: 'a2', readers: { all: [{ test: 'signed in' }] } })
     .page('deep', 'join');
 const place = (world: SmallWorld, block: object) => world.block('b', block as never).placement('p', { blockId: 'b' });
-const links = (answer: ReturnType<typeof model>) => answer.model.targets['main']![0]!.links;
+const links = (answer: ReturnType<typeof model>) => answer.model.targets['main']![0]!.data['links'] as readonly PageLink[];
 
 describe('pageModel', () => {
   it('opens only the branch of the page being read', () => {
@@ -54,9 +57,9 @@ describe('pageModel', () => {
     const hero = (heading: string) => ({
       type: 'hero',
       title: 'Opening',
-      fields: { heading, text: '', picture: '', height: 'low', linkLabel: '', linkTo: '' },
+      fields: { heading, text: '', picture: '', height: 'low', linkLabel: '', linkTo: null },
     });
-    const own = model(place(site().page('tern', 'visit', { standfirst: 'A spit.' }), hero('')), 'tern').model;
+    const own = model(place(site().page('tern', 'visit', { fields: { standfirst: 'A spit.' } }), hero('')), 'tern').model;
     expect([own.showsTitle, own.targets['main']![0]!.fields['heading'], own.targets['main']![0]!.fields['text']]).toEqual([
       false,
       'tern',
@@ -81,7 +84,7 @@ describe('pageModel', () => {
         whenEmpty: '',
       },
     };
-    const world = place(site().page('walk', 'visit', { takesPlace: { local: '1970-01-02T00:00', zone: 'UTC' } }), listing);
+    const world = place(site().page('walk', 'visit', { fields: { takesPlace: { local: '1970-01-02T00:00', zone: 'UTC' } } }), listing);
     expect(model(world, 'front').validUntil).toBe(86_400_000);
   });
 });

@@ -1,36 +1,17 @@
-import type { BlockFields } from '../block/block';
+import type { FieldValues, OpenText } from '../fields/field';
+import { openFields } from '../fields/index';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
-import { blockTypeNamed } from '../block/types';
 import { insetIdsOf } from '../inset/inset';
-import { listPages, startOf } from '../listing/listing';
-import { mayRead, type Resolution } from '../placement/resolve';
-import { openLink, openLinksIn, type LinkContext, type OpenLinks } from './closed-links';
-import type { CompiledPlacement } from '../site/compiled-placement';
-import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
-import type { Instant } from '../schedule/local-time';
-import type { BlockNode, PageNode, SiteSnapshot } from '../site/snapshot';
+import { startOf } from '../listing/listing';
+import { standfirstOf } from '../page/page';
 import type { PlacementValue } from '../placement/placement';
-
-/** A link in a menu, with those beneath it. */
-export interface LinkModel {
-  readonly title: string;
-  readonly path: string;
-  readonly isCurrent: boolean;
-  /** A step on the way that this reader may not read: it has neither title nor path. */
-  readonly isClosed: boolean;
-  readonly holdsCurrent: boolean;
-  readonly children: readonly LinkModel[];
-}
-
-/** A page as a listing shows it. */
-export interface CardModel {
-  readonly title: string;
-  readonly path: string;
-  readonly standfirst: string;
-  readonly picture: string;
-  readonly pictureText: string;
-  readonly when: string;
-}
+import type { Resolution } from '../placement/resolve';
+import { UnknownType, type Registry } from '../registry/registry';
+import { compileWho, readerFactsIn } from '../rule/who';
+import type { Instant } from '../schedule/local-time';
+import type { CompiledPlacement } from '../site/compiled-placement';
+import type { BlockNode, PageNode, SiteSnapshot } from '../site/snapshot';
+import { LinkOpener, type LinkContext } from './closed-links';
 
 /** A block, ready for the theme's template of its type. */
 export interface BlockModel {
@@ -44,10 +25,11 @@ export interface BlockModel {
   readonly title: string;
   /** What the block is called, for those who cannot see where it stands. */
   readonly label: string;
-  readonly fields: BlockFields;
-  readonly links: readonly LinkModel[];
-  readonly cards: readonly CardModel[];
-  /** The hero's heading stands for the page's title. */
+  /** The values of its fields, links and texts made ready for the reader. */
+  readonly fields: FieldValues;
+  /** What its type makes of them. */
+  readonly data: Readonly<Record<string, unknown>>;
+  /** Its heading stands for the page's title. */
   readonly isPageTitle: boolean;
 }
 
@@ -58,7 +40,10 @@ export interface PageModel {
   readonly path: string;
   readonly layout: string;
   readonly standfirst: string;
-  readonly body: string;
+  /** The page's running text; null when it says nothing. */
+  readonly body: OpenText | null;
+  /** The values of all fields of the page's type. */
+  readonly fields: FieldValues;
   readonly when: string;
   readonly showsTitle: boolean;
   readonly service: string | null;
@@ -79,6 +64,8 @@ export interface PageModelAnswer {
 export interface PageModelContext extends LinkContext {
   readonly siteName: string;
   readonly style: MomentStyle;
+  /** The types of blocks and pages that the site knows. */
+  readonly registry: Registry;
   /** Told of a block that could not be made ready; it is left out. */
   readonly onFault: (blockId: string, error: unknown) => void;
 }
@@ -122,16 +109,18 @@ export function pageModel(
     }
   };
   takeIn([...(value ? insetIdsOf(value) : []), ...resolution.shown.flatMap(each => insetIdsOf(each.block.value))]);
-  const body = openLinksIn(snapshot, value?.body ?? '', context);
-  for (const key of body.dependsOn) dependsOn.add(key);
+  const opener = new LinkOpener(snapshot, context);
+  const fields = value ? openFields(context.registry.pageTypes.get(value.type)?.fields ?? [], value.fields, opener) : {};
+  for (const key of opener.dependsOn) dependsOn.add(key);
   return {
     model: {
       title: value?.title ?? serviceTitle(resolution.facts.service),
       siteName: context.siteName,
       path: resolution.facts.path,
       layout: resolution.facts.layout,
-      standfirst: titleShownByBlock ? '' : (value?.standfirst ?? ''),
-      body: body.value,
+      standfirst: titleShownByBlock ? '' : value ? standfirstOf(value) : '',
+      body: (fields['body'] as OpenText | null | undefined) ?? null,
+      fields,
       when: start ? writeFullMoment(start, context.style) : '',
       showsTitle: !titleShownByBlock,
       service: resolution.facts.service,
@@ -179,107 +168,26 @@ function blockModel(
   block: BlockNode,
   context: PageModelContext,
 ): BuiltBlock {
+  const type = context.registry.blockTypes.get(block.value.type);
+  if (!type) throw new UnknownType('block', block.value.type);
   // An inset is placed nowhere; the text that holds it says how it looks.
   const { title, look, align, anchor } = placement?.value ?? insetPlacing;
-  const { type } = block.value;
-  const { value: fields, dependsOn } = openFields(snapshot, block, context);
+  const opener = new LinkOpener(snapshot, context);
+  const fields = openFields(type.fields, block.value.fields, opener);
+  const part = type.model?.({ snapshot, page, fields, reader: context.reader, style: context.style }) ?? {};
   const shownTitle = title.show === 'none' ? '' : title.show === 'own' ? title.own : block.value.title;
-  const listing = type === 'listing' ? listPages(snapshot, fields, page, context.reader) : null;
-  const isPageTitle = type === 'hero' && fields['heading'] === '';
   const model: BlockModel = {
     placementId: placement?.id ?? '',
     blockId: block.id,
-    type,
+    type: type.name,
     look,
     align,
     anchor,
-    title: type === 'hero' ? '' : shownTitle,
+    title: type.hasNoTitle ? '' : shownTitle,
     label: shownTitle || block.value.title,
-    fields: isPageTitle ? fieldsFromPage(fields, page) : fields,
-    links:
-      type === 'menu'
-        ? menuLinks(snapshot, fields, page, context.reader)
-        : type === 'breadcrumb'
-          ? breadcrumbLinks(snapshot, fields, page, context.reader)
-          : [],
-    cards: listing ? listing.pages.map(each => cardOf(each, context.style)) : [],
-    isPageTitle,
+    fields: part.fields ?? fields,
+    data: part.data ?? {},
+    isPageTitle: part.isPageTitle ?? false,
   };
-  const namesPages = listing !== null || type === 'menu' || type === 'breadcrumb';
-  return { model, validUntil: listing?.validUntil ?? Infinity, dependsOn: [...dependsOn, ...(namesPages ? snapshot.pageReaderFacts : [])] };
+  return { model, validUntil: part.validUntil ?? Infinity, dependsOn: [...opener.dependsOn, ...(part.dependsOn ?? [])] };
 }
-
-// Links to what this reader may not read are left out, in fields as in running text.
-function openFields(snapshot: SiteSnapshot, block: BlockNode, context: LinkContext): OpenLinks<BlockFields> {
-  const dependsOn: string[] = [];
-  const fields: Record<string, BlockFields[string]> = { ...block.value.fields };
-  for (const { name, kind } of blockTypeNamed(block.value.type)?.fields ?? []) {
-    const held = fields[name];
-    if (typeof held !== 'string' || (kind !== 'link' && kind !== 'rich text')) continue;
-    const open = kind === 'link' ? openLink(snapshot, held, context) : openLinksIn(snapshot, held, context);
-    fields[name] = open.value;
-    dependsOn.push(...open.dependsOn);
-  }
-  return { value: fields, dependsOn };
-}
-
-// A hero without a heading of its own speaks for the page it stands on.
-function fieldsFromPage(fields: BlockFields, page: PageNode | null): BlockFields {
-  return {
-    ...fields,
-    heading: page?.value.title ?? '',
-    text: fields['text'] || (page?.value.standfirst ?? ''),
-    picture: fields['picture'] || (page?.value.picture ?? ''),
-  };
-}
-
-function cardOf(page: PageNode, style: MomentStyle): CardModel {
-  const start = startOf(page);
-  const { title, standfirst, picture, pictureText } = page.value;
-  return { title, path: page.facts.path, standfirst, picture, pictureText, when: start === null ? '' : writeFullMoment(start, style) };
-}
-
-function menuLinks(snapshot: SiteSnapshot, fields: BlockFields, current: PageNode | null, reader: ReaderFacts): readonly LinkModel[] {
-  const start = fields['start'] ? snapshot.pageById.get(String(fields['start'])) : (sectionOf(current) ?? snapshot.front);
-  if (!start) return [];
-  const lineage = current?.facts.lineage ?? [];
-  const linksBeneath = (page: PageNode, levels: number): readonly LinkModel[] =>
-    page.children
-      .filter(child => child.value.inMenu && mayRead(child, reader))
-      .map(child => ({
-        title: child.value.menuLabel || child.value.title,
-        path: child.facts.path,
-        isCurrent: child === current,
-        isClosed: false,
-        holdsCurrent: lineage.includes(child.id) && child !== current,
-        children: levels > 1 && (fields['closedBranches'] || lineage.includes(child.id)) ? linksBeneath(child, levels - 1) : [],
-      }));
-  return linksBeneath(start, Number(fields['levels']));
-}
-
-/** The page at depth 1 that holds the given one. */
-function sectionOf(page: PageNode | null): PageNode | null {
-  let at = page;
-  while (at && at.depth > 1) at = at.parent;
-  return at;
-}
-
-function breadcrumbLinks(snapshot: SiteSnapshot, fields: BlockFields, page: PageNode | null, reader: ReaderFacts): readonly LinkModel[] {
-  if (!page) return [];
-  const way: PageNode[] = [];
-  for (let at: PageNode | null = page; at; at = at.parent) way.unshift(at);
-  return way.filter(each => each !== page || fields['showsCurrent']).map(each => (mayRead(each, reader) ? openStep(each) : closedStep));
-  function openStep(each: PageNode): LinkModel {
-    return {
-      title: each === snapshot.front ? String(fields['homeLabel'] || each.value.title) : each.value.menuLabel || each.value.title,
-      path: each.facts.path,
-      isCurrent: each === page,
-      isClosed: false,
-      holdsCurrent: false,
-      children: [],
-    };
-  }
-}
-
-/** A step of a breadcrumb that the reader may not read. */
-const closedStep: LinkModel = { title: '', path: '', isCurrent: false, isClosed: true, holdsCurrent: false, children: [] };

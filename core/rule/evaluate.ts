@@ -1,4 +1,4 @@
-import { isTest, type RuleTree } from './rule';
+import { isTest, meaningOf, meaningOfGroup, truth, type Algebra, type RuleTree } from './tree';
 
 /** How a tree came out, node by node. */
 export type Trace<Test> =
@@ -17,25 +17,34 @@ export interface DecidingTest<Test> {
   readonly holds: boolean;
 }
 
+/** Functions of some facts as trees come out in them: the first part that decides is the last that is asked. */
+function questions<Facts>(): Algebra<(facts: Facts) => boolean> {
+  return {
+    every: parts => {
+      if (parts.length === 0) return () => true;
+      if (parts.length === 1) return parts[0]!;
+      return facts => {
+        for (const part of parts) if (!part(facts)) return false;
+        return true;
+      };
+    },
+    some: parts => facts => {
+      for (const part of parts) if (part(facts)) return true;
+      return false;
+    },
+    not: part => facts => !part(facts),
+  };
+}
+
 /**
- * Compiles a tree to one function of the facts, testing in the order written and stopping at the first that decides.
+ * Compiles a tree to one function of the facts: exceptions first, then in the order written, stopping at the first that decides.
  * @param compileTest - turns one test into a function of the facts
  */
 export function compileTree<Test extends { readonly test: string }, Facts>(
   tree: RuleTree<Test>,
   compileTest: (test: Test) => (facts: Facts) => boolean,
 ): (facts: Facts) => boolean {
-  if (isTest(tree)) return compileTest(tree);
-  const compileAll = (nodes: readonly RuleTree<Test>[] = []) => nodes.map(node => compileTree(node, compileTest));
-  const [all, any, none] = [compileAll(tree.all), compileAll(tree.any), compileAll(tree.none)];
-  if (all.length + any.length + none.length === 0) return () => true;
-  return facts => {
-    for (const part of none) if (part(facts)) return false;
-    for (const part of all) if (!part(facts)) return false;
-    if (any.length === 0) return true;
-    for (const part of any) if (part(facts)) return true;
-    return false;
-  };
+  return meaningOf(tree, compileTest, questions<Facts>());
 }
 
 /** Evaluates every test of a tree and keeps how each came out. */
@@ -43,7 +52,8 @@ export function traceTree<Test extends { readonly test: string }>(tree: RuleTree
   if (isTest(tree)) return { kind: 'test', test: tree, holds: testHolds(tree) };
   const traceAll = (nodes: readonly RuleTree<Test>[] = []) => nodes.map(node => traceTree(node, testHolds));
   const [all, any, none] = [traceAll(tree.all), traceAll(tree.any), traceAll(tree.none)];
-  const holds = all.every(each => each.holds) && (any.length === 0 || any.some(each => each.holds)) && !none.some(each => each.holds);
+  const held = (parts: readonly Trace<Test>[]) => parts.map(each => each.holds);
+  const holds = meaningOfGroup(held(all), held(any), held(none), truth);
   return { kind: 'group', holds, all, any, none };
 }
 

@@ -1,3 +1,5 @@
+import { askableFields } from '../page/askable';
+import { pageTypes } from '../page-types/index';
 import fc from 'fast-check';
 import { picksOf, treeOfPicks, treeOfWhoChoice, whoChoiceOf, type PickExtent, type WherePicks, type WhoChoice } from './picks';
 import { everywhere, thisPageOnly, type Rule } from './rule';
@@ -10,6 +12,7 @@ const names = {
   role: (name: string) => name,
   sharedRule: (id: string) => `Rule ${id}`,
   locale: (tag: string) => tag,
+  field: (name: string) => askableFields(pageTypes).get(name) ?? name,
 };
 const style = { zone: 'Europe/London', locale: 'en-GB', now: Date.parse('2027-03-18T09:40Z') };
 const zone = 'Europe/London';

@@ -1,18 +1,11 @@
-import { rrulestr } from '../schedule/rrule';
-import { countOf, listOf, writeDate, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
-import { instantOf } from '../schedule/local-time';
-import { askableFields } from '../page/page';
+import { countOf, listOf, type MomentStyle } from '../format/moment';
+import type { RuleNames } from './names';
 import { isNobody, isNowhere, isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';
+import { whenTests } from './tests/when-tests';
+import { whereTests } from './tests/where-tests';
+import { whoTests } from './tests/who-tests';
 
-/** What the words of a rule are called on this site. */
-export interface RuleNames {
-  readonly page: (id: string) => string;
-  readonly layout: (name: string) => string;
-  readonly membership: (name: string) => string;
-  readonly role: (name: string) => string;
-  readonly sharedRule: (id: string) => string;
-  readonly locale: (tag: string) => string;
-}
+export type { RuleNames } from './names';
 
 /** A stretch of a sentence; those with `edits` are controls for that part of the rule. */
 export interface SentencePart {
@@ -58,44 +51,12 @@ export function whereSummary(tree: RuleTree<WhereTest>, names: RuleNames, curren
 
 /** What one test about the page asks, in words. */
 export function phraseWhereTest(test: WhereTest, names: RuleNames, currentPage: string | null = null): string {
-  switch (test.test) {
-    case 'page':
-      return test.page === currentPage ? 'this page' : names.page(test.page);
-    case 'within':
-      return `${test.page === currentPage ? 'this page' : names.page(test.page)} and all beneath`;
-    case 'type':
-      return `every ${test.type} page`;
-    case 'topic':
-      return `pages about ${test.topic}`;
-    case 'layout':
-      return `pages laid out as ${names.layout(test.layout)}`;
-    case 'front page':
-      return 'the front page';
-    case 'service page':
-      return test.service === undefined ? 'every service page' : `the ${test.service} page`;
-    case 'path':
-      return `pages at ${test.pattern}`;
-    case 'menu item':
-      return `pages under the menu item ${names.page(test.page)}`;
-    case 'field':
-      return `pages whose ${askableFields[test.field]} ${test.compare === 'is empty' ? 'is empty' : `${test.compare} “${test.value}”`}`;
-    case 'locale':
-      return `pages in ${names.locale(test.locale)}`;
-    case 'query':
-      return `addresses with ${test.name}${test.value === null ? '' : `=${test.value}`}`;
-  }
+  return whereTests.of(test).phrase(test, names, currentPage);
 }
 
 /** What one test about the reader asks, in words. */
 export function phraseWhoTest(test: WhoTest, names: RuleNames): string {
-  switch (test.test) {
-    case 'signed in':
-      return 'signed-in readers';
-    case 'role':
-      return `people with the role ${names.role(test.role)}`;
-    case 'membership':
-      return names.membership(test.membership);
-  }
+  return whoTests.of(test).phrase(test, names);
 }
 
 /** The who part in words: "anyone", "readers who are not signed in". */
@@ -116,20 +77,7 @@ export function whenPhrase(tree: RuleTree<WhenTest>, style: MomentStyle): string
 
 /** What one test about the moment asks, in words. */
 export function phraseWhenTest(test: WhenTest, style: MomentStyle): string {
-  if (test.test === 'window') {
-    const from = test.from ? `from ${writeMoment(instantOf(test.from), style)} ` : '';
-    return `${from}until ${test.until ? writeEnd(instantOf(test.until), style) : 'further notice'}`;
-  }
-  if (test.test === 'time of day') return `daily from ${test.from} to ${test.until}`;
-  const local = { ...style, zone: 'utc' };
-  const wall = (time: string) => instantOf({ local: time, zone: 'utc' });
-  const isWholeDays = test.start.endsWith('T00:00') && test.end.endsWith('T00:00');
-  if (test.rule === 'FREQ=YEARLY' && isWholeDays) {
-    const day = (instant: number) => writeDate(instant, { ...local, now: instant });
-    return `every year from ${day(wall(test.start))} to ${day(wall(test.end) - 86_400_000)}`;
-  }
-  const rule = rrulestr(`RRULE:${test.rule}`).toText();
-  return `${rule}, from ${test.start.slice(11)} to ${test.end.slice(11)}, since ${writeDate(wall(test.start), local)}`;
+  return whenTests.of(test).phrase(test, style);
 }
 
 function wherePhrases(tree: RuleTree<WhereTest>, names: RuleNames, currentPage: string | null): { shows: string; except: string | null } {

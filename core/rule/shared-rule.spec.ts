@@ -1,6 +1,7 @@
 import { everywhere, isNowhere, type Rule } from './rule';
 import { effectiveRule, follows, keepingCopy, loopFrom, missingRule, type SharedRuleValue } from './shared-rule';
-import { upgradeRule, UnknownRuleVersion } from './upgrade';
+import { UnknownVersion } from '../versions/upgrade';
+import { upgradeRule } from './upgrade';
 
 const sharing = (rule: Partial<Rule>): SharedRuleValue => ({ version: 1, title: 'T', reason: 'R', rule: { ...everywhere, ...rule } });
 const members = { test: 'membership', membership: 'member' } as const;
@@ -41,6 +42,6 @@ describe('a stored rule of another version', () => {
   it('is brought up to the present one', () =>
     expect(upgradeRule({ version: 1, where: visit, who: {}, when: {} })).toEqual({ ...everywhere, where: visit }));
   it('is refused when the version is not known', () => {
-    for (const version of [0, 3, '2', undefined]) expect(() => upgradeRule({ version })).toThrowError(UnknownRuleVersion);
+    for (const version of [0, 3, '2', undefined]) expect(() => upgradeRule({ version })).toThrowError(UnknownVersion);
   });
 });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { RuleTree, WhereTest } from './rule';
-import { compilePathPattern, compileWhere, keysOfPage, narrowingKeys, type PageFacts } from './where';
+import { compilePathPattern } from './tests/path/pattern';
+import { compileWhere, keysOfPage, narrowingKeys, type PageFacts } from './where';
 
 describe('compilePathPattern', () => {
   // WHATWG URL Pattern, pathname component; each row agreed between a polyfill and a browser's own implementation.

@@ -1,26 +1,13 @@
 import { compileTree } from './evaluate';
-import { testsOf, type RuleTree, type WhoTest } from './rule';
+import type { ReaderFacts } from './reader-facts';
+import { whoTests, type WhoTest } from './tests/who-tests';
+import { testsOf, type RuleTree } from './tree';
 
-/** What a rule may know of a reader. */
-export interface ReaderFacts {
-  readonly signedIn: boolean;
-  readonly roles: readonly string[];
-  readonly memberships: readonly string[];
-}
-
-/** A reader who has not signed in. */
-export const anyone: ReaderFacts = { signedIn: false, roles: [], memberships: [] };
+export { anyone, type ReaderFacts } from './reader-facts';
 
 /** Turns one test about the reader into a function of their facts. */
 export function compileWhoTest(test: WhoTest): (facts: ReaderFacts) => boolean {
-  switch (test.test) {
-    case 'signed in':
-      return facts => facts.signedIn;
-    case 'role':
-      return facts => facts.roles.includes(test.role);
-    case 'membership':
-      return facts => facts.memberships.includes(test.membership);
-  }
+  return whoTests.of(test).holds(test);
 }
 
 // Trees are immutable, and menus and listings ask for the readers of every page they pass.
@@ -42,19 +29,14 @@ export function readerFactsIn(tree: RuleTree<WhoTest>): readonly string[] {
 
 /** The value of a reader fact named by {@link readerFactsIn}. */
 export function hasReaderFact(facts: ReaderFacts, key: string): boolean {
-  if (key === 'signed in') return facts.signedIn;
-  const [kind, name] = [key.slice(0, key.indexOf(' ')), key.slice(key.indexOf(' ') + 1)];
-  return kind === 'role' ? facts.roles.includes(name) : facts.memberships.includes(name);
+  for (const kind of whoTests.kinds) {
+    const test = kind.ofKey(key);
+    if (test) return kind.holds(test)(facts);
+  }
+  return false;
 }
 
 /** The key of the reader fact that a test asks about. */
 export function keyOfWhoTest(test: WhoTest): string {
-  switch (test.test) {
-    case 'signed in':
-      return 'signed in';
-    case 'role':
-      return `role ${test.role}`;
-    case 'membership':
-      return `membership ${test.membership}`;
-  }
+  return whoTests.of(test).key(test);
 }

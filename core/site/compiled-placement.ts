@@ -2,7 +2,8 @@ import type { PlacementValue } from '../placement/placement';
 import { testsOf, type Rule } from '../rule/rule';
 import { effectiveRule, type SharedRules } from '../rule/shared-rule';
 import { compileWhen, nextWhenBoundary } from '../rule/when';
-import { compileWhere, narrowingKeys, queryTestsIn, type PageFacts, type QueryTest } from '../rule/where';
+import { compileWhere, narrowingKeys, queryTestsIn, type PageFacts } from '../rule/where';
+import type { QueryTest } from '../rule/tests/query/test';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 

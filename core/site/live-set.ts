@@ -1,13 +1,24 @@
+import { groupBy } from '../collection/group-by';
 import { inForceAt, knownAtFor, publicationBoundaries } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
-import { recordKinds, type RecordKind } from '../ledger/records';
+import type { RecordKind } from '../ledger/records';
 import type { LiveStretch } from '../ledger/stretches';
 import type { Instant } from '../schedule/local-time';
 import type { Overlay, SnapshotOptions } from './snapshot';
 
-/** The values of all records that are live at a moment, by kind and id. */
+/** Values by kind and id. */
+export type LiveValues = ReadonlyMap<RecordKind, ReadonlyMap<string, unknown>>;
+
+const noValues: ReadonlyMap<string, never> = new Map<string, never>();
+
+/** The live values of a kind; the same empty map for all kinds of which there are none. */
+export function valuesOfKind<Value>(values: LiveValues, kind: RecordKind): ReadonlyMap<string, Value> {
+  return (values.get(kind) as ReadonlyMap<string, Value> | undefined) ?? noValues;
+}
+
+/** The values of all records that are live at a moment. */
 export interface LiveSet {
-  readonly values: Readonly<Record<RecordKind, ReadonlyMap<string, unknown>>>;
+  readonly values: LiveValues;
   /** Until when nothing in the ledger changes what is live; infinite when nothing is planned. */
   readonly validUntil: Instant;
   /** A record of which something begins or ends then; null when nothing is planned. */
@@ -19,17 +30,17 @@ export function liveAt(ledger: Ledger, { moment, now, locale }: Pick<SnapshotOpt
   const knownAt = knownAtFor(moment, now);
   let validUntil = Infinity;
   let nextToTurn: string | null = null;
-  const values = Object.fromEntries(
-    recordKinds.map(kind => {
+  const values = new Map(
+    ledger.kinds.map(kind => {
       const live = new Map<string, unknown>();
       for (const { id } of ledger.recordsOf(kind)) {
         const { revisionId, next } = knownAt === Infinity ? nowOf(ledger, id, locale, moment) : thenOf(ledger, id, locale, moment, knownAt);
         if (next < validUntil) [validUntil, nextToTurn] = [next, id];
         if (revisionId !== null) live.set(id, ledger.revision(revisionId).value);
       }
-      return [kind, live];
+      return [kind, live] as const;
     }),
-  ) as unknown as Record<RecordKind, ReadonlyMap<string, unknown>>;
+  );
   return { values, validUntil, nextToTurn };
 }
 
@@ -47,18 +58,17 @@ export function liveSince(
   if (moment >= validUntil) return null;
   if (nextToTurn !== null && published.has(nextToTurn) && !ledger.outlookOf(nextToTurn, locale).boundaries.includes(validUntil))
     return null;
-  const values = { ...before.values };
-  for (const kind of recordKinds) {
-    const ids = [...published].filter(id => ledger.records.get(id)?.kind === kind);
-    if (ids.length === 0) continue;
-    const live = new Map(values[kind]);
+  const values = new Map(before.values);
+  for (const [kind, ids] of groupBy(published, id => ledger.records.get(id)?.kind)) {
+    if (kind === undefined) continue;
+    const live = new Map(values.get(kind));
     for (const id of ids) {
       const { revisionId, next } = nowOf(ledger, id, locale, moment);
       if (next < validUntil) [validUntil, nextToTurn] = [next, id];
       if (revisionId === null) live.delete(id);
       else live.set(id, ledger.revision(revisionId).value);
     }
-    values[kind] = live;
+    values.set(kind, live);
   }
   return { values, validUntil, nextToTurn };
 }
@@ -87,14 +97,14 @@ function thenOf(ledger: Ledger, id: string, locale: string, moment: Instant, kno
 /** What is live with overlays in place of their records; kinds that none of them touches are shared. */
 export function laidOver(live: LiveSet, overlays: readonly Overlay[]): LiveSet {
   if (overlays.length === 0) return live;
-  const values = { ...live.values };
-  for (const kind of new Set(overlays.map(each => each.kind))) {
-    const copy = new Map(values[kind]);
-    for (const { recordId, value } of overlays.filter(each => each.kind === kind)) {
+  const values = new Map(live.values);
+  for (const [kind, laid] of groupBy(overlays, each => each.kind)) {
+    const copy = new Map(values.get(kind));
+    for (const { recordId, value } of laid) {
       copy.delete(recordId);
       if (value !== null) copy.set(recordId, value);
     }
-    values[kind] = copy;
+    values.set(kind, copy);
   }
   return { ...live, values };
 }

@@ -1,4 +1,4 @@
-import type { PageValue } from '../page/page';
+import { topicsOf, type PageValue } from '../page/page';
 import type { PageFacts } from '../rule/where';
 
 /**
@@ -10,7 +10,7 @@ export function factsOfPage(id: string, value: PageValue, parent: PageFacts | nu
     id,
     path: parent === null ? '/' : `${parent.path === '/' ? '' : parent.path}/${value.segment}`,
     type: value.type,
-    topics: value.topics,
+    topics: topicsOf(value),
     layout: value.layout,
     lineage: [id, ...(parent?.lineage ?? [])],
     isFrontPage: parent === null,

@@ -13,7 +13,7 @@ import { readerFactsIn } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import type { ThemeManifest } from '../theme/manifest';
 import { compilePlacement, type CompiledPlacement } from './compiled-placement';
-import { laidOver, liveAt, type LiveSet } from './live-set';
+import { laidOver, liveAt, valuesOfKind, type LiveSet, type LiveValues } from './live-set';
 import { factsOfPage } from './page-facts';
 
 /** A page in the tree of a snapshot. */
@@ -73,6 +73,8 @@ export interface SiteSnapshot {
   readonly manifest: ThemeManifest;
   /** BCP 47 tag of the locale it is read in. */
   readonly locale: string;
+  /** Every live value, by kind and id. */
+  readonly values: LiveValues;
   /** Until when nothing in the ledger changes what is live; infinite when nothing is planned. */
   readonly validUntil: Instant;
   readonly front: PageNode | null;
@@ -106,18 +108,19 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
   const overlays = options.overlays ?? [];
   const { values } = laidOver(live, overlays);
   const locale = options.readIn ?? options.locale;
-  const tree = treeOf(ledger, values.page as ReadonlyMap<string, PageValue>, locale);
-  const sharedRules = values['shared rule'] as ReadonlyMap<string, SharedRuleValue>;
+  const tree = treeOf(ledger, valuesOfKind<PageValue>(values, 'page'), locale);
+  const sharedRules = valuesOfKind<SharedRuleValue>(values, 'shared rule');
   return {
     moment: options.moment,
     manifest: options.manifest,
     locale,
+    values,
     validUntil: live.validUntil,
     ...tree,
-    ...indexOf(ledger, values.placement as ReadonlyMap<string, PlacementValue>, sharedRules),
-    blocks: blockNodesOf(values.block as ReadonlyMap<string, BlockValue>),
+    ...indexOf(ledger, valuesOfKind<PlacementValue>(values, 'placement'), sharedRules),
+    blocks: blockNodesOf(valuesOfKind<BlockValue>(values, 'block')),
     sharedRules,
-    expectations: values.expectation as ReadonlyMap<string, ExpectationValue>,
+    expectations: valuesOfKind<ExpectationValue>(values, 'expectation'),
     ...dormantOf(ledger, options, live, new Set(overlays.map(each => each.recordId))),
   };
 }
@@ -136,7 +139,7 @@ function dormantOf(
   const knownAt = knownAtFor(options.moment, options.now);
   const dormant = <Value>(kind: 'placement' | 'block'): readonly Dormant<Value>[] =>
     ledger.recordsOf(kind).flatMap(({ id }) => {
-      if (values[kind].has(id) || overlaid.has(id)) return [];
+      if (valuesOfKind(values, kind).has(id) || overlaid.has(id)) return [];
       const found = dormantValue(ledger, id, options, ledger.publicationsKnown(id, options.locale, knownAt));
       return found ? [found as Dormant<Value>] : [];
     });

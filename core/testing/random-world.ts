@@ -74,10 +74,10 @@ export const limitedTheme: ThemeManifest = {
 export function worldWith(placements: readonly RandomPlacement[]): SmallWorld {
   const world = new SmallWorld()
     .page('front', null)
-    .page('visit', 'front', { topics: ['sea'], order: 'a1' })
+    .page('visit', 'front', { fields: { topics: ['sea'] }, order: 'a1' })
     .page('tern', 'visit', { layout: 'narrow', order: 'a1' })
     .page('marsh', 'visit', { readers: members, order: 'a2' })
-    .page('news', 'front', { topics: ['sky'], order: 'a2' })
+    .page('news', 'front', { fields: { topics: ['sky'] }, order: 'a2' })
     .block('words')
     .block('private', { readers: members })
     .block('later', {}, { from: 4 * minute })

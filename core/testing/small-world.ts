@@ -7,6 +7,10 @@ import { everywhere, type Rule } from '../rule/rule';
 import { takeSnapshot, type SiteSnapshot } from '../site/snapshot';
 import type { ThemeManifest } from '../theme/manifest';
 
+import { initialValues } from '../fields/index';
+import { page as pageType } from '../page-types/page/type';
+import { textOfParagraphs, type RichText } from '../rich-text/document';
+
 /** A theme of two layouts, one of them without an aside. */
 export const smallTheme: ThemeManifest = {
   name: 'small',
@@ -69,23 +73,19 @@ export class SmallWorld {
 
   page(id: string, parentId: string | null, part: Partial<PageValue> = {}, times: Partial<PublicationEntry> = {}): this {
     const value = {
-      version: 2 as const,
-      type: 'page' as const,
+      version: 3 as const,
+      type: 'page',
+      typeVersion: 1,
       title: id,
       parentId,
       segment: parentId === null ? '' : id,
       order: 'a0',
-      standfirst: '',
-      body: '',
-      picture: '',
-      pictureText: '',
-      topics: [],
       layout: 'wide',
       readers: null,
       inMenu: true,
       menuLabel: '',
-      takesPlace: null,
       ...part,
+      fields: { ...initialValues(pageType.fields), ...part.fields },
     } satisfies PageValue;
     return this.add('page', id, value, times);
   }
@@ -94,7 +94,15 @@ export class SmallWorld {
     return this.add(
       'block',
       id,
-      { version: 1, type: 'rich text', title: id, fields: { body: '<p>words</p>' }, readers: null, ...part } satisfies BlockValue,
+      {
+        version: 2,
+        type: 'rich text',
+        typeVersion: 1,
+        title: id,
+        fields: { body: textOfParagraphs('words') },
+        readers: null,
+        ...part,
+      } satisfies BlockValue,
       times,
     );
   }
@@ -124,4 +132,9 @@ export function placementOf(part: Partial<PlacementValue> = {}, rule: Partial<Ru
     reason: '',
     ...part,
   };
+}
+
+/** A text that holds nothing but blocks. */
+export function textHolding(...blockIds: readonly string[]): RichText {
+  return { type: 'doc', content: blockIds.map(blockId => ({ type: 'inset', attrs: { blockId, showsTitle: false, look: '' } })) };
 }

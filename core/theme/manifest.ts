@@ -43,6 +43,8 @@ export interface ThemeManifest {
   readonly readingOrder: readonly string[];
   readonly looks: readonly RegionDefinition[];
   readonly layouts: readonly LayoutDefinition[];
+  /** Class names for what running text consists of, by node or mark. */
+  readonly textClasses?: Readonly<Record<string, string>>;
   /** Widths, in CSS pixels, at which the theme is looked at. */
   readonly widths: { readonly phone: number; readonly tablet: number; readonly desk: number };
 }

@@ -1,17 +1,16 @@
+import { rightsOf } from '../kinds/index';
+import { roles, type KindRights, type Role } from '../kinds/kind';
 import type { RecordKind, Stage } from '../ledger/records';
 
-/** What people are to the site. */
-export const roles = ['writer', 'translator', 'editor', 'manager', 'administrator'] as const;
-/** See {@link roles}. */
-export type Role = (typeof roles)[number];
+export { roles, type Role };
 
 /** The step from one stage to another, and who may take it. */
 export interface Move {
   readonly name: MoveName;
   readonly from: readonly Stage[];
   readonly to: Stage;
-  /** Roles that may make it, per kind of record. */
-  readonly who: Readonly<Record<RecordKind, readonly Role[]>>;
+  /** Which right over a kind of record it takes. */
+  readonly right: keyof KindRights;
   /** `own`: only what one made oneself; `others`: only what others alone have written (four eyes); `any`: both. */
   readonly whose: 'own' | 'others' | 'any';
   /** Sets a publication, so that readers see it from its date on. */
@@ -23,47 +22,23 @@ export interface Move {
 /** The moves there are. */
 export type MoveName = 'send for review' | 'take back' | 'return' | 'decline' | 'approve' | 'publish' | 'withdraw';
 
-/** Which roles may write drafts and proposals, per kind. */
-export const mayWriteKind: Readonly<Record<RecordKind, readonly Role[]>> = {
-  page: ['writer', 'editor', 'manager', 'administrator'],
-  block: ['writer', 'editor', 'manager', 'administrator'],
-  placement: ['editor', 'manager', 'administrator'],
-  'shared rule': ['manager', 'administrator'],
-  expectation: ['manager', 'administrator'],
-};
-
-const reviewers: Move['who'] = {
-  page: ['editor', 'administrator'],
-  block: ['administrator', 'editor'],
-  placement: ['editor', 'administrator'],
-  'shared rule': ['editor', 'administrator'],
-  expectation: ['manager', 'administrator'],
-};
-
 /** The workflow that a new site starts with. Placements ask for four eyes: whoever makes one has another approve it. */
 export const defaultMoves: readonly Move[] = [
-  { name: 'send for review', from: ['draft'], to: 'in review', who: mayWriteKind, whose: 'any', publishes: false, decides: false },
-  { name: 'take back', from: ['in review'], to: 'draft', who: mayWriteKind, whose: 'own', publishes: false, decides: false },
-  { name: 'return', from: ['in review'], to: 'draft', who: reviewers, whose: 'others', publishes: false, decides: true },
-  { name: 'decline', from: ['in review'], to: 'declined', who: reviewers, whose: 'others', publishes: false, decides: true },
-  { name: 'approve', from: ['in review'], to: 'approved', who: reviewers, whose: 'others', publishes: true, decides: true },
+  { name: 'send for review', from: ['draft'], to: 'in review', right: 'write', whose: 'any', publishes: false, decides: false },
+  { name: 'take back', from: ['in review'], to: 'draft', right: 'write', whose: 'own', publishes: false, decides: false },
+  { name: 'return', from: ['in review'], to: 'draft', right: 'review', whose: 'others', publishes: false, decides: true },
+  { name: 'decline', from: ['in review'], to: 'declined', right: 'review', whose: 'others', publishes: false, decides: true },
+  { name: 'approve', from: ['in review'], to: 'approved', right: 'review', whose: 'others', publishes: true, decides: true },
   {
     name: 'publish',
     from: ['draft', 'in review'],
     to: 'approved',
-    who: {
-      page: ['editor', 'administrator'],
-      block: ['administrator', 'editor'],
-      placement: ['administrator'],
-      'shared rule': ['administrator'],
-      // Nothing that readers see follows from an expectation.
-      expectation: ['manager', 'administrator'],
-    },
+    right: 'publish',
     whose: 'any',
     publishes: true,
     decides: true,
   },
-  { name: 'withdraw', from: ['draft', 'in review'], to: 'withdrawn', who: mayWriteKind, whose: 'own', publishes: false, decides: false },
+  { name: 'withdraw', from: ['draft', 'in review'], to: 'withdrawn', right: 'write', whose: 'own', publishes: false, decides: false },
 ];
 
 /** What a move is judged by. */
@@ -91,9 +66,10 @@ export type MoveOutcome =
 export function judgeMove(name: string, facts: MoveFacts, moves: readonly Move[] = defaultMoves): MoveOutcome {
   const move = moves.find(each => each.name === name);
   if (!move) return { kind: 'refused', code: 'unknown move', rolesThatMay: [] };
-  const rolesThatMay = roles.filter(role => facts.kinds.every(kind => move.who[kind].includes(role)));
+  const rolesThatMay = roles.filter(role => facts.kinds.every(kind => rightsOf(kind)[move.right].includes(role)));
   const refuse = (code: MoveRefusal): MoveOutcome => ({ kind: 'refused', code, rolesThatMay });
-  if (!facts.kinds.every(kind => facts.roles.some(role => move.who[kind].includes(role)))) return refuse('role lacks the right');
+  if (!facts.kinds.every(kind => facts.roles.some(role => rightsOf(kind)[move.right].includes(role))))
+    return refuse('role lacks the right');
   if (!move.from.includes(facts.stage)) return refuse('wrong stage');
   if (move.whose === 'own' && !facts.isOwn) return refuse('only own');
   if (move.whose === 'others' && (facts.isOwn || facts.hasWritten)) return refuse('only others');
@@ -108,5 +84,5 @@ export function possibleMoves(facts: MoveFacts, moves: readonly Move[] = default
 
 /** Whether any of the roles may write drafts of the kind. */
 export function mayWrite(kind: RecordKind, held: readonly Role[]): boolean {
-  return held.some(role => mayWriteKind[kind].includes(role));
+  return held.some(role => rightsOf(kind).write.includes(role));
 }

@@ -1,3 +1,5 @@
+import { declarationOf } from '@core/blocks/block-type';
+import { pageDeclarationOf } from '@core/page-types/page-type';
 import type { Session } from '@contract/messages';
 import { openApiDocument } from '@contract/openapi';
 import { isChange, operations, type Operation, type OperationName } from '@contract/operations';
@@ -8,7 +10,8 @@ import { copyOf } from '../services/copies';
 import { createEdition, moveEdition, saveProposal } from '../services/editions';
 import { editionDetail, listEditions } from '../services/edition-views';
 import { deleteForGood, deletionOf } from '../services/deletion';
-import { effectsOf, namedPage } from '../services/effects';
+import { namedPage } from '@core/kinds/effect';
+import { effectsOf } from '../services/effects';
 import { checkChanges, listExpectations } from '../services/expectations';
 import { findRecords } from '../services/find';
 import { healthOf } from '../services/health';
@@ -25,7 +28,7 @@ import { overlaysFor, ribbonOf, viewPage } from '../services/views';
 import { explainPlacement } from '../services/why';
 import { dropSavedFilter, readSavedFilters, saveSavedFilter } from '../repositories/saved-filters-repository';
 import type { Site } from '../site/site';
-import { faultsFromIssues, Refusal, refuseInvalid } from './problems';
+import { faultsFromIssues, Refusal, refuseInvalid } from '../errors/refusal';
 import { beginSession, endSession, keepSession, personOf, type Sessions } from './sessions';
 
 type Body<Name extends OperationName> = (typeof operations)[Name] extends { body: infer Schema extends z.ZodType }
@@ -145,18 +148,18 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
     listEditions: ({ person, query }) => [...listEditions(site, person, query.stage)],
     saveProposal: async ({ person, id, body }) =>
       readRecord(site, person, await saveProposal(site, person, id, body.value, body.parentRevisionId, body.note)),
-    view: ({ body }) => viewPage(site, { ...body, changes: checkedChanges(body.changes) }),
-    effect: ({ body }) => [...effectsOf(site, overlaysFor(site, body.withEditions, checkedChanges(body.changes)), body.moment)],
-    readSiteFacts: ({ body }) => siteFacts(site, { ...body, changes: checkedChanges(body.changes) }),
+    view: ({ body }) => viewPage(site, { ...body, changes: checkedChanges(site, body.changes) }),
+    effect: ({ body }) => [...effectsOf(site, overlaysFor(site, body.withEditions, checkedChanges(site, body.changes)), body.moment)],
+    readSiteFacts: ({ body }) => siteFacts(site, { ...body, changes: checkedChanges(site, body.changes) }),
     readReach: ({ request, body }) => {
-      const reach = reachTable(site, { ...body, changes: checkedChanges(body.changes) });
+      const reach = reachTable(site, { ...body, changes: checkedChanges(site, body.changes) });
       return request.accepts(['json', 'csv']) === 'csv' ? reachCsv(site, reach) : reach;
     },
-    why: ({ body }) => explainPlacement(site, { ...body, changes: checkedChanges(body.changes) }),
+    why: ({ body }) => explainPlacement(site, { ...body, changes: checkedChanges(site, body.changes) }),
     listSharedRules: () => [...listSharedRules(site)],
     listExpectations: async () => [...(await listExpectations(site))],
     checkExpectations: ({ person, body }) =>
-      checkChanges(site, person!, overlaysFor(site, body.withEditions, checkedChanges(body.changes)), {
+      checkChanges(site, person!, overlaysFor(site, body.withEditions, checkedChanges(site, body.changes)), {
         ...body.times,
         scheduled: body.scheduled,
       }),
@@ -221,7 +224,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
     site: {
       name: settings.name,
       zone: settings.zone,
-      locale: settings.baseLocale,
+      locale: site.ledger.baseLocale,
       localeName: settings.localeName,
       now: clocks.content(),
       isFrozen: clocks.isFrozen,
@@ -234,6 +237,8 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             theme: theme.manifest,
             limitsTag: limitsNow(site).tag,
             pictures: [...site.pictures],
+            blockTypes: [...site.registry.blockTypes.values()].map(declarationOf),
+            pageTypes: [...site.registry.pageTypes.values()].map(pageDeclarationOf),
             closedPages: settings.closedPages,
           }
         : null,

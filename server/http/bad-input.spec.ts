@@ -1,5 +1,5 @@
 import { saveProposal } from '../services/editions';
-import type { Refusal } from './problems';
+import type { Refusal } from '../errors/refusal';
 import { sampleBlock, sampleEdition, samplePlacement } from '../testing/samples';
 import { TestSite, type TestClient } from '../testing/test-site';
 
@@ -101,8 +101,8 @@ describe('bad input', () => {
     ['a field of the wrong type', () => edition({ fields: { ...sampleBlock().fields, text: 7 } }), '/changes/0/value/fields/text'],
     [
       'a link that runs script',
-      () => edition({ fields: { ...sampleBlock().fields, linkTo: 'javascript:alert(1)' } }),
-      '/changes/0/value/fields/linkTo',
+      () => edition({ fields: { ...sampleBlock().fields, linkTo: { page: null, address: 'javascript:alert(1)' } } }),
+      '/changes/0/value/fields/linkTo/address',
     ],
     ['an unknown type of block', () => edition({ type: 'hologram' }), '/changes/0/value/type'],
     ['no changes', () => ({ ...edition(), changes: [] }), '/changes'],

@@ -16,7 +16,7 @@ describe('changes that somebody else has overtaken', () => {
     const [block, placement] = edition.changes;
     await administrator.post('/api/editions', { ...edition, move: { name: 'publish' } });
     const live = (id: string) => {
-      const state = test.site.ledger.inForce(id, 'en-GB', test.now, Infinity);
+      const state = test.site.ledger.inForce(id, test.now, Infinity);
       return state.state === 'live' ? state.revisionId : null;
     };
     const bases = [block!, placement!].map(each => live(each.recordId));

@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express';
-import { Refusal } from './problems';
+import { Refusal } from '../errors/refusal';
 
 /** The deepest nesting of a request body. Rules are the deepest thing there is, and no one reads one of thirty levels. */
 const deepest = 64;

@@ -1,3 +1,5 @@
+import { emptyText } from '@core/rich-text/document';
+import { readHtml } from '@contract/values';
 import type { PageValue } from '@core/page/page';
 import { sampleBlock, sampleEdition } from '../testing/samples';
 import { TestSite, type TestClient } from '../testing/test-site';
@@ -31,7 +33,7 @@ describe('words that are not for everybody', () => {
     return added('page', {
       ...sample,
       title: `Title of ${segment}`,
-      body: '',
+      fields: { ...sample.fields, body: emptyText },
       parentId: test.pageId(parent),
       segment,
       readers: null,
@@ -42,10 +44,10 @@ describe('words that are not for everybody', () => {
   it('are not named, title or address, by anything that a reader gets', async () => {
     const secret = '/join/members/tide-tables';
     const sample = sampleEdition(test.pageId('/visit'), {
-      fields: { tone: 'calm', text: 'Lamps.', linkLabel: 'The tables', linkTo: secret },
+      fields: { tone: 'calm', text: 'Lamps.', linkLabel: 'The tables', linkTo: { page: null, address: secret } },
     });
     const text = `<p>Read <a href="${secret}#june">the tables</a> or <a href="/visit">visit</a>.</p>`;
-    const prose = sampleEdition(test.pageId('/visit'), { type: 'rich text', title: 'Where to read', fields: { body: text } });
+    const prose = sampleEdition(test.pageId('/visit'), { type: 'rich text', title: 'Where to read', fields: { body: readHtml(text) } });
     await publish([...sample.changes, ...prose.changes]);
     const all = [...test.site.snapshots.at().pages.map(page => page.facts.path), '/nowhere', '/sitemap.xml', '/robots.txt', '/sign-in'];
     for (const path of all) {

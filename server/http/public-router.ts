@@ -8,7 +8,7 @@ import { type PublicAnswers, renderPublicPage } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { beginSession, endSession, personOf, readerFactsOf, sessionCookie, type Sessions } from './sessions';
-import { Refusal } from './problems';
+import { Refusal } from '../errors/refusal';
 
 /** The public site: pages, the sign-in page, the sitemap. */
 export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnswers): Router {

@@ -1,3 +1,4 @@
+import { readHtml } from '@contract/values';
 import type { PageValue } from '@core/page/page';
 import type { Rule } from '@core/rule/rule';
 import { sampleBlock, sampleEdition, samplePlacement } from '../testing/samples';
@@ -29,10 +30,15 @@ describe('publishing', () => {
   const publish = (client: TestClient, changes: readonly AnyChange[], part: object = {}): Promise<TestAnswer> =>
     client.post('/api/editions', edition(changes, { name: 'publish', ...part }));
   const liveOf = async (id: string) => (await administrator.get(`/api/records/${id}`)).json.live as { revisionId: string; value: never };
-  const pageChange = async (path: string, part: Partial<PageValue>): Promise<AnyChange> => {
+  const pageChange = async (path: string, fields: PageValue['fields'], part: Partial<PageValue> = {}): Promise<AnyChange> => {
     const recordId = test.pageId(path);
     const { revisionId, value } = await liveOf(recordId);
-    return { recordId, kind: 'page', value: { ...(value as PageValue), ...part }, baseRevisionId: revisionId };
+    return {
+      recordId,
+      kind: 'page',
+      value: { ...(value as PageValue), fields: { ...(value as PageValue).fields, ...fields } },
+      baseRevisionId: revisionId,
+    };
   };
   const newPage = (parent: string, segment: string): AnyChange => {
     const sample = test.site.snapshots.at().pageByPath.get('/visit/parking')!.value;
@@ -170,8 +176,8 @@ describe('publishing', () => {
       const page = await pageChange('/join', { standfirst: 'Mine.' });
       expect(await refusedFor([page])).toEqual([403, 'It reaches pages outside your sections: Join. Edwin Oyelaran']);
       expect((await refusedFor([newPage('/about', 'mine')]))[0]).toBe(403);
-      expect((await refusedFor([await pageChange('/about/people', { parentId: test.pageId('/visit') })]))[0]).toBe(403);
-      expect((await refusedFor([await pageChange('/join/members', { readers: {} })]))[0]).toBe(403);
+      expect((await refusedFor([await pageChange('/about/people', {}, { parentId: test.pageId('/visit') })]))[0]).toBe(403);
+      expect((await refusedFor([await pageChange('/join/members', {}, { readers: {} })]))[0]).toBe(403);
       expect((await refusedFor([{ recordId: page.recordId, kind: 'page', retires: true, baseRevisionId: page.baseRevisionId }]))[0]).toBe(
         403,
       );
@@ -191,7 +197,7 @@ describe('publishing', () => {
       const holder = uuid();
       const inset = uuid();
       const body = `<p>x</p><div data-inset="${inset}"></div>`;
-      const text = (title: string, words: string) => sampleBlock({ type: 'rich text', title, fields: { body: words } });
+      const text = (title: string, words: string) => sampleBlock({ type: 'rich text', title, fields: { body: readHtml(words) } });
       const joined = await publish(administrator, [
         { recordId: inset, kind: 'block', value: text('Kept once', '<p>y</p>'), baseRevisionId: null },
         { recordId: holder, kind: 'block', value: text('Holder', body), baseRevisionId: null },

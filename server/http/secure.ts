@@ -1,5 +1,5 @@
 import type { Request } from 'express';
-import { Refusal } from './problems';
+import { Refusal } from '../errors/refusal';
 
 /** @throws Refusal when a session could not be kept, since nothing says that the request came over https */
 export function refuseInsecure(request: Request, isSecure: boolean): void {

@@ -9,7 +9,8 @@ import type { Site } from '../site/site';
 import { apiRouter } from './api-router';
 import { refuseDeep } from './json-depth';
 import { troubleOf, type StoreTrouble } from '../database/store-fault';
-import { problemDocument, problemKinds, Refusal, type ProblemCode } from './problems';
+import { Refusal, type RefusalCode } from '../errors/refusal';
+import { problemDocument } from './problems';
 import { PublicAnswers } from '../public/answers';
 import { answerSignedOut, publicRouter } from './public-router';
 import { createSessions } from './sessions';
@@ -136,14 +137,14 @@ function answerProblems(logger: Logger): ErrorRequestHandler {
     const refusal = asRefusal(error);
     // What the store says of its troubles holds the words that were to be saved.
     if (troubleOf(error)) logger.error({ code: (error as { code: string }).code }, refusal.code);
-    else if (problemKinds[refusal.code][0] >= 500) logger.error({ err: error }, refusal.code);
+    else if (problemDocument(refusal).status >= 500) logger.error({ err: error }, refusal.code);
     const document = problemDocument(refusal);
     response.status(document.status).set('Cache-Control', 'no-store').type('application/problem+json').send(JSON.stringify(document));
   };
 }
 
 /** What people are told when the store cannot take what they sent; whatever was acknowledged before is safe. */
-const troubles: Readonly<Record<StoreTrouble, readonly [ProblemCode, string]>> = {
+const troubles: Readonly<Record<StoreTrouble, readonly [RefusalCode, string]>> = {
   full: ['storage-full', 'The disk of the server is full, so nothing was saved. Reading goes on; save again when there is room.'],
   busy: ['storage-busy', 'Another process holds the store, so nothing was saved. Try again in a moment.'],
   failing: [

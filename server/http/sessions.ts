@@ -6,7 +6,7 @@ import session from 'express-session';
 import type { Logger } from 'pino';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { Refusal } from './problems';
+import { Refusal } from '../errors/refusal';
 import { SteadySessionStore } from './session-store';
 import { SignInGuard } from './sign-in-guard';
 

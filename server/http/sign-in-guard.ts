@@ -4,7 +4,7 @@ import type { CookieOptions, Request, Response } from 'express';
 import { authenticate } from './passwords';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { Refusal } from './problems';
+import { Refusal } from '../errors/refusal';
 import { refuseInsecure } from './secure';
 
 /** How many failed attempts are let through within a quarter of an hour, and the pause after which one more is. */

@@ -86,7 +86,7 @@ describe('with stored values that cannot be read', () => {
   it('leaves each out by itself, finds it in health, lists it, and puts it aside', async () => {
     const place = (name: string) => test.site.snapshots.at().placements.find(each => each.value.blockId === test.blockId(name))!;
     const revisionOf = (id: string) => {
-      const inForce = test.site.ledger.inForce(id, 'en-GB', setDay, Infinity);
+      const inForce = test.site.ledger.inForce(id, setDay, Infinity);
       return inForce.state === 'live' ? inForce.revisionId : '';
     };
     const damage: readonly (readonly [record: string, value: string])[] = [

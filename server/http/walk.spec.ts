@@ -82,7 +82,12 @@ describe('the whole job over the API', () => {
     const id = test.pageId('/about/people');
     const before = await writer.get(`/api/records/${id}`);
     const { revisionId, value } = before.json.live;
-    const change = { recordId: id, kind: 'page', value: { ...value, standfirst: 'Nine wardens and a boat.' }, baseRevisionId: revisionId };
+    const change = {
+      recordId: id,
+      kind: 'page',
+      value: { ...value, fields: { ...value.fields, standfirst: 'Nine wardens and a boat.' } },
+      baseRevisionId: revisionId,
+    };
     const edition = { id: crypto.randomUUID(), title: 'People', changes: [change], move: { name: 'send for review' } };
     const sent = await writer.post('/api/editions', edition);
     expect(sent.json.changes[0].fields.map((field: { label: string }) => field.label)).toEqual(['Standfirst']);
@@ -120,7 +125,7 @@ describe('the whole job over the API', () => {
     const propose = (standfirst: string, name: string) => ({
       id: crypto.randomUUID(),
       title: standfirst,
-      changes: [{ recordId: id, kind: 'page', value: { ...value, standfirst }, baseRevisionId: revisionId }],
+      changes: [{ recordId: id, kind: 'page', value: { ...value, fields: { ...value.fields, standfirst } }, baseRevisionId: revisionId }],
       move: { name },
     });
     const waiting = propose('£5 a day.', 'send for review');

@@ -1,8 +1,9 @@
 import { cacheControl } from '@core/render/cache-lifetime';
 import { pageModel, type PageModelContext } from '@core/render/page-model';
 import { audienceKey, mayRead, resolvePage } from '@core/placement/resolve';
-import { servicePages, type ServicePage } from '@core/page/page';
-import { queryHolds, type PageFacts, type QueryTest } from '@core/rule/where';
+import { servicePages, type ServicePage } from '@core/page/service-pages';
+import { type PageFacts } from '@core/rule/where';
+import { queryHolds, type QueryTest } from '@core/rule/tests/query/test';
 import { readerFactsIn, type ReaderFacts } from '@core/rule/who';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { LRUCache } from 'lru-cache';
@@ -135,7 +136,7 @@ export function serviceFacts(
   site: Site,
   service: ServicePage,
   path: string,
-  locale = site.settings.baseLocale,
+  locale = site.ledger.baseLocale,
   query: Readonly<Record<string, string>> = {},
 ): PageFacts {
   return {
@@ -156,14 +157,21 @@ export function serviceFacts(
 }
 
 /** The facts of every page that nobody wrote. */
-export function allServiceFacts(site: Site, locale = site.settings.baseLocale): readonly PageFacts[] {
+export function allServiceFacts(site: Site, locale = site.ledger.baseLocale): readonly PageFacts[] {
   return servicePages.map(service => serviceFacts(site, service, `/${service.replace(/ /g, '-')}`, locale));
 }
 
 /** What a page is made ready for. */
 export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFacts): PageModelContext {
   const { settings, publicAddress: siteAddress } = site;
-  return { siteName: settings.name, siteAddress, reader, style: momentStyle(site), onFault: noteFault(site, snapshot) };
+  return {
+    registry: site.registry,
+    siteName: settings.name,
+    siteAddress,
+    reader,
+    style: momentStyle(site),
+    onFault: noteFault(site, snapshot),
+  };
 }
 
 /** Notes a block that could not be shown as a snapshot has it. */
@@ -187,11 +195,17 @@ export function renderPublicPage(
   readonly dependsOn: readonly string[];
   readonly queryTests: readonly QueryTest[];
 } {
-  const facts = page ? { ...page.facts, query } : serviceFacts(site, service ?? 'not found', path, site.settings.baseLocale, query);
+  const facts = page ? { ...page.facts, query } : serviceFacts(site, service ?? 'not found', path, site.ledger.baseLocale, query);
   const resolution = resolvePage(snapshot, facts, reader);
   const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, contextFor(site, snapshot, reader));
   const body = Buffer.from(
-    site.theme.render(model, { language: site.settings.baseLocale, isSheet: false, extra, onFault: noteFault(site, snapshot) }),
+    site.theme.render(model, {
+      language: site.ledger.baseLocale,
+      isSheet: false,
+      extra,
+      registry: site.registry,
+      onFault: noteFault(site, snapshot),
+    }),
   );
   // Weak: the same words may be sent compressed or plain.
   const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;

@@ -1,3 +1,4 @@
+import { shippedTypes } from '@core/registry/registry';
 import type { PageModel } from '@core/render/page-model';
 import { loadTheme } from './theme';
 
@@ -10,8 +11,7 @@ const block = {
   anchor: '',
   title: '',
   label: 'L',
-  links: [],
-  cards: [],
+  data: {},
   isPageTitle: false,
 };
 const model = (targets: object): PageModel =>
@@ -24,13 +24,13 @@ const model = (targets: object): PageModel =>
     when: '',
     showsTitle: true,
     service: null,
-    body: '',
+    body: null,
     targets,
     insets: {},
   }) as unknown as PageModel;
 const listing = { ...block, type: 'listing', fields: { shownAs: 'titles', whenEmpty: '' } };
-const text = { ...block, type: 'rich text', fields: { body: '<p>Words</p>' } };
-const render = (targets: object, isSheet = false) => theme.render(model(targets), { language: 'en-GB', isSheet });
+const text = { ...block, type: 'rich text', fields: { body: ['<p>Words</p>'] } };
+const render = (targets: object, isSheet = false) => theme.render(model(targets), { language: 'en-GB', isSheet, registry: shippedTypes });
 
 describe('a page of the theme', () => {
   it('has no region whose blocks have nothing to show', () => {

@@ -1,11 +1,12 @@
-import { cutAtInsets, deepestInset, mostInsetText } from '@core/inset/inset';
+import { plainTemplate, type BlockType } from '@core/blocks/block-type';
+import type { OpenText } from '@core/fields/field';
+import { deepestInset, mostInsetText } from '@core/inset/inset';
+import { UnknownType, type Registry } from '@core/registry/registry';
 import type { BlockModel, PageModel } from '@core/render/page-model';
 import type { ThemeManifest } from '@core/theme/manifest';
 import Handlebars from 'handlebars';
-import { LRUCache } from 'lru-cache';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { sanitizeRichText } from '../text/sanitize';
 
 /** How a page is to be rendered. */
 export interface RenderOptions {
@@ -13,6 +14,8 @@ export interface RenderOptions {
   readonly language: string;
   /** For the editor: marks regions and placements, and keeps empty regions visible. */
   readonly isSheet: boolean;
+  /** The types of block that the site knows. */
+  readonly registry: Registry;
   /** Template data beyond the model, such as the sign-in form's token. */
   readonly extra?: Readonly<Record<string, unknown>>;
   /** Told of a block whose template failed; it is left out, and the rest of the page is there. */
@@ -28,7 +31,8 @@ export interface Theme {
 }
 
 /**
- * Loads a theme folder: manifest.json, templates/page.hbs, one template per block type, and assets.
+ * Loads a theme folder: manifest.json, templates/page.hbs, templates per block type, and assets. A type without one is shown
+ * plainly.
  * @throws Error when a file is missing or a template cannot be compiled
  */
 export function loadTheme(folder: string): Theme {
@@ -41,18 +45,16 @@ export function loadTheme(folder: string): Theme {
     partials.set(path.basename(file, '.hbs'), template);
     handlebars.registerPartial(path.basename(file, '.hbs'), template);
   }
-  // Sanitised on the way in already; once more on the way out, so that no older store can bring script to readers.
-  handlebars.registerHelper('richText', function (this: InsetScope, html: unknown, options: Handlebars.HelperOptions) {
+  handlebars.registerHelper('richText', function (this: InsetScope, text: OpenText | null, options: Handlebars.HelperOptions) {
     const root = options.data?.root as InsetScope;
-    return richText(
-      partials,
-      String(html ?? ''),
-      root.page ?? root,
-      this.way ?? [],
-      Boolean(root.isSheet),
-      root.onFault,
-      this.room ?? root.room ?? { left: mostInsetText },
-    );
+    return writeInsets(text ?? [], {
+      page: root.page ?? root,
+      way: this.way ?? root.way ?? [],
+      isSheet: Boolean(root.isSheet),
+      onFault: root.onFault,
+      room: this.room ?? root.room ?? { left: mostInsetText },
+      templateOf: root.templateOf!,
+    });
   });
   handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
@@ -60,33 +62,19 @@ export function loadTheme(folder: string): Theme {
   return {
     manifest,
     assets: path.join(folder, 'assets'),
-    render: (model, options) =>
-      page({
+    render: (model, options) => {
+      const templateOf = templatesFor(handlebars, partials, options.registry);
+      return page({
         ...model,
         ...options.extra,
         language: options.language,
         isSheet: options.isSheet,
         onFault: options.onFault,
-        slots: renderSlots(manifest, partials, model, options),
-      }),
+        templateOf,
+        slots: renderSlots(manifest, templateOf, model, options),
+      });
+    },
   };
-}
-
-/** The most bytes of texts whose sanitised form is kept; what was asked for least lately goes first. */
-const mostTextBytes = 24 * 1024 * 1024;
-
-const sanitised = new LRUCache<string, Handlebars.SafeString>({
-  maxSize: mostTextBytes,
-  sizeCalculation: (made, html) => 2 * (html.length + made.toString().length) + 1,
-});
-
-// The same words come out the same every time, and sanitising them is the slowest part of rendering.
-function safeRichText(html: string): Handlebars.SafeString {
-  const known = sanitised.get(html);
-  if (known) return known;
-  const made = new Handlebars.SafeString(sanitizeRichText(html));
-  sanitised.set(html, made);
-  return made;
 }
 
 /** What a template that writes rich text is rendered with. */
@@ -98,27 +86,30 @@ interface InsetScope {
   readonly way?: readonly string[];
   readonly onFault?: RenderOptions['onFault'];
   readonly room?: InsetRoom;
+  readonly templateOf?: TemplateOf;
 }
+
+/** The template of a type of block. */
+type TemplateOf = (type: string) => HandlebarsTemplateDelegate;
 
 /** How much insets may still add to one text, in characters. */
 interface InsetRoom {
   left: number;
 }
 
-/** Writes a rich text with its insets in place. What is missing is silent to readers and marked for editors. */
-function richText(
-  partials: ReadonlyMap<string, HandlebarsTemplateDelegate>,
-  html: string,
-  page: InsetScope,
-  way: readonly string[],
-  isSheet: boolean,
-  onFault: RenderOptions['onFault'],
-  room: InsetRoom,
-): Handlebars.SafeString {
-  const safe = safeRichText(html);
-  const pieces = cutAtInsets(safe.toString());
-  if (pieces.every(piece => typeof piece === 'string')) return safe;
-  const written = pieces.map(piece => {
+interface InsetPlace {
+  readonly page: InsetScope;
+  readonly way: readonly string[];
+  readonly isSheet: boolean;
+  readonly onFault: RenderOptions['onFault'];
+  readonly room: InsetRoom;
+  readonly templateOf: TemplateOf;
+}
+
+/** Writes a text with its insets in place. What is missing is silent to readers and marked for editors. */
+function writeInsets(text: OpenText, place: InsetPlace): Handlebars.SafeString {
+  const { page, way, isSheet, onFault, room, templateOf } = place;
+  const written = text.map(piece => {
     if (typeof piece === 'string') return piece;
     // One that lies too deep, or comes once too often, is left out like one that is not live.
     const isBeyond = way.length > deepestInset || room.left <= 0;
@@ -126,8 +117,8 @@ function richText(
     if (!block)
       return isSheet ? '<p class="inset-missing">Something stands here that readers do not see: it is not live, or not for them.</p>' : '';
     const shown: BlockModel = { ...block, look: piece.look, title: piece.showsTitle ? block.title : '' };
-    const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId], onFault, room };
-    const body = withoutFault(piece.blockId, onFault, () => templateOf(partials, block)(frame));
+    const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId], onFault, room, templateOf };
+    const body = withoutFault(piece.blockId, onFault, () => templateOf(block.type)(frame));
     const inset = `<div class="inset"${isSheet ? ` data-inset-block="${piece.blockId}"` : ''}>${body}</div>`;
     room.left -= inset.length;
     return inset;
@@ -138,7 +129,7 @@ function richText(
 /** Each region and insertion point of the page, rendered; null where nothing is to be put out. */
 function renderSlots(
   manifest: ThemeManifest,
-  partials: ReadonlyMap<string, HandlebarsTemplateDelegate>,
+  templateOf: TemplateOf,
   model: PageModel,
   options: RenderOptions,
 ): Record<string, Handlebars.SafeString | null> {
@@ -154,7 +145,7 @@ function renderSlots(
       slots[name] = null;
       continue;
     }
-    const html = blocks.map(block => renderBlock(partials, block, model, options, isMarked)).join('\n');
+    const html = blocks.map(block => renderBlock(templateOf, block, model, options, isMarked)).join('\n');
     // A region whose blocks have nothing to show, or cannot be shown, is as good as empty.
     if (!isSheet && html.trim() === '') {
       slots[name] = null;
@@ -168,14 +159,14 @@ function renderSlots(
 }
 
 function renderBlock(
-  partials: ReadonlyMap<string, HandlebarsTemplateDelegate>,
+  templateOf: TemplateOf,
   block: BlockModel,
   model: PageModel,
   { isSheet, onFault }: RenderOptions,
   isMarked: boolean,
 ): string {
-  const frame = { ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault };
-  return withoutFault(block.blockId, onFault, () => templateOf(partials, block)(frame));
+  const frame = { ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault, templateOf };
+  return withoutFault(block.blockId, onFault, () => templateOf(block.type)(frame));
 }
 
 function withoutFault(blockId: string, onFault: RenderOptions['onFault'], render: () => string): string {
@@ -187,8 +178,23 @@ function withoutFault(blockId: string, onFault: RenderOptions['onFault'], render
   }
 }
 
-function templateOf(partials: ReadonlyMap<string, HandlebarsTemplateDelegate>, block: BlockModel): HandlebarsTemplateDelegate {
-  const template = partials.get(`block-${block.type.replace(/ /g, '-')}`);
-  if (!template) throw new RangeError(`the theme has no template for “${block.type}”`);
-  return template;
+const plainTemplates = new WeakMap<BlockType, HandlebarsTemplateDelegate>();
+
+/** The theme's template of each type, or the type's own plain one where the theme has none. */
+function templatesFor(
+  handlebars: typeof Handlebars,
+  partials: ReadonlyMap<string, HandlebarsTemplateDelegate>,
+  { blockTypes }: Registry,
+): TemplateOf {
+  return name => {
+    const own = partials.get(`block-${name.replace(/ /g, '-')}`);
+    if (own) return own;
+    const type = blockTypes.get(name);
+    if (!type) throw new UnknownType('block', name);
+    const known = plainTemplates.get(type);
+    if (known) return known;
+    const made = handlebars.compile(plainTemplate(type), { strict: false });
+    plainTemplates.set(type, made);
+    return made;
+  };
 }

@@ -1,7 +1,9 @@
 import type { LedgerRows } from '@core/ledger/ledger';
 import type { Edition, LedgerRecord, Proposal, PublicationEntry, RecordKind, Revision } from '@core/ledger/records';
+import { isKnownKind, UnknownKind } from '@core/kinds/index';
+import type { Registry } from '@core/registry/registry';
 import type { Knex } from 'knex';
-import { isKnownKind, readableOrNull, readValue, type Unreadable } from './readable';
+import { readableOrNull, readValue, type Unreadable } from './readable';
 import { fromRow, toRow } from './rows';
 import { readSetAside } from './set-aside-repository';
 
@@ -32,7 +34,7 @@ export interface ReadLedger {
  * a publication whose revision cannot be read shows nothing while it lasts, rather than what lies beneath it.
  * @param extent - whether revisions that are only history are read too, as a check does, or when they are asked for
  */
-export async function readLedger(knex: Knex, extent: 'what counts' | 'all of it' = 'what counts'): Promise<ReadLedger> {
+export async function readLedger(knex: Knex, registry: Registry, extent: 'what counts' | 'all of it' = 'what counts'): Promise<ReadLedger> {
   const inOrder = (table: string) => knex(table).orderBy('number') as unknown as Promise<Record<string, unknown>[]>;
   const [records, revisions, editions, proposals, entries] = await Promise.all(
     ['records', 'revisions', 'editions', 'proposals', 'publication_entries'].map(inOrder),
@@ -55,7 +57,7 @@ export async function readLedger(knex: Knex, extent: 'what counts' | 'all of it'
   const kinds = new Map<string, RecordKind>();
   const knownRecords = kept('records', records!, row => {
     const record = withoutNumber(fromRow<LedgerRecord & Numbered>(row));
-    if (!isKnownKind(record)) throw new RangeError(`no kind of record “${record.kind}” is known here`);
+    if (!isKnownKind(record.kind)) throw new UnknownKind(record.kind);
     kinds.set(record.id, record.kind);
     return record;
   });
@@ -64,7 +66,9 @@ export async function readLedger(knex: Knex, extent: 'what counts' | 'all of it'
     const kind = kinds.get(String(row['record_id']));
     if (!kind) throw new RangeError('its record is missing');
     const { value: text, ...rest } = withoutNumber(fromRow<Revision & Numbered>(row));
-    return extent === 'all of it' || counting.has(rest.id) ? { ...rest, value: readValue(kind, text) } : new PastRevision(rest, kind, text);
+    return extent === 'all of it' || counting.has(rest.id)
+      ? { ...rest, value: readValue(kind, text, registry) }
+      : new PastRevision(rest, kind, text, registry);
   });
   const revisionIds = new Set(knownRevisions.map(each => each.id));
   const written = new Set(knownRevisions.map(each => each.recordId));
@@ -131,10 +135,11 @@ class PastRevision implements Revision {
   readonly createdBy: string;
   readonly note: string;
   readonly #kind: RecordKind;
+  readonly #registry: Registry;
   #stored: unknown;
   #isRead = false;
 
-  constructor(row: Omit<Revision, 'value'>, kind: RecordKind, stored: unknown) {
+  constructor(row: Omit<Revision, 'value'>, kind: RecordKind, stored: unknown, registry: Registry) {
     this.id = row.id;
     this.recordId = row.recordId;
     this.locale = row.locale;
@@ -146,12 +151,13 @@ class PastRevision implements Revision {
     this.note = row.note;
     this.#kind = kind;
     this.#stored = stored;
+    this.#registry = registry;
   }
 
   get value(): unknown {
     if (!this.#isRead) {
       this.#isRead = true;
-      this.#stored = readableOrNull(this.#kind, this.#stored);
+      this.#stored = readableOrNull(this.#kind, this.#stored, this.#registry);
     }
     return this.#stored;
   }

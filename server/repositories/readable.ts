@@ -1,6 +1,8 @@
-import { valueOfKind } from '@contract/values';
-import { blockTypeNamed } from '@core/block/types';
-import { recordKinds, type LedgerRecord, type RecordKind } from '@core/ledger/records';
+import { readHtml, valueSchema } from '@contract/values';
+import { kindNamed } from '@core/kinds/index';
+import type { RecordKind } from '@core/ledger/records';
+import type { Registry } from '@core/registry/registry';
+import type { Stored } from '@core/versions/upgrade';
 
 /** Something stored that cannot be read. It is left out, and all the rest of the site answers. */
 export interface Unreadable {
@@ -22,28 +24,27 @@ export function unreadableLine({ table, row, recordId, why }: Unreadable): strin
  * A stored value as this program reads it: one of an older version is brought up to the present one.
  * @throws RangeError in plain words when it cannot be read as a value of its kind
  */
-export function readValue(kind: RecordKind, text: unknown): unknown {
+export function readValue(kind: RecordKind, text: unknown, registry: Registry): unknown {
   const stored = typeof text === 'string' ? parsedJson(text) : text;
-  const parsed = valueOfKind[kind].safeParse(stored);
+  const parsed = valueSchema(kind, registry).safeParse(stored);
   if (parsed.success) return parsed.data;
-  const type = kind === 'block' ? (stored as { type?: unknown } | null)?.type : undefined;
-  if (type !== undefined && !blockTypeNamed(String(type))) throw new RangeError(`no block type “${String(type)}” is known here`);
+  refuseUnknown(kind, stored, registry);
   const issue = parsed.error.issues[0];
   throw new RangeError(`not a ${kind} (${issue?.path.join('/') || 'the whole value'}: ${issue?.message ?? 'unreadable'})`);
 }
 
+// What this program does not know at all is named as that, not by the field that gives it away.
+function refuseUnknown(kind: RecordKind, stored: unknown, registry: Registry): void {
+  if (typeof stored === 'object' && stored !== null) kindNamed(kind).upgrade?.(stored as Stored, registry, readHtml);
+}
+
 /** The same, or null when it cannot be read. */
-export function readableOrNull(kind: RecordKind, text: unknown): unknown {
+export function readableOrNull(kind: RecordKind, text: unknown, registry: Registry): unknown {
   try {
-    return readValue(kind, text);
+    return readValue(kind, text, registry);
   } catch {
     return null;
   }
-}
-
-/** Whether a row names a kind of record that this program knows. */
-export function isKnownKind(record: LedgerRecord): boolean {
-  return recordKinds.includes(record.kind);
 }
 
 function parsedJson(text: string): unknown {

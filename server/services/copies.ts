@@ -3,7 +3,7 @@ import type { BlockValue } from '@core/block/block';
 import { copyOfBlock, copyOfPlacement, uniqueTitle } from '@core/placement/copy';
 import type { PlacementValue } from '@core/placement/placement';
 import { v7 as uuidv7 } from 'uuid';
-import { Refusal, refuseInvalid } from '../http/problems';
+import { Refusal, refuseInvalid } from '../errors/refusal';
 import type { Site } from '../site/site';
 import { kindOf } from './edition-lookups';
 import { bestValueOf } from './names';
@@ -25,7 +25,7 @@ export function copyOf(site: Site, { blockId, placementId, title, differs }: Cop
   if (kindOf(site, placementId) !== 'placement') throw new Refusal('not-found', 'There is no such placement.');
   const placed = bestValueOf(site, placementId) as PlacementValue;
   const { target, order } = placed;
-  const checked = validateValue('placement', copyOfPlacement(placed, { target, order, ...differs, blockId: id }), ['differs']);
+  const checked = validateValue(site, 'placement', copyOfPlacement(placed, { target, order, ...differs, blockId: id }), ['differs']);
   if (checked.kind === 'faulty') refuseInvalid(checked.faults);
   return [copy, { recordId: uuidv7(), kind: 'placement', value: checked.value, baseRevisionId: null }];
 }

@@ -1,7 +1,7 @@
 import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
 import type { Overlay } from '@core/site/snapshot';
 import type { MoveFacts } from '@core/workflow/workflow';
-import { Refusal } from '../http/problems';
+import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { authorsSince } from '@core/workflow/authors';
@@ -22,7 +22,7 @@ export function kindOf(site: Site, recordId: string): RecordKind {
 
 /** The revision of a record that is live at a moment, or null. */
 export function liveRevisionId(site: Site, recordId: string, moment: number): string | null {
-  const inForce = site.ledger.inForce(recordId, site.settings.baseLocale, moment, Infinity);
+  const inForce = site.ledger.inForce(recordId, moment, Infinity);
   return inForce.state === 'live' ? inForce.revisionId : null;
 }
 

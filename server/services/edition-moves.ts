@@ -4,7 +4,7 @@ import type { Edition, LedgerRecord, Proposal, Revision, Stage } from '@core/led
 import type { Overlay } from '@core/site/snapshot';
 import { authorsSince } from '@core/workflow/authors';
 import { defaultMoves, judgeMove, type MoveFacts, type MoveRefusal, type Role } from '@core/workflow/workflow';
-import { Refusal, refuseInvalid } from '../http/problems';
+import { Refusal, refuseInvalid } from '../errors/refusal';
 import type * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';

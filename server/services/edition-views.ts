@@ -1,10 +1,8 @@
 import type { EditionDetail, EditionRow } from '@contract/messages';
 import { countOf } from '@core/format/moment';
 import { isOpen } from '@core/ledger/ledger';
-import { recordKinds, type Edition, type Proposal, type RecordKind } from '@core/ledger/records';
-import type { PageValue } from '@core/page/page';
-import type { PlacementValue } from '@core/placement/placement';
-import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
+import { kindNamed, recordKinds } from '@core/kinds/index';
+import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
 import { localTimeAt } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
 import { judgeMove, possibleMoves, type Role } from '@core/workflow/workflow';
@@ -17,7 +15,6 @@ import { effectsOf } from './effects';
 import { nameOfPerson, peopleWithRoles, titleOf } from './names';
 import { publicationOfOverlays } from './publication';
 import { pagesBeyond } from './reach-of-act';
-import { governedBy } from './shared-rules';
 
 /** Editions on their way, newest first, or those that have ended. */
 export function listEditions(site: Site, person: Person, which: 'open' | 'ended'): readonly EditionRow[] {
@@ -116,14 +113,6 @@ function summaryOf(site: Site, proposals: readonly Proposal[]): string {
 }
 
 function pageToLookAt(overlays: readonly Overlay[], snapshot: ReturnType<Site['snapshots']['at']>): string | null {
-  const candidates = overlays.flatMap(overlay =>
-    overlay.kind === 'page'
-      ? [snapshot.pageById.get(overlay.recordId)?.id ?? (overlay.value as PageValue | null)?.parentId ?? '']
-      : overlay.kind === 'placement' && overlay.value
-        ? pagesReached(snapshot, overlay.value as PlacementValue)
-        : overlay.kind === 'shared rule'
-          ? governedBy(snapshot, overlay.recordId).flatMap(each => pagesReached(snapshot, each.value))
-          : pagesShowingBlock(snapshot, overlay.recordId),
-  );
+  const candidates = overlays.flatMap(({ kind, recordId, value }) => kindNamed(kind).pagesToSee(recordId, value, snapshot));
   return candidates.find(id => snapshot.pageById.has(id)) ?? snapshot.front?.id ?? null;
 }

@@ -4,10 +4,11 @@ import { isOpen, type LedgerRows } from '@core/ledger/ledger';
 import type { Edition, RecordKind, Revision } from '@core/ledger/records';
 import { instantOf } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
-import { mayWrite, mayWriteKind } from '@core/workflow/workflow';
+import { rightsOf } from '@core/kinds/index';
+import { mayWrite } from '@core/workflow/workflow';
 import { v7 as uuidv7 } from 'uuid';
 import { inTransaction } from '../database/store-fault';
-import { Refusal, refuseInvalid, type Fault } from '../http/problems';
+import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -15,7 +16,7 @@ import { editionOf, kindOf, liveRevisionId, overlaysOfEdition } from './edition-
 import { applyMove, emptyBatch, refuseUnseen, type Batch } from './edition-moves';
 import { describeChanges } from './descriptions';
 import { momentStyle, nameOfPerson, someOf, titleOf } from './names';
-import { faultsInSite, roleFaults, validateValue } from './validation';
+import { faultsInSite, roleFaults, validateValue, valueById } from './validation';
 
 /** Saves changes as one edition, and makes a move with it in the same transaction when asked. */
 export function createEdition(site: Site, person: Person, input: NewEdition): Promise<string> {
@@ -77,17 +78,18 @@ async function storeRevision(
       'move-refused',
       `This proposal is ${proposal.stage} and can no longer be changed. Begin a new one from what is live.`,
     );
-  const checked = validateValue(kind, raw, ['value']);
+  const checked = validateValue(site, kind, raw, ['value']);
   if (checked.kind === 'faulty') refuseInvalid(checked.faults);
   if (proposal.headRevisionId !== parentRevisionId)
     throw staleRefusal(site, [clashOf(site, proposal.recordId, kind, proposal.headRevisionId, checked.value)]);
   const overlays = overlaysOfEdition(site, proposal.editionId).map(each =>
     each.recordId === proposal.recordId ? { ...each, value: checked.value } : each,
   );
-  const change = { recordId: proposal.recordId, kind, value: checked.value };
-  const faults = [...faultsInSite(site, site.snapshots.with(overlays), change, '/value'), ...roleFaults(site, person, change, '/value')];
+  const snapshot = site.snapshots.with(overlays);
+  const change = { recordId: proposal.recordId, kind, value: valueById(site, snapshot, kind, checked.value) };
+  const faults = [...faultsInSite(site, snapshot, change, '/value'), ...roleFaults(site, person, change, '/value')];
   if (faults.length > 0) refuseInvalid(faults);
-  const revision = newRevision(site, proposal.recordId, proposal.headRevisionId, checked.value, person, note);
+  const revision = newRevision(site, proposal.recordId, proposal.headRevisionId, change.value, person, note);
   await write(site, {
     ...emptyBatch(),
     revisions: [revision],
@@ -114,7 +116,7 @@ function validateChanges(site: Site, person: Person, changes: readonly Change[])
   if (twice >= 0) faults.push({ pointer: `/changes/${twice}/recordId`, detail: 'This record is changed twice.' });
   const values = changes.map((change, index) => {
     if (change.retires) return null;
-    const checked = validateValue(change.kind, change.value, ['changes', index, 'value']);
+    const checked = validateValue(site, change.kind, change.value, ['changes', index, 'value']);
     if (checked.kind === 'valid') return checked.value;
     faults.push(...checked.faults);
     return null;
@@ -122,6 +124,7 @@ function validateChanges(site: Site, person: Person, changes: readonly Change[])
   if (faults.length === 0) {
     const overlays = changes.map((change, index): Overlay => ({ recordId: change.recordId, kind: change.kind, value: values[index] }));
     const snapshot = site.snapshots.with(overlays);
+    values.forEach((value, index) => (values[index] = valueById(site, snapshot, overlays[index]!.kind, value)));
     overlays.forEach((overlay, index) => {
       const prefix = `/changes/${index}/value`;
       faults.push(...faultsInSite(site, snapshot, overlay, prefix), ...roleFaults(site, person, overlay, prefix));
@@ -136,7 +139,7 @@ function refuseKinds(kinds: readonly RecordKind[], person: Person): void {
   if (forbidden)
     throw new Refusal(
       'not-permitted',
-      `Changing a ${forbidden} needs the role ${someOf(mayWriteKind[forbidden])}. You hold ${someOf(person.roles) || 'none'}.`,
+      `Changing a ${forbidden} needs the role ${someOf(rightsOf(forbidden).write)}. You hold ${someOf(person.roles) || 'none'}.`,
     );
 }
 
@@ -161,7 +164,7 @@ function overtakenBy(site: Site, change: Change): string | null {
   const live = liveRevisionId(site, change.recordId, site.clocks.content());
   const heads = site.ledger.openProposalsOf(change.recordId).map(proposal => proposal.headRevisionId);
   if (live === change.baseRevisionId || heads.includes(change.baseRevisionId ?? '')) return null;
-  const revisions = site.ledger.revisionsOf(change.recordId, site.settings.baseLocale);
+  const revisions = site.ledger.revisionsOf(change.recordId);
   // Nothing is live (drafted, expired or taken off): going on from any of its revisions overwrites nothing.
   if (live === null && revisions.some(each => each.id === change.baseRevisionId)) return null;
   return live ?? revisions[revisions.length - 1]!.id;
@@ -201,7 +204,7 @@ function addChange(site: Site, batch: Batch, edition: Edition, change: Change, v
   let headRevisionId =
     change.baseRevisionId ??
     liveRevisionId(site, change.recordId, site.clocks.content()) ??
-    site.ledger.revisionsOf(change.recordId, site.settings.baseLocale).at(-1)?.id;
+    site.ledger.revisionsOf(change.recordId).at(-1)?.id;
   if (!change.retires) {
     const revision = newRevision(site, change.recordId, change.baseRevisionId, value, person, note);
     batch.revisions.push(revision);
@@ -210,7 +213,7 @@ function addChange(site: Site, batch: Batch, edition: Edition, change: Change, v
   batch.proposals.push({
     id: uuidv7(),
     recordId: change.recordId,
-    locale: site.settings.baseLocale,
+    locale: site.ledger.baseLocale,
     editionId: edition.id,
     headRevisionId: headRevisionId!,
     baseRevisionId: liveRevisionId(site, change.recordId, site.clocks.content()),
@@ -226,7 +229,7 @@ function newRevision(site: Site, recordId: string, parentId: string | null, valu
   return {
     id: uuidv7(),
     recordId,
-    locale: site.settings.baseLocale,
+    locale: site.ledger.baseLocale,
     parentId,
     mergedFromId: null,
     translatedFromId: null,

@@ -3,13 +3,15 @@ import type { PublicationWish } from '@contract/messages';
 import type { Breach } from '@core/expectation/check';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import { breachWords } from '@core/expectation/words';
+import { expectation } from '@core/kinds/expectation/kind';
+import { kindNamed } from '@core/kinds/index';
 import { instantOf } from '@core/schedule/local-time';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
-import { Refusal } from '../http/problems';
+import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
-import { bestValueOf, expectationWords, momentStyle, namesFor, peopleWithRoles, someOf } from './names';
+import { bestValueOf, momentStyle, namesFor, peopleWithRoles, someOf, titleOf } from './names';
 import { planOf, planOfLedger } from './plan';
 import { publicationOfOverlays, type Publication } from './publication';
 import { beyondWords, pagesBeyond, snapshotOf } from './reach-of-act';
@@ -33,7 +35,7 @@ export async function listExpectations(site: Site): Promise<readonly Expectation
     await rest();
     rows.push({
       id,
-      sentence: expectationWords(site, snapshot, value),
+      sentence: titleOf(site, snapshot, expectation.name, value),
       reason: value.reason,
       value,
       revisionId: liveRevisionId(site, id, site.clocks.content()),
@@ -81,7 +83,7 @@ async function breachesOf(
     const fresh = outcome.breaches.filter(breach => !known.some(each => isTheSame(each, breach)));
     broken.push(...fresh.map(breach => breachRow(site, snapshot, id, value, breach)));
     if (known.length > 0 && outcome.breaches.length === 0)
-      mended.push({ expectationId: id, sentence: expectationWords(site, site.snapshots.at(), value) });
+      mended.push({ expectationId: id, sentence: titleOf(site, site.snapshots.at(), expectation.name, value) });
   }
   return { broken, mended, isPartial };
 }
@@ -92,7 +94,7 @@ async function breachesOf(
  */
 export async function acceptedBreaches(site: Site, person: Person, publication: Publication, reason: string): Promise<string> {
   // Saying what is expected changes nothing for readers, also when it is not kept yet.
-  if (publication.changes.every(each => each.kind === 'expectation')) return '';
+  if (publication.changes.every(each => kindNamed(each.kind).isUnseen)) return '';
   const { broken, isPartial } = await breachesOf(site, publication);
   if (broken.length === 0) return isPartial ? 'There was too much to check all of what it does.' : '';
   const said = broken.map(each => each.words).join(' ');
@@ -120,7 +122,7 @@ function breachRow(site: Site, snapshot: SiteSnapshot, id: string, value: Expect
   const names = namesFor(site, snapshot);
   return {
     expectationId: id,
-    sentence: expectationWords(site, snapshot, value),
+    sentence: titleOf(site, snapshot, expectation.name, value),
     words: breachWords(value, breach, names, momentStyle(site)),
     pages: breach.pages
       .slice(0, mostPages)

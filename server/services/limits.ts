@@ -1,8 +1,7 @@
-import { blockTypeNamed } from '@core/block/types';
 import { roles } from '@core/workflow/workflow';
 import type { RegionLimits } from '@core/theme/manifest';
 import { createHash } from 'node:crypto';
-import { Refusal, refuseInvalid, type Fault } from '../http/problems';
+import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
 import { refuseBeyondSite } from './site-settings';
@@ -28,7 +27,7 @@ export async function saveLimits(site: Site, person: Person, limits: Limits, ifM
   const faults = Object.entries(limits).flatMap(([name, each]): Fault[] => [
     ...(names.includes(name) ? [] : [{ pointer: `/${name}`, detail: 'The theme has no region of this name.' }]),
     ...(each.types ?? []).flatMap((type, at) =>
-      blockTypeNamed(type) ? [] : [{ pointer: `/${name}/types/${at}`, detail: 'There is no such type of block.' }],
+      site.registry.blockTypes.has(type) ? [] : [{ pointer: `/${name}/types/${at}`, detail: 'There is no such type of block.' }],
     ),
     ...(each.roles ?? []).flatMap((role, at) =>
       roles.some(known => known === role) ? [] : [{ pointer: `/${name}/roles/${at}`, detail: 'There is no such role.' }],

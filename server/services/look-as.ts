@@ -1,6 +1,6 @@
 import { withArticle } from '@core/format/moment';
 import { roles, type Role } from '@core/workflow/workflow';
-import { Refusal } from '../http/problems';
+import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 

@@ -1,10 +1,11 @@
 import type { BlockValue } from '@core/block/block';
 import { listOf, type MomentStyle } from '@core/format/moment';
 import type { RecordKind } from '@core/ledger/records';
+import { kindNamed } from '@core/kinds/index';
+import type { KindContext } from '@core/kinds/kind';
+import { askableFields } from '@core/page/askable';
 import type { PageValue } from '@core/page/page';
-import { blockTypeNamed } from '@core/block/types';
-import type { ExpectationValue } from '@core/expectation/expectation';
-import { expectationSentence, type ExpectationNames } from '@core/expectation/words';
+import type { ExpectationNames } from '@core/expectation/words';
 import type { FindingNames } from '@core/health/words';
 import type { PlacementValue } from '@core/placement/placement';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
@@ -13,18 +14,18 @@ import type { Site } from '../site/site';
 
 /** The newest value of a record whatever its state: live, else planned or past, else proposed. */
 export function bestValueOf(site: Site, recordId: string): unknown {
-  const { ledger, settings, clocks } = site;
-  const inForce = ledger.inForce(recordId, settings.baseLocale, clocks.content(), Infinity);
+  const { ledger, clocks } = site;
+  const inForce = ledger.inForce(recordId, clocks.content(), Infinity);
   if (inForce.state === 'live') return ledger.revision(inForce.revisionId).value;
-  const known = ledger.outlookOf(recordId, settings.baseLocale).known.find(entry => entry.revisionId !== null);
+  const known = ledger.outlookOf(recordId).known.find(entry => entry.revisionId !== null);
   if (known) return ledger.revision(known.revisionId!).value;
-  const revisions = ledger.revisionsOf(recordId, settings.baseLocale);
+  const revisions = ledger.revisionsOf(recordId);
   return revisions[revisions.length - 1]?.value ?? null;
 }
 
 /** How times are written for this site's people. */
 export function momentStyle(site: Site): MomentStyle {
-  return { zone: site.settings.zone, locale: site.settings.baseLocale, now: site.clocks.content() };
+  return { zone: site.settings.zone, locale: site.ledger.baseLocale, now: site.clocks.content() };
 }
 
 /** What records and theme parts are called, looked up in a snapshot first and else in the ledger. */
@@ -46,23 +47,19 @@ export function namesFor(site: Site, snapshot: SiteSnapshot): ExpectationNames {
     sharedRule: id =>
       snapshot.sharedRules.get(id)?.title ?? (bestValueOf(site, id) as SharedRuleValue | null)?.title ?? 'a shared rule that is gone',
     locale: tag => site.settings.locales.find(each => each.tag === tag)?.name ?? tag,
-    blockType: name => blockTypeNamed(name)?.label ?? name,
+    blockType: name => site.registry.blockTypes.get(name)?.label ?? name,
+    field: name => askableFields(site.registry.pageTypes.values()).get(name) ?? name,
   };
 }
 
-/** The title of any record, as lists show it. A placement goes by its block's. */
-export function titleOf(site: Site, snapshot: SiteSnapshot, kind: RecordKind, value: unknown): string {
-  if (value === null) return 'Without content';
-  if (kind === 'placement') return namesFor(site, snapshot).block((value as PlacementValue).blockId);
-  if (kind === 'expectation') return expectationWords(site, snapshot, value as ExpectationValue);
-  return (value as BlockValue | PageValue | SharedRuleValue).title;
+/** What the kinds of record put their own into words with. */
+export function kindContext(site: Site, snapshot: SiteSnapshot): KindContext {
+  return { snapshot, names: namesFor(site, snapshot), style: momentStyle(site), registry: site.registry };
 }
 
-/** An expectation as a plain sentence. */
-export function expectationWords(site: Site, snapshot: SiteSnapshot, value: ExpectationValue): string {
-  return expectationSentence(value, namesFor(site, snapshot), momentStyle(site))
-    .map(part => part.text)
-    .join('');
+/** The title of any record, as lists show it. */
+export function titleOf(site: Site, snapshot: SiteSnapshot, kind: RecordKind, value: unknown): string {
+  return value === null ? 'Without content' : kindNamed(kind).title(value, kindContext(site, snapshot));
 }
 
 /** What findings may call things by. */

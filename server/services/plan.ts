@@ -62,5 +62,5 @@ function planFrom(site: Site, ledger: Ledger, span: Interval): SitePlan {
 }
 
 function gather(site: Site, ledger: Ledger, span: Interval): SitePlan {
-  return planWithin(ledger, span, { locale: site.settings.baseLocale, manifest: site.theme.manifest, services: allServiceFacts(site) });
+  return planWithin(ledger, span, { locale: site.ledger.baseLocale, manifest: site.theme.manifest, services: allServiceFacts(site) });
 }

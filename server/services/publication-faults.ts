@@ -1,16 +1,17 @@
 import type { BlockValue } from '@core/block/block';
 import { writeMoment } from '@core/format/moment';
 import { insetIdsOf } from '@core/inset/inset';
+import { loopFaults, type Held } from '@core/kinds/inset-faults';
+import { kindNamed } from '@core/kinds/index';
 import type { Ledger } from '@core/ledger/ledger';
 import type { PageValue } from '@core/page/page';
-import type { PlacementValue } from '@core/placement/placement';
 import { insetHoldersIn, type SitePlan } from '@core/plan/site-plan';
 import { holdsInstant, sharesTime, type Interval } from '@core/schedule/interval';
 import type { SiteSnapshot } from '@core/site/snapshot';
-import { refuseInvalid, type Fault } from '../http/problems';
+import { refuseInvalid, type Fault } from '../errors/refusal';
 import type { Site } from '../site/site';
-import { loopFaults, type Held } from './insets';
-import { momentStyle, namesFor, titleOf } from './names';
+
+import { momentStyle, namesFor } from './names';
 import type { Publication, PublishedChange } from './publication';
 import { planForGood } from './plan';
 import { snapshotOf } from './reach-of-act';
@@ -25,11 +26,11 @@ export function refuseUnfit(site: Site, publication: Publication): void {
   const starting = snapshotOf(site, after, from);
   const faults = changes.flatMap((change, index) => [...faultsInSite(site, starting, change, `/changes/${index}/value`)]);
   for (const change of changes) {
-    const blockId = change.kind === 'placement' && change.value ? (change.value as PlacementValue).blockId : null;
+    const blockId = change.value === null ? undefined : kindNamed(change.kind).needsBlock?.(change.value);
     if (blockId && !starting.blocks.has(blockId))
       faults.push({
         pointer: '/name',
-        detail: `The block “${titleOf(site, starting, 'placement', change.value)}” is not live at that moment. Approve it first.`,
+        detail: `The block “${namesFor(site, starting).block(blockId)}” is not live at that moment. Approve it first.`,
       });
   }
   if (faults.length > 0) refuseInvalid(faults);
@@ -39,8 +40,10 @@ export function refuseUnfit(site: Site, publication: Publication): void {
 
 // Addresses, the front page and loops are looked at wherever anything begins or ends.
 function faultsAhead(site: Site, { changes, after, from }: Publication): readonly Fault[] {
-  const pages = changes.filter(each => each.kind === 'page');
-  const carriers = changes.filter(each => each.kind === 'block' && each.value !== null && insetIdsOf(each.value as BlockValue).length > 0);
+  const pages = changes.filter(each => kindNamed(each.kind).isAddressed);
+  const carriers = changes.filter(
+    each => kindNamed(each.kind).isInset && each.value !== null && insetIdsOf(each.value as BlockValue).length > 0,
+  );
   if (pages.length + carriers.length === 0) return [];
   const plan = planForGood(site, after, from);
   const address = pages.flatMap(page => addressFaults(site, plan, page, changes.indexOf(page)));
@@ -89,9 +92,7 @@ function frontFaults(site: Site, after: Ledger, from: number): readonly Fault[] 
 
 /** When a page is a front page. */
 function frontTimes(site: Site, ledger: Ledger, id: string): readonly Interval[] {
-  return ledger
-    .outlookOf(id, site.settings.baseLocale)
-    .stretches.filter(({ revisionId }) => (ledger.revision(revisionId).value as PageValue).parentId === null);
+  return ledger.outlookOf(id).stretches.filter(({ revisionId }) => (ledger.revision(revisionId).value as PageValue).parentId === null);
 }
 
 function loopFaultsAhead(site: Site, snapshot: SiteSnapshot, plan: SitePlan, blockId: string): readonly Fault[] {
@@ -103,7 +104,7 @@ function loopFaultsAhead(site: Site, snapshot: SiteSnapshot, plan: SitePlan, blo
   for (const moment of [...moments].sort((a, b) => a - b)) {
     const heldBy: Held = id => plan.blocks.get(id)?.find(each => holdsInstant(each, moment))?.insets ?? [];
     const holding = holders.map(([id]) => [id, heldBy(id)] as const);
-    const faults = loopFaults(site, snapshot, blockId, heldBy, holding, '/name');
+    const faults = loopFaults(blockId, heldBy, holding, namesFor(site, snapshot).block, '/name');
     if (faults.length > 0) return faults;
   }
   return [];

@@ -6,7 +6,7 @@ import type { LedgerRecord, PublicationEntry, Revision } from '@core/ledger/reco
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
 import { v7 as uuidv7 } from 'uuid';
-import { Refusal, refuseInvalid, type Fault } from '../http/problems';
+import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import type { NewEntry } from '../repositories/ledger-repository';
 import type { Site } from '../site/site';
 import { momentStyle, titleOf } from './names';
@@ -55,7 +55,7 @@ export function publicationOf(
   basis: PublicationBasis,
 ): Publication {
   const span = spanOf(site, wish);
-  const locale = site.settings.baseLocale;
+  const locale = site.ledger.baseLocale;
   const recordedAt = Math.max(site.clocks.running(), site.ledger.lastRecordedAt);
   const covers: Covered[] = [];
   const entries = changes.flatMap((change): readonly NewEntry[] => {
@@ -97,7 +97,7 @@ export function publicationOfOverlays(site: Site, overlays: readonly Overlay[], 
   const changes = overlays.map(({ recordId, kind, value }): PublishedChange => {
     if (!site.ledger.records.has(recordId)) records.push({ id: recordId, kind, createdAt: at, createdBy: '' });
     if (value === null) return { recordId, kind, value, revisionId: null };
-    const revision = revisionLookedAt(recordId, site.settings.baseLocale, value, at);
+    const revision = revisionLookedAt(recordId, site.ledger.baseLocale, value, at);
     revisions.push(revision);
     return { recordId, kind, value, revisionId: revision.id };
   });
@@ -135,7 +135,7 @@ function cancelled(known: readonly PublicationEntry[], turns: readonly Turn[], s
 
 function coveredBy(site: Site, { recordId, kind, value }: PublishedChange, { at, inForce }: Turn): Covered {
   const revisionId = inForce.state === 'live' ? inForce.revisionId : null;
-  const known = site.ledger.outlookOf(recordId, site.settings.baseLocale).known;
+  const known = site.ledger.outlookOf(recordId).known;
   const before = outlookFrom(known, at - 1)[0]!.inForce.state;
   const what =
     inForce.state === 'live' ? (before === 'live' ? 'changes' : 'goes live') : inForce.state === 'retired' ? 'is taken off' : 'ends';
@@ -145,7 +145,7 @@ function coveredBy(site: Site, { recordId, kind, value }: PublishedChange, { at,
 }
 
 function lastValue(site: Site, recordId: string): unknown {
-  return site.ledger.revisionsOf(recordId, site.settings.baseLocale).at(-1)?.value ?? null;
+  return site.ledger.revisionsOf(recordId).at(-1)?.value ?? null;
 }
 
 // What was typed for the planned boundary at which a span is cut.

@@ -1,5 +1,6 @@
 import { listOf } from '@core/format/moment';
 import type { Ledger } from '@core/ledger/ledger';
+import { page } from '@core/kinds/page/kind';
 import { pagesNoticing } from '@core/reach/act';
 import type { PageFacts } from '@core/rule/where';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
@@ -60,12 +61,12 @@ export function beyondWords(site: Site, publication: Publication, beyond: readon
 function pagesToCome(site: Site): readonly PageFacts[] {
   const live = site.snapshots.at();
   const waiting = site.ledger
-    .recordsOf('page')
+    .recordsOf(page.name)
     .filter(({ id }) => !live.pageById.has(id) && isKept(site, id))
-    .map(({ id }): Overlay => ({ recordId: id, kind: 'page', value: bestValueOf(site, id) }));
+    .map(({ id }): Overlay => ({ recordId: id, kind: page.name, value: bestValueOf(site, id) }));
   const proposed = site.ledger
     .openProposals()
     .map(proposal => overlayOf(site, proposal))
-    .filter(each => each.kind === 'page' && each.value !== null && !live.pageById.has(each.recordId));
+    .filter(each => each.kind === page.name && each.value !== null && !live.pageById.has(each.recordId));
   return site.snapshots.with([...waiting, ...proposed]).pages.flatMap(page => (live.pageById.has(page.id) ? [] : page.facts));
 }

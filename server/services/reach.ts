@@ -90,7 +90,7 @@ function letterOf(cell: number): string {
 }
 
 function sidesOf(site: Site, request: SiteFactsRequest): { before: SiteSide; after: SiteSide | null; snapshot: SiteSnapshot } {
-  const locale = request.locale ?? site.settings.baseLocale;
+  const locale = request.locale ?? site.ledger.baseLocale;
   const overlays = overlaysFor(site, request.withEditions, request.changes);
   const services = allServiceFacts(site, locale);
   const snapshotBefore = site.snapshots.readIn(locale, [], request.moment);

@@ -1,26 +1,26 @@
 import type { BlockRow, Comparison, PageRow, RecordDetail } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
-import { blockTypeNamed } from '@core/block/types';
-import { plainText } from '@core/compare/compare';
+import { kindOfField, wordsOfField } from '@core/fields/index';
+import { kindNamed } from '@core/kinds/index';
+import { namedPage } from '@core/kinds/effect';
 import type { publicationsKnown } from '@core/ledger/in-force';
 import { isOpen } from '@core/ledger/ledger';
 import { outlookFrom, type Turn } from '@core/ledger/outlook';
-import type { PageValue } from '@core/page/page';
+import { topicsOf, type PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
 import { alwaysHolds, type RuleTree, type WhoTest } from '@core/rule/rule';
 import { whereSummary, whoPhrase } from '@core/rule/sentence';
 import type { SiteSnapshot } from '@core/site/snapshot';
-import { Refusal } from '../http/problems';
+import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { labelOfTarget } from '@core/theme/manifest';
 import { describeChanges } from './descriptions';
 import { kindOf, liveRevisionId } from './edition-lookups';
-import { namedPage } from './effects';
-import { holdersByBlock } from './insets';
 import { bestValueOf, nameOfPerson, namesFor, titleOf } from './names';
 import { isDiscarded, lastChange, statusFields } from './record-facts';
+import { recordsNaming, referencesOf } from './references';
 
 /** The page tree in reading order; pages that are not live follow their parent's live ones. */
 export function listPages(site: Site, moment: number | null): readonly PageRow[] {
@@ -55,7 +55,6 @@ export function listPages(site: Site, moment: number | null): readonly PageRow[]
 export function listBlocks(site: Site): readonly BlockRow[] {
   const snapshot = site.snapshots.at();
   const names = namesFor(site, snapshot);
-  const holders = holdersByBlock(site);
   const targets = new Map<string, string[]>();
   for (const { value } of snapshot.placements) targets.set(value.blockId, [...(targets.get(value.blockId) ?? []), value.target.name]);
   return site.ledger
@@ -67,12 +66,12 @@ export function listBlocks(site: Site): readonly BlockRow[] {
         id: record.id,
         title: value.title,
         type: value.type,
-        typeLabel: blockTypeNamed(value.type)?.label ?? value.type,
-        excerpt: excerptOf(value),
+        typeLabel: site.registry.blockTypes.get(value.type)?.label ?? value.type,
+        excerpt: excerptOf(site, value),
         ...statusFields(site, record.id, null),
         ...lastChange(site, record.id),
         placementCount: targets.get(record.id)?.length ?? 0,
-        insetCount: holders.get(record.id)?.length ?? 0,
+        insetCount: recordsNaming(site, record.id).filter(each => each.way === 'inset').length,
         readers: value.readers ? whoPhrase(value.readers, names) : '',
         targets: [...new Set(targets.get(record.id))],
         pages: pagesShowingBlock(snapshot, record.id).map(id => namedPage(snapshot.pageById.get(id)!)),
@@ -85,10 +84,11 @@ export function listBlocks(site: Site): readonly BlockRow[] {
 export function readRecord(site: Site, person: Person, id: string): RecordDetail {
   const kind = kindOf(site, id);
   const snapshot = site.snapshots.at();
-  const { ledger, settings } = site;
+  const { ledger } = site;
   const now = site.clocks.content();
+  const naming = recordsNaming(site, id);
   const liveId = liveRevisionId(site, id, now);
-  const known = ledger.outlookOf(id, settings.baseLocale).known;
+  const known = ledger.outlookOf(id).known;
   const outlook = outlookFrom(known, now);
   const proposals = ledger.proposalsOf(id).filter(isOpen);
   return {
@@ -108,7 +108,7 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
       isOwn: each.createdBy === person.id,
     })),
     // What of its past cannot be read is left out.
-    revisions: [...ledger.revisionsOf(id, settings.baseLocale).filter(revision => revision.value !== null)].reverse().map(revision => ({
+    revisions: [...ledger.revisionsOf(id).filter(revision => revision.value !== null)].reverse().map(revision => ({
       id: revision.id,
       parentId: revision.parentId,
       createdAt: revision.createdAt,
@@ -124,12 +124,14 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
       recordedAt: entry.recordedAt,
       recordedBy: nameOfPerson(site, entry.recordedBy),
     })),
-    usedOn: kind === 'block' ? usesOf(site, snapshot, id) : [],
-    insetIn: kind === 'block' ? [...(holdersByBlock(site).get(id) ?? [])] : [],
-    pagesChanged: (kind === 'block' ? pagesShowingBlock(snapshot, id) : kind === 'page' ? [id] : []).flatMap(each => {
-      const page = snapshot.pageById.get(each);
-      return page ? [namedPage(page)] : [];
-    }),
+    usedOn: usesOf(site, snapshot, id),
+    insetIn: naming.filter(each => each.way === 'inset').map(({ recordId, kind: of, title }) => ({ recordId, kind: of, title })),
+    pagesChanged: kindNamed(kind)
+      .pagesChanged(id, snapshot)
+      .flatMap(each => {
+        const page = snapshot.pageById.get(each);
+        return page ? [namedPage(page)] : [];
+      }),
   };
 }
 
@@ -162,7 +164,7 @@ function pageRow(
     depth,
     type: value.type,
     layout: value.layout,
-    topics: [...value.topics],
+    topics: [...topicsOf(value)],
     order: value.order,
     ...statusFields(site, id, moment),
     ...lastChange(site, id),
@@ -175,29 +177,30 @@ function readersInWords(site: Site, readers: RuleTree<WhoTest>): string {
   return alwaysHolds(readers) ? '' : whoPhrase(readers, namesFor(site, site.snapshots.at()));
 }
 
-function excerptOf(block: BlockValue): string {
-  const text = [block.fields['heading'], block.fields['text'], block.fields['body']].find(each => typeof each === 'string' && each !== '');
-  return plainText(String(text ?? ''))
-    .replace(/\s+/g, ' ')
-    .slice(0, 140);
+// What it says first, in a line.
+function excerptOf(site: Site, block: BlockValue): string {
+  const prose = (site.registry.blockTypes.get(block.type)?.fields ?? []).filter(field => kindOfField(field).isProse);
+  const said = prose.map(field => wordsOfField(field, block.fields)).find(each => each !== '') ?? '';
+  return said.replace(/\s+/g, ' ').slice(0, 140);
 }
 
-function usesOf(site: Site, snapshot: SiteSnapshot, blockId: string): RecordDetail['usedOn'] {
+/** The placements that hold a record, kept ones and those taken off alike. */
+function usesOf(site: Site, snapshot: SiteSnapshot, id: string): RecordDetail['usedOn'] {
   const names = namesFor(site, snapshot);
-  return site.ledger.recordsOf('placement').flatMap(record => {
-    const value = snapshot.placementById.get(record.id)?.value ?? (bestValueOf(site, record.id) as PlacementValue | null);
-    if (value?.blockId !== blockId || isDiscarded(site, record.id)) return [];
+  const holding = referencesOf(site)
+    .to(id)
+    .filter(each => each.way === 'block' && !isDiscarded(site, each.from));
+  return holding.map(({ from }) => {
+    const value = snapshot.placementById.get(from)?.value ?? (bestValueOf(site, from) as PlacementValue);
     const pages = pagesReached(snapshot, value);
-    return [
-      {
-        placementId: record.id,
-        target: labelOfTarget(snapshot.manifest, value.target),
-        where: whereSummary(value.rule.where, names, null),
-        status: statusFields(site, record.id, null).status,
-        pageCount: value.off ? 0 : pages.length,
-        firstPageId: pages[0] ?? null,
-      },
-    ];
+    return {
+      placementId: from,
+      target: labelOfTarget(snapshot.manifest, value.target),
+      where: whereSummary(value.rule.where, names, null),
+      status: statusFields(site, from, null).status,
+      pageCount: value.off ? 0 : pages.length,
+      firstPageId: pages[0] ?? null,
+    };
   });
 }
 

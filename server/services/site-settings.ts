@@ -1,5 +1,5 @@
 import type { SiteSettingsChange } from '@contract/assembling';
-import { Refusal } from '../http/problems';
+import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
 

@@ -1,17 +1,14 @@
 import type { Today } from '@contract/today';
-import type { PageValue } from '@core/page/page';
-import type { PlacementValue } from '@core/placement/placement';
+import { kindNamed } from '@core/kinds/index';
 import { changesWithin, type PlannedChange } from '@core/plan/changes';
-import { liveAmong, pagesWith, pagesWithBlock, placedAt, placedFollowing } from '@core/plan/presence';
-import { either, emptySet, positionsOf, type BitSet } from '@core/reach/bit-set';
+import { positionsOf } from '@core/reach/bit-set';
 import type { PageFacts } from '@core/rule/where';
 import { localTimeAt, instantOf } from '@core/schedule/local-time';
-import { labelOfTarget } from '@core/theme/manifest';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { healthOf } from './health';
 import { listEditions } from './edition-views';
-import { namesFor, titleOf } from './names';
+import { kindContext, namesFor, titleOf } from './names';
 import { planSince } from './plan';
 
 /** How many days ahead the list of changes looks. */
@@ -31,7 +28,7 @@ export async function todayFor(site: Site, person: Person): Promise<Today> {
   const midnight = instantOf({ local: `${localTimeAt(now, zone).slice(0, 10)}T00:00`, zone });
   const health = await healthOf(site);
   const open = listEditions(site, person, 'open');
-  const changes = changesWithin(site.ledger, site.settings.baseLocale, { from: midnight, until: midnight + daysAhead * 86_400_000 });
+  const changes = changesWithin(site.ledger, site.ledger.baseLocale, { from: midnight, until: midnight + daysAhead * 86_400_000 });
   const rows = changes.flatMap(change => plannedRow(site, change, changes) ?? []);
   return {
     now,
@@ -54,9 +51,7 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
   const isEnding = change.what === 'ends' || change.what === 'closes';
   const pages = pagesOf(site, change, isEnding ? change.at - 1 : change.at);
   // A block that comes or goes with its placement is told of once, by the placement.
-  const isToldOfAlready =
-    change.kind === 'block' &&
-    all.some(each => each.at === change.at && each.kind === 'placement' && (each.value as PlacementValue).blockId === change.recordId);
+  const isToldOfAlready = all.some(each => each.at === change.at && kindNamed(each.kind).needsBlock?.(each.value) === change.recordId);
   if (isToldOfAlready || pages.length === 0) return null;
   const snapshot = site.snapshots.at();
   const first = pages.find(page => snapshot.pageById.has(page.id)) ?? pages.find(page => page.service === null) ?? null;
@@ -66,12 +61,7 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
     kind: change.kind,
     title: titleOf(site, snapshot, change.kind, change.value),
     what: change.what,
-    target:
-      change.kind === 'placement'
-        ? labelOfTarget(snapshot.manifest, (change.value as PlacementValue).target)
-        : change.kind === 'page'
-          ? (change.value as PageValue).type
-          : change.kind,
+    target: kindNamed(change.kind).place(change.value, kindContext(site, snapshot)),
     pageCount: pages.length,
     pageId: first?.id ?? null,
     pageTitle: first ? namesFor(site, snapshot).page(first.id) : '',
@@ -81,27 +71,8 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
 /** The written pages that a change concerns at a moment. */
 function pagesOf(site: Site, change: PlannedChange, moment: number): readonly PageFacts[] {
   const plan = planSince(site, moment);
-  const written = (set: BitSet) =>
-    positionsOf(set).flatMap(position => (plan.universe.pages[position]!.service ? [] : plan.universe.pages[position]!));
-  switch (change.kind) {
-    case 'placement': {
-      const placed = placedAt(plan, change.recordId, moment);
-      return placed ? written(pagesWith(plan, placed, moment)) : [];
-    }
-    case 'block':
-      return written(pagesWithBlock(plan, change.recordId, moment));
-    case 'shared rule':
-      return written(
-        placedFollowing(plan, change.recordId, moment).reduce(
-          (some, each) => either(some, pagesWith(plan, each, moment)),
-          emptySet(plan.universe.size),
-        ),
-      );
-    case 'page':
-      return written(
-        liveAmong(plan, plan.universe.where({ test: 'page', page: change.recordId }, { locale: plan.locale, query: {} }), moment),
-      );
-    case 'expectation':
-      return [];
-  }
+  return positionsOf(kindNamed(change.kind).pagesAt(change.recordId, plan, moment)).flatMap(position => {
+    const page = plan.universe.pages[position]!;
+    return page.service === null ? [page] : [];
+  });
 }

@@ -15,12 +15,13 @@ import { phraseWhereTest, ruleSentence, whenPhrase, whereSummary, whoPhrase } fr
 import { compileWhereTest, type PageFacts } from '@core/rule/where';
 import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { compilePlacement } from '@core/site/compiled-placement';
-import type { ServicePage } from '@core/page/page';
-import { Refusal } from '../http/problems';
+import type { ServicePage } from '@core/page/service-pages';
+import { Refusal } from '../errors/refusal';
 import { contextFor, noteFault, serviceFacts } from '../public/answers';
 import type { Site } from '../site/site';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
-import { namedPage } from './effects';
+import { namedPage } from '@core/kinds/effect';
+import { placementIn } from '@core/kinds/placement/target';
 import { momentStyle, namesFor } from './names';
 
 /** A page from a vantage: rendered, and as a running order with everything that stays away and why. */
@@ -42,7 +43,12 @@ export function viewPage(site: Site, request: ViewRequest): View {
     orderRow(site, snapshot, facts, each.id, each.value, numbers.get(each.id) ?? null, reasons.get(each.id) ?? null, overlays),
   );
   return {
-    html: site.theme.render(model, { language: site.settings.baseLocale, isSheet: true, onFault: noteFault(site, snapshot) }),
+    html: site.theme.render(model, {
+      language: site.ledger.baseLocale,
+      isSheet: true,
+      registry: site.registry,
+      onFault: noteFault(site, snapshot),
+    }),
     page: page ? namedPage(page) : { id: facts.id, title: model.title, path: facts.path },
     moment: snapshot.moment,
     mayRead: page === null || mayRead(page, vantage.reader),
@@ -96,7 +102,7 @@ export function ribbonOf(site: Site, pageId: string, from: number, until: number
       placementId: placement.id,
       title: names.block(placement.value.blockId),
       target: placement.value.target.name,
-      open: openTimeOfPlacement(site.ledger, placement.id, site.settings.baseLocale, { from, until }).map(each => ({
+      open: openTimeOfPlacement(site.ledger, placement.id, site.ledger.baseLocale, { from, until }).map(each => ({
         from: each.from,
         until: each.until,
       })),
@@ -104,8 +110,8 @@ export function ribbonOf(site: Site, pageId: string, from: number, until: number
     .filter(lane => lane.open.length > 0)
     .sort((a, b) => order.indexOf(a.target) - order.indexOf(b.target));
   const meantIds = new Set(meant.map(each => each.id));
-  const changes = changesWithin(site.ledger, site.settings.baseLocale, { from, until }).filter(
-    change => change.kind !== 'placement' || meantIds.has(change.recordId),
+  const changes = changesWithin(site.ledger, site.ledger.baseLocale, { from, until }).filter(
+    change => placementIn(change) === null || meantIds.has(change.recordId),
   );
   return { from, until, lanes, changes: [...new Set(changes.map(change => change.at))] };
 }
@@ -120,7 +126,7 @@ export function overlaysFor(site: Site, editionIds: readonly string[], changes: 
 
 /** The site from a vantage: at its moment, read in its locale. */
 export function snapshotFor(site: Site, vantage: ViewRequest['vantage'], overlays: readonly Overlay[]): SiteSnapshot {
-  return site.snapshots.readIn(vantage.locale ?? site.settings.baseLocale, overlays, vantage.moment);
+  return site.snapshots.readIn(vantage.locale ?? site.ledger.baseLocale, overlays, vantage.moment);
 }
 
 /** The page of a vantage and what rules may know of it. @throws Refusal when it is not live at that moment */
@@ -132,7 +138,7 @@ export function findPage(
   const { page: id, query } = vantage;
   if (id.startsWith('service:')) {
     const service = id.slice('service:'.length) as ServicePage;
-    return { page: null, facts: serviceFacts(site, service, '/…', vantage.locale ?? site.settings.baseLocale, query) };
+    return { page: null, facts: serviceFacts(site, service, '/…', vantage.locale ?? site.ledger.baseLocale, query) };
   }
   const page = snapshot.pageById.get(id);
   if (!page)
@@ -153,8 +159,8 @@ function orderRow(
   const names = namesFor(site, snapshot);
   const style = momentStyle(site);
   const block = snapshot.blocks.get(value.blockId);
-  const status = statusOf(site.ledger, id, site.settings.baseLocale, snapshot.moment, site.clocks.content());
-  const blockStatus = statusOf(site.ledger, value.blockId, site.settings.baseLocale, snapshot.moment, site.clocks.content());
+  const status = statusOf(site.ledger, id, site.ledger.baseLocale, snapshot.moment, site.clocks.content());
+  const blockStatus = statusOf(site.ledger, value.blockId, site.ledger.baseLocale, snapshot.moment, site.clocks.content());
   const explanation = reason && explainAway(reason, names, style);
   return {
     placementId: id,

@@ -1,6 +1,6 @@
 import type { Why, WhyRequest } from '@contract/assembling';
 import { whyPlacement } from '@core/placement/why';
-import { Refusal } from '../http/problems';
+import { Refusal } from '../errors/refusal';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
 import { momentStyle, namesFor } from './names';

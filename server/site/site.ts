@@ -1,6 +1,7 @@
 import { Ledger } from '@core/ledger/ledger';
 import { HealthCheck } from '@core/health/health';
 import { withSiteLimits, type ThemeManifest } from '@core/theme/manifest';
+import { shippedTypes, type Registry } from '@core/registry/registry';
 import type { Knex } from 'knex';
 import type { Clocks } from '../clocks';
 import { readLedger } from '../repositories/ledger-repository';
@@ -19,7 +20,10 @@ export interface Site {
   readonly knex: Knex;
   readonly ledger: Ledger;
   readonly clocks: Clocks;
+  /** Replaced as a whole by {@link changeSettings}; never written into. */
   readonly settings: SiteSettings;
+  /** The types of blocks and pages that it knows. */
+  readonly registry: Registry;
   /** The theme, its limits overlaid with the site's own. */
   readonly theme: Theme;
   /** What the theme itself declares. */
@@ -49,23 +53,22 @@ export async function loadSite(
   bareTheme: Theme,
   pictures: readonly string[],
   publicAddress = '',
+  registry: Registry = shippedTypes,
 ): Promise<Site> {
   const { settings, unreadable: unreadableSettings } = await readSettings(knex);
   const { people, unreadable: unreadablePeople } = await readPeople(knex);
   refuseUnreadable([...unreadableSettings, ...unreadablePeople]);
-  const theme = { ...bareTheme, manifest: withSiteLimits(bareTheme.manifest, settings.limits) };
-  const ledger = new Ledger();
-  const { rows, unreadable } = await readLedger(knex);
+  const state = new SiteState(settings, bareTheme, registry);
+  const ledger = new Ledger(settings.baseLocale);
+  const { rows, unreadable } = await readLedger(knex, registry);
   ledger.absorb(rows);
-  return {
+  const site: Omit<Site, 'settings' | 'theme' | 'registry'> = {
     knex,
     ledger,
     clocks,
-    settings,
-    theme,
     bareManifest: bareTheme.manifest,
     health: new HealthCheck(),
-    snapshots: new Snapshots(ledger, clocks, settings, theme),
+    snapshots: new Snapshots(ledger, clocks, () => state.theme.manifest),
     writes: new Exclusive(),
     turns: new Turns(),
     people: new Map(people.map(person => [person.id, person])),
@@ -74,7 +77,38 @@ export async function loadSite(
     unreadable,
     faults: new FaultLog(),
   };
+  const whole = Object.defineProperties(site, {
+    settings: { get: () => state.settings, enumerable: true },
+    theme: { get: () => state.theme, enumerable: true },
+    registry: { get: () => state.registry, enumerable: true },
+  }) as Site;
+  states.set(whole, state);
+  return whole;
 }
+
+/** What of a site is replaced while it runs, each time by another value. */
+class SiteState {
+  theme: Theme;
+
+  constructor(
+    public settings: SiteSettings,
+    private readonly bareTheme: Theme,
+    public registry: Registry,
+  ) {
+    this.theme = this.#themeFor(settings);
+  }
+
+  replaceSettings(settings: SiteSettings): void {
+    this.settings = settings;
+    this.theme = this.#themeFor(settings);
+  }
+
+  #themeFor({ limits }: SiteSettings): Theme {
+    return { ...this.bareTheme, manifest: withSiteLimits(this.bareTheme.manifest, limits) };
+  }
+}
+
+const states = new WeakMap<Site, SiteState>();
 
 // Who may do what, and what time it is, is never guessed: without them nothing starts.
 function refuseUnreadable(unreadable: readonly Unreadable[]): void {
@@ -84,13 +118,16 @@ function refuseUnreadable(unreadable: readonly Unreadable[]): void {
   );
 }
 
-type Changeable<Value> = { -readonly [Key in keyof Value]: Value[Key] };
-
 /** Sets some of what holds for the whole site, at once and for good. */
 export async function changeSettings(site: Site, change: Partial<SiteSettings>): Promise<void> {
   await inTransaction(site.knex, transaction => saveSettings(transaction, change));
-  Object.assign(site.settings, change);
-  (site.theme as Changeable<Theme>).manifest = withSiteLimits(site.bareManifest, site.settings.limits);
+  states.get(site)!.replaceSettings({ ...site.settings, ...change });
   // Nothing was written to the ledger, but what was computed from it no longer holds.
+  site.ledger.invalidate();
+}
+
+/** Lets a site know other types from now on, for as long as the program runs. */
+export function changeTypes(site: Site, registry: Registry): void {
+  states.get(site)!.registry = registry;
   site.ledger.invalidate();
 }

@@ -2,9 +2,8 @@ import type { Ledger } from '@core/ledger/ledger';
 import type { Instant } from '@core/schedule/local-time';
 import { liveAt, liveSince, type LiveSet } from '@core/site/live-set';
 import { assembleSnapshot, withDormantAnew, type Overlay, type SiteSnapshot, type SnapshotOptions } from '@core/site/snapshot';
+import type { ThemeManifest } from '@core/theme/manifest';
 import type { Clocks } from '../clocks';
-import type { Theme } from '../public/theme';
-import type { SiteSettings } from '../repositories/settings-repository';
 
 /** How many pieces of time are kept. */
 const mostKept = 12;
@@ -24,8 +23,7 @@ export class Snapshots {
   constructor(
     private readonly ledger: Ledger,
     private readonly clocks: Clocks,
-    private readonly settings: SiteSettings,
-    private readonly theme: Theme,
+    private readonly manifest: () => ThemeManifest,
   ) {}
 
   /** The site at a moment; `null` is now. */
@@ -44,12 +42,12 @@ export class Snapshots {
 
   /** The site at a moment with proposals or unsaved changes laid over it. */
   with(overlays: readonly Overlay[], moment: Instant | null = null): SiteSnapshot {
-    return this.readIn(this.settings.baseLocale, overlays, moment);
+    return this.readIn(this.ledger.baseLocale, overlays, moment);
   }
 
   /** The site as read in a locale, with changes laid over it. */
   readIn(locale: string, overlays: readonly Overlay[], moment: Instant | null = null): SiteSnapshot {
-    const isBase = locale === this.settings.baseLocale;
+    const isBase = locale === this.ledger.baseLocale;
     if (isBase && overlays.length === 0) return this.at(moment);
     const now = this.clocks.content();
     return this.#take(moment ?? now, now, overlays, isBase ? undefined : locale);
@@ -94,6 +92,6 @@ export class Snapshots {
   }
 
   #options(moment: Instant, now: Instant, overlays: readonly Overlay[], readIn?: string): SnapshotOptions {
-    return { moment, now, locale: this.settings.baseLocale, readIn, manifest: this.theme.manifest, overlays };
+    return { moment, now, locale: this.ledger.baseLocale, readIn, manifest: this.manifest(), overlays };
   }
 }

@@ -6,10 +6,11 @@ import { v7 as uuidv7 } from 'uuid';
 /** A notice that is fit to be saved. */
 export function sampleBlock(part: Partial<BlockValue> = {}): BlockValue {
   return {
-    version: 1,
+    version: 2,
     type: 'notice',
+    typeVersion: 1,
     title: 'Moth lamps',
-    fields: { tone: 'calm', text: 'Lamps are lit at dusk.', linkLabel: '', linkTo: '' },
+    fields: { tone: 'calm', text: 'Lamps are lit at dusk.', linkLabel: '', linkTo: null },
     readers: null,
     ...part,
   };

@@ -12,8 +12,10 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { BlockRow, Effect, View } from '@contract/messages';
-import { initialFields, type BlockFields, type BlockType, type BlockValue } from '@core/block/block';
-import { blockTypeNamed, blockTypes } from '@core/block/types';
+import { freshBlock, type BlockValue } from '@core/block/block';
+import type { BlockTypeDeclaration } from '@core/blocks/block-type';
+import { initialValues, isEmptyField } from '@core/fields/index';
+import type { FieldValues } from '@core/fields/field';
 import { copyOfBlock, copyOfPlacement, uniqueTitle } from '@core/placement/copy';
 import { freshPlacement, type PlacementValue, type Target } from '@core/placement/placement';
 import { listOf } from '@core/format/moment';
@@ -26,7 +28,9 @@ import { catchError, debounceTime, forkJoin, map, of, switchMap } from 'rxjs';
 import { v7 as uuidv7 } from 'uuid';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { RuleSentence } from '../rule/rule-sentence';
-import { FieldsForm } from '../shared/fields-form';
+import type { FaultAt } from '../fields/control';
+import { FieldsForm } from '../fields/fields-form';
+import { fieldControls } from '../fields/index';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
 import type { WorkingChange } from '../state/working-changes.service';
@@ -55,6 +59,7 @@ interface Answer {
 /** Adds something to the page: what it is, where it stands, when and to whom it shows. The sheet shows it while it is made. */
 @Component({
   selector: 'almanac-add-panel',
+  providers: [fieldControls],
   imports: [FieldsForm, RuleSentence, NgbPopoverModule, FocusInside, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -110,11 +115,11 @@ interface Answer {
           }
         </div>
         <almanac-fields-form
-          [type]="type"
-          [fields]="fields()"
-          [pages]="pages.pages()"
-          [faults]="fieldFaults()"
-          (fieldsChange)="fields.set($event)"
+          idPrefix="add"
+          [fields]="type.fields"
+          [values]="fields()"
+          [faultAt]="faultAt"
+          (valuesChange)="fields.set($event)"
         />
       } @else if (start().kind === 'again') {
         <p class="notice-line">This is the same block in one more place: an edit to it will show in all of them.</p>
@@ -263,7 +268,7 @@ export class AddPanel implements OnInit {
     return (['To read', 'To find more'] as const)
       .map(purpose => ({
         purpose,
-        types: blockTypes.filter(type => type.purpose === purpose && (types === undefined || types.includes(type.name))),
+        types: this.#session.site.blockTypes.filter(type => type.purpose === purpose && (types === undefined || types.includes(type.name))),
       }))
       .filter(group => group.types.length > 0);
   });
@@ -271,13 +276,13 @@ export class AddPanel implements OnInit {
   protected readonly limitWords = computed(() => {
     const { types } = limitsOf(this.#theme, null, this.target().name);
     return types
-      ? `The ${this.targetWord()} is kept for ${listOf(types.map(type => blockTypeNamed(type)?.label.toLowerCase() ?? type))}.`
+      ? `The ${this.targetWord()} is kept for ${listOf(types.map(type => this.#session.blockType(type)?.label.toLowerCase() ?? type))}.`
       : '';
   });
   protected readonly looks = this.#theme.looks;
-  protected readonly type = signal<BlockType | null>(null);
+  protected readonly type = signal<BlockTypeDeclaration | null>(null);
   protected readonly title = signal('');
-  protected readonly fields = signal<BlockFields>({});
+  protected readonly fields = signal<FieldValues>({});
   protected readonly target = signal<Target>({ kind: 'region', name: 'main' });
   protected readonly targetWord = computed(() => labelOfTarget(this.#theme, this.target()).toLowerCase());
   protected readonly index = signal(-1);
@@ -323,13 +328,7 @@ export class AddPanel implements OnInit {
     const type = this.type();
     if (this.#sharedBlockId()) return true;
     if (!type || this.title().trim() === '') return false;
-    return type.fields.every(
-      field =>
-        !field.required ||
-        String(this.fields()[field.name] ?? '')
-          .replace(/<[^>]*>/g, '')
-          .trim() !== '',
-    );
+    return type.fields.every(field => !field.required || !isEmptyField(field, this.fields()));
   });
   readonly #changes = computed((): readonly WorkingChange[] => (this.isComplete() ? this.#compose() : []));
   protected readonly answer = toSignal(
@@ -346,15 +345,11 @@ export class AddPanel implements OnInit {
     { initialValue: { effects: [], fault: null } as Answer },
   );
   protected readonly effect = computed(() => this.answer().effects.find(each => each.recordId === this.#placementId) ?? null);
-  protected readonly fieldFaults = computed(() =>
-    Object.fromEntries(
-      (this.type()?.fields ?? []).map(field => [field.name, this.answer().fault?.faultAt(`/changes/0/value/fields/${field.name}`) ?? null]),
-    ),
-  );
+  protected readonly faultAt: FaultAt = pointer => this.faultOf(`fields${pointer}`);
   protected readonly otherFault = computed(() => {
     const fault = this.answer().fault;
     if (!fault) return null;
-    const isAtField = this.faultOf('title') !== null || Object.values(this.fieldFaults()).some(each => each !== null);
+    const isAtField = this.faultOf('title') !== null || (this.type()?.fields ?? []).some(field => this.faultAt(`/${field.name}`) !== null);
     return isAtField ? null : (fault.problem.errors?.[0]?.detail ?? fault.message);
   });
 
@@ -390,9 +385,9 @@ export class AddPanel implements OnInit {
     this.index.set(-1);
   }
 
-  protected choose(type: BlockType): void {
+  protected choose(type: BlockTypeDeclaration): void {
     this.type.set(type);
-    this.fields.set(initialFields(type));
+    this.fields.set(initialValues(type.fields));
     this.showsTitle.set(type.name !== 'hero' && type.name !== 'breadcrumb' && type.name !== 'notice');
   }
 
@@ -422,7 +417,7 @@ export class AddPanel implements OnInit {
     forkJoin([this.#api.readRecord(blockId), this.#api.listPlacements()]).subscribe({
       next: ([record, placements]) => {
         const block = (record.live?.value ?? record.proposals[0]?.value) as BlockValue | undefined;
-        const type = block && blockTypeNamed(block.type);
+        const type = block && this.#session.blockType(block.type);
         if (!type) return;
         const placed = placement ?? placements.find(each => each.blockId === blockId && each.status !== 'retired')?.value ?? null;
         this.#source.set({ block, placement: placed });
@@ -471,8 +466,7 @@ export class AddPanel implements OnInit {
       did: 'placed',
     };
     if (shared) return [placed];
-    const fresh: BlockValue = { version: 1, type: this.type()!.name, title: '', fields: {}, readers: null };
-    const block: BlockValue = { ...copyOfBlock(source?.block ?? fresh, this.title().trim()), fields: this.fields() };
+    const block: BlockValue = { ...copyOfBlock(source?.block ?? freshBlock(this.type()!, ''), this.title().trim()), fields: this.fields() };
     return [
       { recordId: this.#blockId, kind: 'block', value: block, retires: false, baseRevisionId: null, title: block.title, did: 'new' },
       placed,

@@ -1,4 +1,5 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { placesOf } from '../kinds/index';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
 import type { Check } from '@contract/assembling';
@@ -62,7 +63,7 @@ export class ArrangeService {
       request: {
         ...questionFor(vantage, pages[0]?.id ?? '', [...changes, ...provisional]),
         // What is being placed is looked at from where it shows.
-        showing: provisional.find(change => change.kind === 'placement')?.recordId ?? null,
+        showing: provisional.find(change => placesOf(change.kind).isSelectable)?.recordId ?? null,
       },
     })),
     // Selecting a row changes the address but not the question.
@@ -163,7 +164,7 @@ export class ArrangeService {
 
   /** Lays what is being written over the sheet. */
   preview(changes: readonly WorkingChange[]): void {
-    this.previewed.set(changes.find(change => change.kind === 'placement')?.recordId ?? '');
+    this.previewed.set(changes.find(change => placesOf(change.kind).isSelectable)?.recordId ?? '');
     this.#provisional.next(changes);
   }
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
+import { placesOf } from '../kinds/index';
 import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { WhyQuestion } from '@contract/assembling';
@@ -318,12 +319,7 @@ export class ArrangeWorkspace {
     return { ...questionFor(this.arrange.vantage(), view.page.id, this.working.changes()), placementId: this.asked() };
   });
   protected readonly changedIds = computed(
-    () =>
-      new Set(
-        this.working
-          .changes()
-          .flatMap(change => [change.recordId, ...(change.kind === 'block' ? this.#placementsOf(change.recordId) : [])]),
-      ),
+    () => new Set(this.working.changes().flatMap(change => [change.recordId, ...this.#placementsOf(change.recordId)])),
   );
   protected readonly numbers = computed(
     () => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))),
@@ -345,8 +341,8 @@ export class ArrangeWorkspace {
   });
   protected readonly sendLabel = computed(() => {
     const effects = this.arrange.effects();
-    const placement = effects.filter(
-      effect => this.working.changes().find(change => change.recordId === effect.recordId)?.kind === 'placement',
+    const placement = effects.filter(effect =>
+      this.working.changes().some(change => change.recordId === effect.recordId && placesOf(change.kind).isSelectable),
     );
     const label =
       effects.length === 1 ? effects[0]!.label : placement.length === 1 ? placement[0]!.label : `${this.working.changes().length} changes`;

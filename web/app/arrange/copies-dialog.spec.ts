@@ -15,7 +15,14 @@ const pages = [
   pageRow('marsh', 'visit', 2, { type: 'reserve' }),
   pageRow('parking', 'visit', 2),
 ];
-const value: BlockValue = { version: 1, type: 'rich text', title: 'Hours', fields: { body: '<p>9 to 5</p>' }, readers: null };
+const value: BlockValue = {
+  version: 2,
+  type: 'rich text',
+  typeVersion: 1,
+  title: 'Hours',
+  fields: { body: '<p>9 to 5</p>' },
+  readers: null,
+};
 
 describe('CopiesDialog', () => {
   let screen: Screen;

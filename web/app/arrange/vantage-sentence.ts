@@ -6,7 +6,7 @@ import { FocusInside } from '../shared/focus-inside';
 import { NgbTypeaheadModule, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap/typeahead';
 import { NgbDatepickerModule, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
 import type { PageRow } from '@contract/messages';
-import { servicePages } from '@core/page/page';
+import { servicePages } from '@core/page/service-pages';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
 import { map, type Observable } from 'rxjs';
 import { DateField } from '../shared/date-field';

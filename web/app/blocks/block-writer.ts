@@ -1,13 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { placesOf } from '../kinds/index';
 import { RouterLink } from '@angular/router';
 import type { ViewRequest } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
-import { blockTypeNamed } from '@core/block/types';
 import { freshPlacement } from '@core/placement/placement';
 import { thisPageOnly } from '@core/rule/rule';
 import { v7 as uuidv7 } from 'uuid';
 import { WhoControl } from '../rule/who-control';
-import { FieldsForm } from '../shared/fields-form';
+import type { FaultAt } from '../fields/control';
+import { FieldsForm } from '../fields/fields-form';
+import { fieldControls } from '../fields/index';
+import { isTickedIn, textIn } from '../shared/typed-event';
 import { PhaseMark } from '../shared/phase-mark';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
@@ -18,7 +21,7 @@ import { WritingService } from '../writing/writing.service';
 @Component({
   selector: 'almanac-block-writer',
   imports: [RouterLink, WriterFrame, FieldsForm, WhoControl, PhaseMark],
-  providers: [WritingService],
+  providers: [WritingService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [block]="writing.id" [showing]="writing.id">
@@ -33,7 +36,7 @@ import { WritingService } from '../writing/writing.service';
             id="block-title"
             [class.is-invalid]="fault('title')"
             [value]="block.title"
-            (input)="set({ title: $any($event.target).value })"
+            (input)="set({ title: textIn($event) })"
           />
           @if (fault('title'); as words) {
             <p class="form-fault" role="alert">{{ words }}</p>
@@ -43,11 +46,10 @@ import { WritingService } from '../writing/writing.service';
         </div>
         @if (type(); as type) {
           <almanac-fields-form
-            [type]="type"
-            [fields]="block.fields"
-            [pages]="pages.pages()"
-            [faults]="fieldFaults()"
-            (fieldsChange)="set({ fields: $event })"
+            [fields]="type.fields"
+            [values]="block.fields"
+            [faultAt]="faultAt"
+            (valuesChange)="set({ fields: $event })"
           />
         }
         <h3>Readers</h3>
@@ -56,7 +58,7 @@ import { WritingService } from '../writing/writing.service';
             type="checkbox"
             class="form-check-input"
             [checked]="block.readers === null"
-            (change)="set({ readers: $any($event.target).checked ? null : {} })"
+            (change)="set({ readers: isTickedIn($event) ? null : {} })"
           />
           as the page it stands on</label
         >
@@ -77,7 +79,7 @@ import { WritingService } from '../writing/writing.service';
             <p class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p>
             <label class="row-line"
               >Look at it as if it stood in
-              <select class="form-select trial" (change)="trialRegion.set($any($event.target).value)">
+              <select class="form-select trial" (change)="trialRegion.set(textIn($event))">
                 @for (each of regions; track each.name) {
                   <option [value]="each.name" [selected]="each.name === trialRegion()">{{ each.label.toLowerCase() }}</option>
                 }
@@ -88,7 +90,7 @@ import { WritingService } from '../writing/writing.service';
             <h3 class="used">Inside these texts</h3>
             @for (each of record.insetIn; track each.recordId) {
               <p class="use">
-                <a [routerLink]="[each.kind === 'page' ? '/pages' : '/blocks', each.recordId]">{{ each.title }}</a>
+                <a [routerLink]="[writerOf(each.kind), each.recordId]">{{ each.title }}</a>
                 <span class="quiet">{{ each.kind }}</span>
               </p>
             }
@@ -120,22 +122,23 @@ import { WritingService } from '../writing/writing.service';
 export class BlockWriter {
   protected readonly writing = inject<WritingService<BlockValue>>(WritingService);
   protected readonly pages = inject(PagesService);
+  readonly #session = inject(SessionService);
+  protected readonly textIn = textIn;
+  protected readonly isTickedIn = isTickedIn;
   readonly id = input.required<string>();
   /** The proposal to go on with. */
   readonly proposal = input<string>();
   /** The page from which one came. */
   readonly page = input<string>();
-  protected readonly type = computed(() => blockTypeNamed(this.writing.value()?.type ?? ''));
-  protected readonly fieldFaults = computed(() =>
-    Object.fromEntries((this.type()?.fields ?? []).map(field => [field.name, this.fault(`fields/${field.name}`)])),
-  );
+  protected readonly type = computed(() => this.#session.blockType(this.writing.value()?.type ?? ''));
+  protected readonly faultAt: FaultAt = pointer => this.fault(`fields${pointer}`);
   protected readonly previewPage = computed(() => {
     const shownOn = this.writing.record()?.pagesChanged ?? [];
     const asked = shownOn.find(each => each.id === this.page());
     return asked?.id ?? shownOn[0]?.id ?? this.pages.pages()[0]?.id ?? '';
   });
   readonly #trialId = uuidv7();
-  protected readonly regions = inject(SessionService).site.theme.regions;
+  protected readonly regions = this.#session.site.theme.regions;
   /** Where it is looked at while it is placed nowhere. */
   protected readonly trialRegion = signal('main');
   protected readonly changes = computed((): ViewRequest['changes'] => {
@@ -155,6 +158,10 @@ export class BlockWriter {
 
   constructor() {
     effect(() => this.writing.open('block', this.id(), this.proposal() ?? null));
+  }
+
+  protected writerOf(kind: string): string | undefined {
+    return placesOf(kind).writer;
   }
 
   protected set(part: Partial<BlockValue>): void {

@@ -11,7 +11,6 @@ import { SendService } from '../shared/send.service';
 import { Ticks } from '../shared/ticks';
 import { PagesService } from '../state/pages.service';
 import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
-import { blockTypes } from '@core/block/types';
 import { ApiClient } from '../api/api-client';
 import { PhaseMark } from '../shared/phase-mark';
 import { WhenPipe } from '../shared/when-pipe';
@@ -293,7 +292,11 @@ export class BlocksWorkspace {
     const { regions, insertionPoints } = this.#site.theme;
     return [
       { name: 'find', label: 'Title or words' },
-      { name: 'type', label: 'Type', choices: blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
+      {
+        name: 'type',
+        label: 'Type',
+        choices: this.#session.site.blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })),
+      },
       {
         name: 'status',
         label: 'Status',

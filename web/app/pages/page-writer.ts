@@ -1,14 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { pageTypes, type PageValue } from '@core/page/page';
+import { initialValues } from '@core/fields/index';
+import { topicsOf, type PageValue } from '@core/page/page';
 import { generateKeyBetween } from 'fractional-indexing';
 import { v7 as uuidv7 } from 'uuid';
 import { WhoControl } from '../rule/who-control';
-import { indentOf, pictureName } from '../shared/labels';
-import { MomentField } from '../shared/moment-field';
-import { RichTextField } from '../shared/rich-text-field';
+import type { FaultAt } from '../fields/control';
+import { FieldsForm } from '../fields/fields-form';
+import { fieldControls } from '../fields/index';
+import { indentOf } from '../shared/labels';
+import { isTickedIn, textIn } from '../shared/typed-event';
 import { PagesService } from '../state/pages.service';
-import { TopicsField } from './topics-field';
 import { SessionService } from '../state/session.service';
 import { WriterFrame } from '../writing/writer-frame';
 import { WritingService } from '../writing/writing.service';
@@ -16,8 +18,8 @@ import { WritingService } from '../writing/writing.service';
 /** Writing a page: its words left, with room to be long in, what is about it folded beneath; the sheet right. */
 @Component({
   selector: 'almanac-page-writer',
-  imports: [RouterLink, WriterFrame, RichTextField, MomentField, TopicsField, WhoControl],
-  providers: [WritingService],
+  imports: [RouterLink, WriterFrame, FieldsForm, WhoControl],
+  providers: [WritingService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [showing]="writing.id">
@@ -30,27 +32,19 @@ import { WritingService } from '../writing/writing.service';
             id="page-title"
             [class.is-invalid]="fault('title')"
             [value]="page.title"
-            (input)="set({ title: text($event) })"
+            (input)="set({ title: textIn($event) })"
           />
           @if (fault('title'); as words) {
             <p class="form-fault" role="alert">{{ words }}</p>
           }
         </div>
-        <div class="field">
-          <label class="form-label" for="page-standfirst">Standfirst</label
-          ><textarea
-            class="form-control"
-            id="page-standfirst"
-            rows="2"
-            [value]="page.standfirst"
-            (input)="set({ standfirst: text($event) })"
-          ></textarea>
-          <p class="form-help">One or two sentences under the title; listings show it too. Empty shows none.</p>
-        </div>
-        <div class="field">
-          <span class="form-label">Text</span
-          ><almanac-rich-text-field label="Text" [value]="page.body" (valueChange)="set({ body: $event })" />
-        </div>
+        <almanac-fields-form
+          idPrefix="page"
+          [fields]="written()"
+          [values]="page.fields"
+          [faultAt]="faultAt"
+          (valuesChange)="set({ fields: $event })"
+        />
         <details class="about" [open]="isUnsettled()">
           <summary>
             <b>About this page</b><span class="quiet words">{{ aboutWords() }}</span>
@@ -58,7 +52,7 @@ import { WritingService } from '../writing/writing.service';
           <div class="pair">
             <div class="field">
               <label class="form-label" for="page-parent">Page above</label>
-              <select class="form-select" id="page-parent" [disabled]="page.parentId === null" (change)="set({ parentId: text($event) })">
+              <select class="form-select" id="page-parent" [disabled]="page.parentId === null" (change)="set({ parentId: textIn($event) })">
                 @for (each of possibleParents(); track each.id) {
                   <option [value]="each.id" [selected]="each.id === page.parentId">{{ indent(each.depth) }}{{ each.title }}</option>
                 }
@@ -75,7 +69,7 @@ import { WritingService } from '../writing/writing.service';
                 [disabled]="page.parentId === null"
                 [class.is-invalid]="fault('segment')"
                 [value]="page.segment"
-                (input)="set({ segment: text($event) })"
+                (input)="set({ segment: textIn($event) })"
               />
               <p class="form-help code">{{ path() }}</p>
               @if (fault('segment'); as words) {
@@ -84,61 +78,39 @@ import { WritingService } from '../writing/writing.service';
             </div>
             <div class="field">
               <label class="form-label" for="page-type">Type</label
-              ><select class="form-select" id="page-type" (change)="set({ type: $any(text($event)) })">
-                @for (type of types; track type) {
-                  <option [value]="type" [selected]="type === page.type">{{ type }}</option>
+              ><select class="form-select" id="page-type" (change)="setType(textIn($event))">
+                @for (type of types; track type.name) {
+                  <option [value]="type.name" [selected]="type.name === page.type">{{ type.label.toLowerCase() }}</option>
                 }
               </select>
             </div>
             <div class="field">
               <label class="form-label" for="page-layout">Layout</label
-              ><select class="form-select" id="page-layout" (change)="set({ layout: text($event) })">
+              ><select class="form-select" id="page-layout" (change)="set({ layout: textIn($event) })">
                 @for (layout of layouts; track layout.name) {
                   <option [value]="layout.name" [selected]="layout.name === page.layout">{{ layout.label }}</option>
                 }
               </select>
             </div>
             <div class="field">
-              <label class="form-label" for="page-picture">Picture</label
-              ><select class="form-select" id="page-picture" (change)="set({ picture: text($event) })">
-                <option value="">None: listings show it without one</option>
-                @for (picture of pictures; track picture) {
-                  <option [value]="picture" [selected]="picture === page.picture">{{ pictureName(picture) }}</option>
-                }
-              </select>
-            </div>
-            <div class="field">
-              <label class="form-label" for="page-topics">Topics</label
-              ><almanac-topics-field
-                fieldId="page-topics"
-                [value]="page.topics"
-                [inUse]="topicsInUse()"
-                (valueChange)="set({ topics: $event })"
-              />
-              <p class="form-help">Empty: it stands in no listing by topic.</p>
-            </div>
-            <div class="field">
               <label class="row-line"
-                ><input
-                  type="checkbox"
-                  class="form-check-input"
-                  [checked]="page.inMenu"
-                  (change)="set({ inMenu: $any($event.target).checked })"
-                />
+                ><input type="checkbox" class="form-check-input" [checked]="page.inMenu" (change)="set({ inMenu: isTickedIn($event) })" />
                 In menus</label
               ><input
                 class="form-control"
                 aria-label="Name in menus"
                 placeholder="as its title"
                 [value]="page.menuLabel"
-                (input)="set({ menuLabel: text($event) })"
+                (input)="set({ menuLabel: textIn($event) })"
               />
             </div>
-            <almanac-moment-field
-              label="Takes place"
-              emptyMeans="For events. Empty: at no set time."
-              [value]="page.takesPlace"
-              (valueChange)="set({ takesPlace: $event })"
+            <almanac-fields-form
+              class="about-fields"
+              idPrefix="page"
+              [fields]="about()"
+              [values]="page.fields"
+              [faultAt]="faultAt"
+              (valuesChange)="set({ fields: $event })"
             />
           </div>
           <div class="field">
@@ -148,7 +120,7 @@ import { WritingService } from '../writing/writing.service';
                 type="checkbox"
                 class="form-check-input"
                 [checked]="page.readers === null"
-                (change)="set({ readers: $any($event.target).checked ? null : {} })"
+                (change)="set({ readers: isTickedIn($event) ? null : {} })"
               />
               The same as the page above{{ readersAbove() ? ': ' + readersAbove() : ', which is anyone' }}</label
             >
@@ -179,6 +151,9 @@ import { WritingService } from '../writing/writing.service';
       cursor: pointer;
       min-height: 28px;
     }
+    .about-fields {
+      display: contents;
+    }
     .pair {
       display: grid;
       margin-top: 8px;
@@ -202,11 +177,16 @@ export class PageWriter {
   readonly proposal = input<string>();
   /** For a new page: the page above. */
   readonly parent = input<string>();
-  protected readonly types = pageTypes;
+  protected readonly types = this.#site.pageTypes;
+  protected readonly textIn = textIn;
+  protected readonly isTickedIn = isTickedIn;
+  readonly #type = computed(() => this.types.find(each => each.name === this.writing.value()?.type));
+  /** The fields that are read as the page, and those that say something about it. */
+  protected readonly written = computed(() => (this.#type()?.fields ?? []).filter(field => !field.isAbout));
+  protected readonly about = computed(() => (this.#type()?.fields ?? []).filter(field => field.isAbout));
+  protected readonly faultAt: FaultAt = pointer => this.fault(`fields${pointer}`);
   protected readonly indent = indentOf;
-  protected readonly pictureName = pictureName;
   protected readonly layouts = this.#site.theme.layouts;
-  protected readonly pictures = this.#site.pictures;
   protected readonly changes = computed(() => {
     const value = this.writing.value();
     return value && (this.writing.isChanged() || this.writing.proposal() || this.writing.isNew())
@@ -221,15 +201,11 @@ export class PageWriter {
     return value?.parentId === null ? '/' : `${above?.path === '/' ? '' : (above?.path ?? '…')}/${value?.segment ?? ''}`;
   });
 
-  /** Every topic that some page has, the most used first. */
-  protected readonly topicsInUse = computed(() => {
-    const counts = new Map<string, number>();
-    for (const page of this.#pages.pages()) for (const topic of page.topics) counts.set(topic, (counts.get(topic) ?? 0) + 1);
-    return [...counts].sort(([a, some], [b, others]) => others - some || a.localeCompare(b)).map(([topic]) => topic);
-  });
   /** What is about the page stands folded once it is settled: a new page, or one that was refused for it, shows it. */
   protected readonly isUnsettled = computed(
-    () => this.writing.isNew() || ['parentId', 'segment', 'topics', 'layout', 'type'].some(each => this.fault(each)),
+    () =>
+      this.writing.isNew() ||
+      ['parentId', 'segment', 'layout', 'type', ...this.about().map(field => `fields/${field.name}`)].some(each => this.fault(each)),
   );
   /** Address, type, layout, topics and readers in one line. */
   protected readonly aboutWords = computed(() => {
@@ -237,7 +213,7 @@ export class PageWriter {
     if (!value) return '';
     const layout = this.layouts.find(each => each.name === value.layout)?.label ?? value.layout;
     const readers = value.readers === null ? (this.readersAbove() ? `for ${this.readersAbove()}` : 'for anyone') : 'for readers of its own';
-    return [this.path(), value.type, layout.toLowerCase(), value.topics.join(', '), value.inMenu ? '' : 'in no menu', readers]
+    return [this.path(), value.type, layout.toLowerCase(), topicsOf(value).join(', '), value.inMenu ? '' : 'in no menu', readers]
       .filter(Boolean)
       .join(' · ');
   });
@@ -252,24 +228,21 @@ export class PageWriter {
       const id = this.id();
       if (id !== 'new') return this.writing.open('page', id, this.proposal() ?? null);
       const parentId = this.parent() ?? this.#pages.pages()[0]?.id;
-      if (parentId && !this.writing.value()) {
+      const [type] = this.types;
+      if (parentId && type && !this.writing.value()) {
         this.writing.openNew('page', uuidv7(), {
-          version: 2,
-          type: 'page',
+          version: 3,
+          type: type.name,
+          typeVersion: type.version,
           title: '',
           parentId,
           segment: '',
           order: generateKeyBetween(this.#lastOrderBeneath(parentId), null),
-          standfirst: '',
-          body: '',
-          picture: '',
-          pictureText: '',
-          topics: [],
           layout: this.layouts[0]!.name,
           readers: null,
           inMenu: true,
           menuLabel: '',
-          takesPlace: null,
+          fields: initialValues(type.fields),
         });
       }
     });
@@ -290,8 +263,13 @@ export class PageWriter {
     return orders.reduce<string | null>((last, order) => (last === null || order > last ? order : last), null);
   }
 
-  protected text(event: Event): string {
-    return (event.target as HTMLInputElement).value;
+  /** Turns to another type: what both have stays, what only the other has begins as it does there. */
+  protected setType(name: string): void {
+    const type = this.types.find(each => each.name === name);
+    const held = this.writing.value()!.fields;
+    if (!type) return;
+    const kept = Object.fromEntries(type.fields.filter(field => field.name in held).map(field => [field.name, held[field.name]]));
+    this.set({ type: name, typeVersion: type.version, fields: { ...initialValues(type.fields), ...kept } });
   }
 
   protected fault(field: string): string | null {

@@ -2,7 +2,6 @@ import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PlacementRow } from '@contract/assembling';
-import { blockTypes } from '@core/block/types';
 import type { PlacementValue } from '@core/placement/placement';
 import { testsOf } from '@core/rule/rule';
 import { ApiClient } from '../api/api-client';
@@ -219,7 +218,11 @@ export class PlacementsWorkspace {
         label: 'Status',
         choices: plain(['live', 'over', 'not yet', 'scheduled', 'draft', 'in review', 'expired', 'retired']),
       },
-      { name: 'type', label: 'Type', choices: blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
+      {
+        name: 'type',
+        label: 'Type',
+        choices: this.#session.site.blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })),
+      },
       { name: 'readers', label: 'Readers', choices: plain(this.placements().map(each => each.who)) },
       { name: 'locale', label: 'Locale', choices: this.#session.site.locales.map(each => ({ value: each.tag, label: each.name })) },
       { name: 'by', label: 'Changed by', choices: plain(this.placements().map(each => each.changedBy)) },

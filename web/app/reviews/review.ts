@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { placesOf } from '../kinds/index';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { EditionDetail, MoveRequest, View } from '@contract/messages';
@@ -66,12 +67,9 @@ interface Unseen {
               <summary>Which pages</summary>
               <almanac-effect-list [effect]="change.effect" />
             </details>
-            @if ((change.kind === 'page' || change.kind === 'block') && edition.moves.length > 0 && !change.retires) {
+            @if (writerOf(change) && edition.moves.length > 0 && !change.retires) {
               <p class="touch">
-                <a
-                  [routerLink]="[change.kind === 'page' ? '/pages' : '/blocks', change.recordId]"
-                  [queryParams]="{ proposal: change.proposalId }"
-                  >Touch it up</a
+                <a [routerLink]="[writerOf(change), change.recordId]" [queryParams]="{ proposal: change.proposalId }">Touch it up</a
                 >{{ change.lastAuthor === edition.author.name ? '' : ', last by ' + change.lastAuthor }}
               </p>
             }
@@ -393,6 +391,10 @@ export class ReviewOne {
     effect(() => this.#load(this.id()));
   }
 
+  protected writerOf(change: EditionDetail['changes'][number]): string | undefined {
+    return placesOf(change.kind).writer;
+  }
+
   protected has(move: MoveRequest['name']): boolean {
     return this.edition()?.moves.includes(move) ?? false;
   }
@@ -402,7 +404,7 @@ export class ReviewOne {
     const single =
       edition.changes.length === 1
         ? edition.changes[0]!.effect.label
-        : (edition.changes.find(change => change.kind === 'placement')?.effect.label ?? `${edition.changes.length} changes`);
+        : (edition.changes.find(change => placesOf(change.kind).isSelectable)?.effect.label ?? `${edition.changes.length} changes`);
     const plain = single.replace(/ from .*$/, '');
     const how = this.ahead.isUnknown() ? `${verb} unchecked` : verb;
     return this.ahead.from() ? `${how} for that date: ${plain}` : `${how} at once: ${plain}`;
@@ -502,8 +504,8 @@ export class ReviewOne {
       reader: { signedIn: false, roles: [], memberships: [] },
       moment: edition.wishedFrom && edition.wishedFrom > this.now ? edition.wishedFrom : null,
     };
-    const shown = edition.changes.find(change => change.kind === 'placement') ?? edition.changes[0];
-    const showing = shown && ['page', 'block', 'placement'].includes(shown.kind) ? shown.recordId : null;
+    const shown = edition.changes.find(change => placesOf(change.kind).isSelectable) ?? edition.changes[0];
+    const showing = shown && placesOf(shown.kind).isSeen ? shown.recordId : null;
     // Both sides are looked at from where the change shows.
     this.#api
       .view({ vantage, withEditions: this.isOpen() ? [edition.id] : [], changes: [], showing })

@@ -1,129 +1,71 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import type { PageRow } from '@contract/messages';
-import { askableFields, pageTypes, servicePages, type AskableField } from '@core/page/page';
+import type { FieldValues } from '@core/fields/field';
+import { isAsked } from '@core/fields/index';
+import type { ChoiceField } from '@core/fields/choice/choice';
+import { servicePages } from '@core/page/service-pages';
 import type { WhereTest } from '@core/rule/rule';
+import { testWith, valuesOfTest, type ParameterSource, type TestParameter } from '@core/rule/tests/test-kind';
+import { whereTests } from '@core/rule/tests/where-tests';
+import { roles } from '@core/workflow/workflow';
 import { indentOf } from '../shared/labels';
+import { isTickedIn, numberIn, textIn } from '../shared/typed-event';
 import { SessionService } from '../state/session.service';
 
-type Kind = WhereTest['test'];
+interface Choice {
+  readonly value: string;
+  readonly label: string;
+}
 
-const kinds: readonly { readonly kind: Kind; readonly label: string }[] = [
-  { kind: 'page', label: 'one page' },
-  { kind: 'within', label: 'a page and all beneath' },
-  { kind: 'type', label: 'every page of a type' },
-  { kind: 'topic', label: 'pages about a topic' },
-  { kind: 'layout', label: 'pages of a layout' },
-  { kind: 'menu item', label: 'pages under a menu item' },
-  { kind: 'front page', label: 'the front page' },
-  { kind: 'service page', label: 'pages nobody wrote (sign-in, not found)' },
-  { kind: 'field', label: 'pages by what a field says' },
-  { kind: 'path', label: 'pages by their address' },
-  { kind: 'locale', label: 'pages in a locale' },
-  { kind: 'query', label: 'addresses with a parameter' },
-];
-
-/** One test about the page: what it asks, and of what. */
+/** One test about the page: what it asks, and of what. Its parameters are as its kind declares them. */
 @Component({
   selector: 'almanac-test-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <select class="form-select" aria-label="What to ask" [value]="kind()" (change)="begin($any($event.target).value)">
-      @for (each of kinds; track each.kind) {
-        <option [value]="each.kind" [selected]="each.kind === kind()">{{ each.label }}</option>
+    <select class="form-select" aria-label="What to ask" [value]="kind().name" (change)="begin(textIn($event))">
+      @for (each of kinds; track each.name) {
+        <option [value]="each.name" [selected]="each.name === kind().name">{{ each.label }}</option>
       }
     </select>
-    @switch (kind()) {
-      @case ('type') {
-        <select class="form-select" aria-label="Type" (change)="set({ test: 'type', type: $any($event.target).value })">
-          @for (type of pageTypes; track type) {
-            <option [value]="type" [selected]="type === held('type')">{{ type }}</option>
+    @for (row of rows(); track row.parameter.name) {
+      @if (row.choices; as choices) {
+        <select class="form-select" [attr.aria-label]="row.parameter.label" (change)="set(row.parameter.name, textIn($event))">
+          @if (row.parameter.isOptional) {
+            <option value="" [selected]="row.text === ''">any of them</option>
+          }
+          @for (each of choices; track each.value) {
+            <option [value]="each.value" [selected]="each.value === row.text">{{ each.label }}</option>
           }
         </select>
-      }
-      @case ('layout') {
-        <select class="form-select" aria-label="Layout" (change)="set({ test: 'layout', layout: $any($event.target).value })">
-          @for (each of site.theme.layouts; track each.name) {
-            <option [value]="each.name" [selected]="each.name === held('layout')">{{ each.label }}</option>
-          }
-        </select>
-      }
-      @case ('locale') {
-        <select class="form-select" aria-label="Locale" (change)="set({ test: 'locale', locale: $any($event.target).value })">
-          @for (each of site.locales; track each.tag) {
-            <option [value]="each.tag" [selected]="each.tag === held('locale')">{{ each.name }}</option>
-          }
-        </select>
-      }
-      @case ('topic') {
+      } @else if (row.parameter.kind === 'number') {
         <input
           class="form-control"
-          aria-label="Topic"
-          placeholder="topic"
-          [value]="held('topic')"
-          (change)="set({ test: 'topic', topic: $any($event.target).value })"
+          type="number"
+          [attr.aria-label]="row.parameter.label"
+          [value]="row.text"
+          (change)="set(row.parameter.name, numberIn($event))"
         />
-      }
-      @case ('path') {
-        <input
-          class="form-control mono"
-          aria-label="Address pattern"
-          placeholder="/visit/:place"
-          [value]="held('pattern')"
-          (change)="set({ test: 'path', pattern: $any($event.target).value })"
-        />
-        <span class="form-help">A star stands for anything, :name for one part.</span>
-      }
-      @case ('service page') {
-        <select class="form-select" aria-label="Which" (change)="setService($any($event.target).value)">
-          <option value="">any of them</option>
-          @for (each of servicePages; track each) {
-            <option [value]="each" [selected]="each === held('service')">{{ each }}</option>
-          }
-        </select>
-      }
-      @case ('field') {
-        <select class="form-select" aria-label="Field" (change)="setField({ field: $any($event.target).value })">
-          @for (each of fields; track each.name) {
-            <option [value]="each.name" [selected]="each.name === held('field')">{{ each.label }}</option>
-          }
-        </select>
-        <select class="form-select" aria-label="How" (change)="setField({ compare: $any($event.target).value })">
-          @for (each of compares; track each) {
-            <option [value]="each" [selected]="each === held('compare')">{{ each }}</option>
-          }
-        </select>
-        @if (held('compare') !== 'is empty') {
-          <input
-            class="form-control"
-            aria-label="Words"
-            [value]="held('value')"
-            (change)="setField({ value: $any($event.target).value })"
+      } @else if (row.parameter.kind === 'yes or no') {
+        <label class="row-line"
+          ><input
+            type="checkbox"
+            class="form-check-input"
+            [checked]="row.text === 'true'"
+            (change)="set(row.parameter.name, isTickedIn($event))"
           />
-        }
-      }
-      @case ('query') {
+          {{ row.parameter.label }}</label
+        >
+      } @else {
         <input
-          class="form-control mono"
-          aria-label="Parameter"
-          placeholder="name"
-          [value]="held('name')"
-          (change)="setQuery($any($event.target).value, held('value'))"
-        />
-        <input
-          class="form-control mono"
-          aria-label="Value; empty takes any"
-          placeholder="any value"
-          [value]="held('value')"
-          (change)="setQuery(held('name'), $any($event.target).value)"
+          class="form-control"
+          [attr.aria-label]="row.parameter.label"
+          [placeholder]="row.parameter.label.toLowerCase()"
+          [value]="row.text"
+          (change)="set(row.parameter.name, textIn($event).trim())"
         />
       }
-      @case ('front page') {}
-      @default {
-        <select class="form-select" aria-label="Page" (change)="setPage($any($event.target).value)">
-          @for (page of pages(); track page.id) {
-            <option [value]="page.id" [selected]="page.id === held('page')">{{ indentOf(page.depth) + page.title }}</option>
-          }
-        </select>
+      @if (row.parameter.help) {
+        <span class="form-help">{{ row.parameter.help }}</span>
       }
     }
   `,
@@ -143,69 +85,72 @@ const kinds: readonly { readonly kind: Kind; readonly label: string }[] = [
   `,
 })
 export class TestForm {
-  protected readonly site = inject(SessionService).site;
+  readonly #session = inject(SessionService);
   readonly test = input.required<WhereTest>();
   readonly pages = input.required<readonly PageRow[]>();
   readonly testChange = output<WhereTest>();
-  protected readonly kinds = kinds;
-  protected readonly indentOf = indentOf;
-  protected readonly pageTypes = pageTypes;
-  protected readonly servicePages = servicePages;
-  protected readonly compares = ['is', 'contains', 'is empty'] as const;
-  protected readonly fields = Object.entries(askableFields).map(([name, label]) => ({ name, label }));
-  readonly #begun = signal<Kind | null>(null);
-  protected readonly kind = computed(() => this.#begun() ?? this.test().test);
+  protected readonly kinds = whereTests.kinds;
+  protected readonly textIn = textIn;
+  protected readonly numberIn = numberIn;
+  protected readonly isTickedIn = isTickedIn;
+  /** The kind that has been turned to; it waits until all that it needs is there. */
+  protected readonly kind = linkedSignal(() => whereTests.of(this.test()));
+  readonly #values = linkedSignal<FieldValues>(() => valuesOfTest(whereTests.of(this.test()), this.test()));
+  protected readonly rows = computed(() =>
+    this.kind()
+      .parameters.filter(parameter => isAsked(parameter, this.#values()))
+      .map(parameter => ({
+        parameter,
+        choices: this.#choicesOf(parameter),
+        text: String(this.#values()[parameter.name] ?? ''),
+      })),
+  );
 
-  /** A part of the test as text. */
-  protected held(name: string): string {
-    const value = (this.test() as unknown as Record<string, unknown>)[name];
-    return typeof value === 'string' ? value : '';
+  /** Turns to another kind of test: a page that was named stays named. */
+  protected begin(name: string): void {
+    const kind = whereTests.of({ test: name });
+    const held = this.#values();
+    const initial = valuesOfTest(kind, null);
+    const started = kind.parameters.map(parameter => {
+      const kept = parameter.from === 'pages' ? held[parameter.name] : undefined;
+      const first = parameter.isOptional ? undefined : this.#choicesOf(parameter)?.[0]?.value;
+      return [parameter.name, kept || initial[parameter.name] || first || initial[parameter.name]] as const;
+    });
+    this.kind.set(kind);
+    this.#values.set(Object.fromEntries(started));
+    this.#tell();
   }
 
-  protected set(test: WhereTest): void {
-    this.#begun.set(null);
-    this.testChange.emit(test);
+  protected set(name: string, value: unknown): void {
+    if (typeof value === 'number' && Number.isNaN(value)) return;
+    this.#values.update(values => ({ ...values, [name]: value }));
+    this.#tell();
   }
 
-  protected setPage(page: string): void {
-    const kind = this.kind();
-    if (kind === 'page' || kind === 'within' || kind === 'menu item') this.set({ test: kind, page });
+  #tell(): void {
+    const test = testWith(this.kind(), this.#values());
+    if (test) this.testChange.emit(test as WhereTest);
   }
 
-  protected setService(service: string): void {
-    this.set(service === '' ? { test: 'service page' } : { test: 'service page', service });
+  #choicesOf(parameter: TestParameter): readonly Choice[] | null {
+    if (parameter.from) return this.#listOf(parameter.from);
+    return parameter.kind === 'choice' ? (parameter as ChoiceField).choices : null;
   }
 
-  protected setField(part: { field?: AskableField; compare?: 'is' | 'contains' | 'is empty'; value?: string }): void {
-    const test = this.test();
-    const held = test.test === 'field' ? test : ({ test: 'field', field: 'title', compare: 'contains', value: '' } as const);
-    this.set({ ...held, ...part });
-  }
-
-  protected setQuery(name: string, value: string): void {
-    this.set({ test: 'query', name: name.trim(), value: value === '' ? null : value });
-  }
-
-  /** Turns to another kind of test; those that need words wait for them. */
-  protected begin(kind: Kind): void {
-    const page = this.held('page') || (this.pages()[0]?.id ?? '');
-    const starts: Readonly<Record<Kind, WhereTest>> = {
-      page: { test: 'page', page },
-      within: { test: 'within', page },
-      'menu item': { test: 'menu item', page },
-      type: { test: 'type', type: pageTypes[0] },
-      topic: { test: 'topic', topic: '' },
-      layout: { test: 'layout', layout: this.site.theme.layouts[0]!.name },
-      'front page': { test: 'front page' },
-      'service page': { test: 'service page' },
-      path: { test: 'path', pattern: '' },
-      field: { test: 'field', field: 'title', compare: 'contains', value: '' },
-      locale: { test: 'locale', locale: this.site.locales[0]!.tag },
-      query: { test: 'query', name: '', value: null },
+  // Topics are words that anybody may bring along, so they are typed.
+  #listOf(from: ParameterSource): readonly Choice[] | null {
+    const { site } = this.#session;
+    const lists: Readonly<Record<ParameterSource, () => readonly Choice[] | null>> = {
+      pages: () => this.pages().map(page => ({ value: page.id, label: indentOf(page.depth) + page.title })),
+      'page types': () => site.pageTypes.map(type => ({ value: type.name, label: type.label.toLowerCase() })),
+      'page fields': () => [...this.#session.askable].map(([value, label]) => ({ value, label })),
+      topics: () => null,
+      layouts: () => site.theme.layouts.map(each => ({ value: each.name, label: each.label })),
+      locales: () => site.locales.map(each => ({ value: each.tag, label: each.name })),
+      memberships: () => site.memberships.map(each => ({ value: each.name, label: each.label })),
+      roles: () => roles.map(value => ({ value, label: value })),
+      'service pages': () => servicePages.map(value => ({ value, label: value })),
     };
-    const start = starts[kind];
-    const waits = kind === 'topic' || kind === 'path' || kind === 'query';
-    this.#begun.set(waits ? kind : null);
-    if (!waits) this.testChange.emit(start);
+    return lists[from]();
   }
 }

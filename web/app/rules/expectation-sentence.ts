@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { FocusInside } from '../shared/focus-inside';
 import type { BlockRow, PageRow } from '@contract/messages';
-import { blockTypes } from '@core/block/types';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import { expectationSentence } from '@core/expectation/words';
 import { RulePart } from '../rule/rule-part';
@@ -188,7 +187,7 @@ export class ExpectationSentence {
     who: 'To whom',
     when: 'When',
   } as const;
-  protected readonly types = blockTypes;
+  protected readonly types = this.#session.site.blockTypes;
   protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
   protected readonly subjectKinds = [
     { kind: 'blocks', label: 'Chosen blocks' },
@@ -229,7 +228,7 @@ export class ExpectationSentence {
             block: id => blockTitles.get(id) ?? 'a block that is gone',
             region: name => this.targets.find(each => each.name === name)?.label.toLowerCase() ?? name,
             placement: () => '',
-            blockType: name => blockTypes.find(each => each.name === name)?.label ?? name,
+            blockType: name => this.#session.blockType(name)?.label ?? name,
           },
           this.#session.style,
         ),
@@ -244,7 +243,7 @@ export class ExpectationSentence {
   protected setSubjectKind(kind: ExpectationValue['subject']['kind']): void {
     const first = this.blocks()[0]?.id ?? '';
     if (kind === 'region') this.set({ subject: { kind, name: this.targets[0]!.name }, claim: 'at most', count: 1 });
-    else this.set({ subject: kind === 'type' ? { kind, type: blockTypes[0]!.name } : { kind, blockIds: [first] }, claim: 'shows' });
+    else this.set({ subject: kind === 'type' ? { kind, type: this.types[0]!.name } : { kind, blockIds: [first] }, claim: 'shows' });
   }
 
   protected toggleBlock(id: string): void {

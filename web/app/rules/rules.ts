@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { expectation } from '../kinds/expectation';
+import { sharedRule } from '../kinds/shared-rule';
 import { Router, RouterLink } from '@angular/router';
 import type { ExpectationRow } from '@contract/assembling';
 import type { ExpectationValue } from '@core/expectation/expectation';
@@ -234,7 +236,7 @@ export class RulesWorkspace {
     );
     const fresh = this.rules.working
       .changes()
-      .filter(each => each.kind === 'shared rule' && each.baseRevisionId === null && !stored.some(row => row.id === each.recordId));
+      .filter(each => each.kind === sharedRule.name && each.baseRevisionId === null && !stored.some(row => row.id === each.recordId));
     return [
       ...fresh.map(each => ({
         ...emptyRow,
@@ -248,7 +250,7 @@ export class RulesWorkspace {
   });
   protected readonly chosenId = computed(() => this.sel() ?? '');
   protected readonly expectations = computed((): readonly ExpectationRow[] => {
-    const changes = this.rules.working.changes().filter(each => each.kind === 'expectation');
+    const changes = this.rules.working.changes().filter(each => each.kind === expectation.name);
     const stored = this.rules.expectations();
     const fresh = changes.filter(each => !each.retires && !stored.some(row => row.id === each.recordId));
     return [

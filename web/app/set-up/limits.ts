@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { blockTypes } from '@core/block/types';
 import type { RegionLimits } from '@core/theme/manifest';
 import { roles } from '@core/workflow/workflow';
 import { ApiProblem } from '../api/api-client';
@@ -194,7 +193,7 @@ export class LimitsSetUp {
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
   protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
-  protected readonly types = blockTypes;
+  protected readonly types = this.#session.site.blockTypes;
   protected readonly placing = roles.filter(role => role === 'editor' || role === 'manager' || role === 'administrator');
   protected readonly mayChange = this.#session.holds('manager', 'administrator');
   protected readonly stored = signal<Limits>(this.#limitsNow());
@@ -255,7 +254,7 @@ export class LimitsSetUp {
   /** Limits in a few words. */
   protected words({ types, roles: held, least, most }: RegionLimits = {}): string {
     const parts = [
-      ...(types?.length ? [types.map(name => blockTypes.find(each => each.name === name)?.label.toLowerCase() ?? name).join(', ')] : []),
+      ...(types?.length ? [types.map(name => this.#session.blockType(name)?.label.toLowerCase() ?? name).join(', ')] : []),
       ...(held?.length ? [`by ${held.join(', ')}`] : []),
       ...(least !== undefined ? [`at least ${least}`] : []),
       ...(most !== undefined ? [`at most ${most}`] : []),

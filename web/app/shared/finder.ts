@@ -4,6 +4,7 @@ import { NgbTypeaheadModule, type NgbTypeaheadSelectItemEvent } from '@ng-bootst
 import type { Found } from '@contract/assembling';
 import { catchError, debounceTime, distinctUntilChanged, of, switchMap, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
+import { placesOf } from '../kinds/index';
 import { KeysService } from '../state/keys.service';
 
 /** Finds pages, blocks, placements and rules by title, text or path, from anywhere. */
@@ -103,20 +104,7 @@ export class Finder {
   protected go(event: NgbTypeaheadSelectItemEvent<Found>): void {
     event.preventDefault();
     this.input().nativeElement.value = '';
-    const { kind, id, pageId } = event.item;
-    switch (kind) {
-      case 'page':
-        void this.#router.navigate(pageId ? ['/arrange'] : ['/pages', id], pageId ? { queryParams: { page: id } } : {});
-        break;
-      case 'block':
-        void this.#router.navigate(['/blocks', id]);
-        break;
-      case 'placement':
-        void this.#router.navigate(['/arrange'], { queryParams: { page: pageId, sel: id } });
-        break;
-      case 'shared rule':
-      case 'expectation':
-        void this.#router.navigate(['/rules'], { queryParams: { sel: id } });
-    }
+    const { link, query } = placesOf(event.item.kind).foundAt(event.item);
+    void this.#router.navigate([...link], { queryParams: query });
   }
 }

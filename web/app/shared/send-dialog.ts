@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, type OnInit, signal } from '@angular/core';
+import { placesOf } from '../kinds/index';
 import { FormsModule } from '@angular/forms';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { EditionDetail, Effect } from '@contract/messages';
@@ -176,7 +177,9 @@ export class SendDialog implements OnInit {
   protected readonly headline = computed(() => {
     if (this.effectsUnknown()) return 'what it does is not known';
     const labels = this.effects().map(effect => effect.label);
-    const placement = this.effects().find(effect => this.changes.find(change => change.recordId === effect.recordId)?.kind === 'placement');
+    const placement = this.effects().find(effect =>
+      this.changes.some(change => change.recordId === effect.recordId && placesOf(change.kind).isSelectable),
+    );
     return labels.length === 1 ? labels[0]! : placement && labels.length === 2 ? placement.label : `${this.changes.length} changes`;
   });
   readonly #id = uuidv7();

@@ -1,7 +1,9 @@
 import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { ClosedPages, DeskSite, Session } from '@contract/messages';
+import type { BlockTypeDeclaration } from '@core/blocks/block-type';
 import type { MomentStyle } from '@core/format/moment';
+import { askableFields } from '@core/page/askable';
 import type { RuleNames } from '@core/rule/sentence';
 import type { RegionLimits } from '@core/theme/manifest';
 import { BehaviorSubject, filter, map, of, tap, type Observable } from 'rxjs';
@@ -44,6 +46,16 @@ export class SessionService {
     return { ...session.site, ...session.desk, now: session.site.now + Math.round(passed) };
   }
 
+  /** Fields of pages that rules may ask about, by name, with what they are called. */
+  get askable(): ReadonlyMap<string, string> {
+    return askableFields(this.site.pageTypes);
+  }
+
+  /** The type of block of that name; undefined when the site does not know it. */
+  blockType(name: string): BlockTypeDeclaration | undefined {
+    return this.site.blockTypes.find(type => type.name === name);
+  }
+
   /** How times are written. */
   get style(): MomentStyle {
     return { zone: this.site.zone, locale: this.site.locale, now: this.site.now };
@@ -59,6 +71,7 @@ export class SessionService {
       membership: name => memberships.find(each => each.name === name)?.label ?? name,
       role: name => name,
       locale: tag => locales.find(each => each.tag === tag)?.name ?? tag,
+      field: name => this.askable.get(name) ?? name,
     };
   }
 

@@ -1,3 +1,7 @@
+import { declarationOf } from '@core/blocks/block-type';
+import { blockTypes } from '@core/blocks/index';
+import { pageDeclarationOf } from '@core/page-types/page-type';
+import { pageTypes } from '@core/page-types/index';
 import type { Type } from '@angular/core';
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
@@ -22,6 +26,8 @@ const site: DeskSite = {
   memberships: [{ name: 'member', label: 'members' }],
   theme: smallTheme,
   pictures: [],
+  blockTypes: blockTypes.map(declarationOf),
+  pageTypes: pageTypes.map(pageDeclarationOf),
   closedPages: 'sign in',
   limitsTag: '"first"',
 };

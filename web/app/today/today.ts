@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import type { Fault, Place } from '../kinds/kind-places';
+import { placesOf } from '../kinds/index';
 import { RouterLink } from '@angular/router';
 import type { Finding } from '@contract/assembling';
 import type { Today } from '@contract/today';
@@ -56,7 +58,7 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
                         [queryParams]="{
                           page: change.pageId,
                           at: local(change.at),
-                          sel: change.kind === 'placement' ? change.recordId : null,
+                          sel: selected(change),
                         }"
                         >Look then</a
                       >
@@ -298,9 +300,12 @@ export class TodayWorkspace {
   }
 
   protected where(change: Today['changes'][number]): string {
-    if (change.kind === 'page') return `(${change.target})`;
-    const pages = change.pageCount === 1 ? `on ${change.pageTitle}` : `on ${change.pageCount} pages`;
-    return change.kind === 'placement' ? `${change.target.toLowerCase()}, ${pages}` : pages;
+    return placesOf(change.kind).noticed(change, change.pageCount === 1 ? `on ${change.pageTitle}` : `on ${change.pageCount} pages`);
+  }
+
+  /** What is selected when one looks at the moment of a change. */
+  protected selected(change: Today['changes'][number]): string | null {
+    return placesOf(change.kind).isSelectable ? change.recordId : null;
   }
 
   protected local(instant: number): string {
@@ -308,26 +313,9 @@ export class TodayWorkspace {
   }
 
   /** Where a fault is mended. */
-  protected placeOf(fault: Finding): { readonly link: readonly string[]; readonly query: Readonly<Record<string, string | null>> } {
+  protected placeOf(fault: Fault): Place {
     // Something that cannot be read at all has no place of its own; whoever runs the server mends it.
     if (fault.kind === 'record unreadable' && fault.recordId === '') return { link: ['/today'], query: {} };
-    switch (fault.recordKind) {
-      case 'placement':
-        return fault.recordId === ''
-          ? { link: ['/arrange'], query: { page: fault.pageId } }
-          : {
-              link: ['/arrange'],
-              query: { page: fault.pageId, sel: fault.recordId, ...(fault.from ? { at: localTimeAt(fault.from, this.#zone) } : {}) },
-            };
-      case 'block':
-        return fault.kind === 'block unseen'
-          ? { link: ['/blocks'], query: { sel: fault.recordId } }
-          : { link: ['/blocks', fault.recordId], query: {} };
-      case 'page':
-        return { link: ['/pages', fault.recordId], query: {} };
-      case 'shared rule':
-      case 'expectation':
-        return { link: ['/rules'], query: { sel: fault.recordId } };
-    }
+    return placesOf(fault.recordKind).mendedAt(fault, instant => this.local(instant));
   }
 }

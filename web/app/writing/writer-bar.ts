@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { placesOf } from '../kinds/index';
 import { Router, RouterLink } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { compareValues } from '@core/compare/compare';
@@ -137,7 +138,7 @@ export class WriterBar {
 
   protected remove(): void {
     openDeletion(this.#modal, this.writing.id).then(
-      () => void this.#router.navigate([this.writing.record()?.kind === 'page' ? '/pages' : '/blocks']),
+      () => void this.#router.navigate([placesOf(this.writing.record()!.kind).workspace]),
       () => undefined,
     );
   }

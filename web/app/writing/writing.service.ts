@@ -1,4 +1,5 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { placesOf } from '../kinds/index';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
@@ -56,7 +57,7 @@ export class WritingService<Value extends { readonly title: string }> {
   /** Others who write on the same record. */
   readonly others = computed(() => (this.record()?.proposals ?? []).filter(each => !each.isOwn && each.id !== this.#base()?.proposalId));
   readonly #store = inject(BrowserStore);
-  #kind: 'page' | 'block' = 'page';
+  #kind = '';
   #id = '';
   #wanted: string | null = null;
 
@@ -71,7 +72,7 @@ export class WritingService<Value extends { readonly title: string }> {
    * Begins to write a record that exists, where it was left off.
    * @param proposalId - the proposal to go on with, one's own or another's; without it one's own, else what is live
    */
-  open(kind: 'page' | 'block', id: string, proposalId: string | null = null): void {
+  open(kind: string, id: string, proposalId: string | null = null): void {
     this.#wanted = proposalId;
     this.#kind = kind;
     this.#id = id;
@@ -79,7 +80,7 @@ export class WritingService<Value extends { readonly title: string }> {
   }
 
   /** Begins a new record. */
-  openNew(kind: 'page' | 'block', id: string, value: Value): void {
+  openNew(kind: string, id: string, value: Value): void {
     this.#kind = kind;
     this.#id = id;
     this.#base.set({ value, baseRevisionId: null, proposalId: null });
@@ -261,7 +262,7 @@ export class WritingService<Value extends { readonly title: string }> {
     this.#pages.refresh();
     const { text, next } = saySaved(edition, this.#session.style);
     this.#messages.done(text, next);
-    if (this.isNew()) void this.#router.navigate([this.#kind === 'page' ? '/pages' : '/blocks', this.#id]);
+    if (this.isNew()) void this.#router.navigate([placesOf(this.#kind).writer, this.#id]);
     else this.open(this.#kind, this.#id);
   }
 

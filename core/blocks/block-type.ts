@@ -1,0 +1,68 @@
+import type { FieldValues } from '../fields/field';
+import type { AnyField } from '../fields/kinds';
+import { plainTemplateOf } from '../fields/values';
+import type { MomentStyle } from '../format/moment';
+import type { ReaderFacts } from '../rule/who';
+import type { Instant } from '../schedule/local-time';
+import type { PageNode, SiteSnapshot } from '../site/snapshot';
+import type { UpgradeSteps } from '../versions/upgrade';
+
+/** What is declared of a type of block: data only, so that it can be sent. */
+export interface BlockTypeDeclaration {
+  readonly name: string;
+  readonly label: string;
+  readonly purpose: 'To read' | 'To find more';
+  readonly description: string;
+  /** Version of its fields. */
+  readonly version: number;
+  readonly fields: readonly AnyField[];
+}
+
+/** What a block is made ready for. */
+export interface BlockContext {
+  readonly snapshot: SiteSnapshot;
+  /** The page it stands on; null on service pages. */
+  readonly page: PageNode | null;
+  /** Its values, with links that this reader may not follow left out. */
+  readonly fields: FieldValues;
+  readonly reader: ReaderFacts;
+  readonly style: MomentStyle;
+}
+
+/** What a block adds to its fields for whoever renders it. */
+export interface BlockPart {
+  /** Read by the template as `data`. */
+  readonly data?: Readonly<Record<string, unknown>>;
+  /** Values to show in place of its own. */
+  readonly fields?: FieldValues;
+  /** The next instant at which it comes out differently by itself; left out, never. */
+  readonly validUntil?: Instant;
+  /** Keys of the reader facts on which it rests, besides those of its links. */
+  readonly dependsOn?: readonly string[];
+  /** It speaks for the page: its heading stands for the page's title. */
+  readonly isPageTitle?: boolean;
+}
+
+/** A type of block: what it is for, what it consists of, and what it makes of that. */
+export interface BlockType extends BlockTypeDeclaration {
+  /** Left out, the fields are all there is to show. */
+  readonly model?: (context: BlockContext) => BlockPart;
+  /** It never shows the block's title of its own. */
+  readonly hasNoTitle?: boolean;
+  /** From each older version of its fields to the next; `typeVersion` says which. */
+  readonly upgrades?: UpgradeSteps;
+  /** A plain template, for themes that have none; left out, one is made from its fields. */
+  readonly template?: string;
+}
+
+/** The template by which a type is shown in themes that have none for it. */
+export function plainTemplate(type: BlockType): string {
+  if (type.template !== undefined) return type.template;
+  const title = '{{#if title}}<h2>{{title}}</h2>\n{{/if}}';
+  return `<section class="block plain align-{{align}}"{{> block-frame}}>\n${title}${plainTemplateOf(type.fields, 'fields')}</section>\n`;
+}
+
+/** The declaration of a type alone. */
+export function declarationOf({ name, label, purpose, description, version, fields }: BlockTypeDeclaration): BlockTypeDeclaration {
+  return { name, label, purpose, description, version, fields };
+}

@@ -1,0 +1,109 @@
+import type { Field } from '../../fields/index';
+import { writeFullMoment, type MomentStyle } from '../../format/moment';
+import { listPages, startOf } from '../../listing/listing';
+import { pictureOf, pictureTextOf, standfirstOf } from '../../page/page';
+import { pageTypeNames } from '../../page-types/index';
+import type { PageNode } from '../../site/snapshot';
+import type { BlockType } from '../block-type';
+
+/** A page as a listing shows it. */
+export interface CardModel {
+  readonly title: string;
+  readonly path: string;
+  readonly standfirst: string;
+  readonly picture: string;
+  readonly pictureText: string;
+  readonly when: string;
+}
+
+const fields: readonly Field[] = [
+  { name: 'beneath', label: 'Pages beneath', kind: 'page', help: 'Empty lists what is beneath the page it stands on.' },
+  {
+    name: 'depth',
+    label: 'How deep',
+    kind: 'choice',
+    help: 'Only the next level, or all levels beneath.',
+    choices: [
+      { value: 'next', label: 'Next level' },
+      { value: 'all', label: 'All levels' },
+    ],
+  },
+  {
+    name: 'type',
+    label: 'Of type',
+    kind: 'choice',
+    help: 'Any type, or one.',
+    choices: [{ value: '', label: 'Any' }, ...pageTypeNames.map(value => ({ value, label: value[0]!.toUpperCase() + value.slice(1) }))],
+  },
+  { name: 'topic', label: 'With topic', kind: 'short text', help: 'Empty takes any topic.', most: 60 },
+  {
+    name: 'time',
+    label: 'Taking place',
+    kind: 'choice',
+    help: 'Events to come drop off by themselves once they have begun.',
+    choices: [
+      { value: 'any', label: 'At any time, or none' },
+      { value: 'to come', label: 'To come' },
+    ],
+  },
+  {
+    name: 'order',
+    label: 'Order',
+    kind: 'choice',
+    help: 'Ties are settled by title.',
+    choices: [
+      { value: 'by hand', label: 'As in the page tree' },
+      { value: 'title', label: 'By title' },
+      { value: 'soonest', label: 'Soonest first' },
+      { value: 'newest', label: 'Newest first' },
+    ],
+  },
+  { name: 'most', label: 'At most', kind: 'number', help: 'How many are shown.', least: 1, most: 100, initial: 6 },
+  {
+    name: 'shownAs',
+    label: 'Shown as',
+    kind: 'choice',
+    help: 'Titles only, lines with a standfirst, or cards with a picture.',
+    choices: [
+      { value: 'titles', label: 'Titles' },
+      { value: 'list', label: 'List' },
+      { value: 'cards', label: 'Cards' },
+    ],
+    initial: 'list',
+  },
+  {
+    name: 'whenEmpty',
+    label: 'When there are none',
+    kind: 'short text',
+    help: 'Shown instead of the list. Empty shows nothing at all.',
+    most: 200,
+    hasOwnWords: true,
+  },
+];
+
+/** Pages chosen by where they are, what they are and when. */
+export const listing: BlockType = {
+  name: 'listing',
+  label: 'Listing',
+  purpose: 'To find more',
+  description: 'Pages chosen by where they are, what they are and when.',
+  version: 1,
+  fields,
+  model: ({ snapshot, fields: chosen, page, reader, style }) => {
+    const { pages, validUntil } = listPages(snapshot, chosen, page, reader);
+    return { data: { cards: pages.map(each => cardOf(each, style)) }, validUntil, dependsOn: snapshot.pageReaderFacts };
+  },
+};
+
+function cardOf(page: PageNode, style: MomentStyle): CardModel {
+  const start = startOf(page);
+  const { value, facts } = page;
+  return {
+    title: value.title,
+    path: facts.path,
+    standfirst: standfirstOf(value),
+    picture: pictureOf(value),
+    pictureText: pictureTextOf(value),
+    when: start === null ? '' : writeFullMoment(start, style),
+  };
+}

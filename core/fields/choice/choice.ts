@@ -1,0 +1,18 @@
+import type { FieldCommon, FieldKind } from '../field';
+
+/** One of several values. */
+export interface ChoiceField extends FieldCommon {
+  readonly kind: 'choice';
+  readonly choices: readonly { readonly value: string; readonly label: string }[];
+  /** Left out, the first. */
+  readonly initial?: string;
+}
+
+/** See {@link ChoiceField}. */
+export const choice: FieldKind<ChoiceField, string> = {
+  initial: field => field.initial ?? field.choices[0]!.value,
+  isEmpty: () => false,
+  schema: (z, field) => z.enum(field.choices.map(each => each.value) as [string, ...string[]]),
+  words: () => '',
+  describe: (value, field) => field.choices.find(each => each.value === value)?.label ?? value,
+};

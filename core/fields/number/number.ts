@@ -1,0 +1,22 @@
+import type { FieldCommon, FieldKind } from '../field';
+
+/** A whole number within bounds. */
+export interface NumberField extends FieldCommon {
+  readonly kind: 'number';
+  readonly least: number;
+  readonly most: number;
+  readonly initial?: number;
+}
+
+/** See {@link NumberField}. */
+export const number: FieldKind<NumberField, number> = {
+  initial: field => field.initial ?? field.least,
+  isEmpty: () => false,
+  schema: (z, field) =>
+    z
+      .number({ error: 'A number.' })
+      .int({ error: 'A whole number.' })
+      .min(field.least, { error: `At least ${field.least}.` })
+      .max(field.most, { error: `At most ${field.most}.` }),
+  words: value => String(value),
+};

@@ -1,0 +1,22 @@
+import type { FieldCommon, FieldKind } from '../field';
+import { mustSay, textSchema } from '../text-schemas';
+
+/** Topics, each once in its words. */
+export interface TopicsField extends FieldCommon {
+  readonly kind: 'topics';
+  /** The most that may be given. */
+  readonly most?: number;
+}
+
+/** See {@link TopicsField}. */
+export const topics: FieldKind<TopicsField, readonly string[]> = {
+  initial: () => [],
+  isEmpty: value => value.length === 0,
+  schema: (z, field) =>
+    z
+      .array(textSchema(z, 60, true, 'one line'))
+      .min(field.required ? 1 : 0, { error: mustSay })
+      .max(field.most ?? 30),
+  words: value => value.join(' '),
+  describe: value => value.join(', '),
+};

@@ -1,0 +1,105 @@
+import type { z as zod } from 'zod';
+import type { Reference } from '../references/reference';
+import type { FieldFault, FieldOpener, FieldSite, FieldValues, ReadHtml, Zod } from './field';
+import { kindOfField, type AnyField } from './kinds';
+
+/** The values that a new record of these fields starts with. */
+export function initialValues(fields: readonly AnyField[]): FieldValues {
+  return Object.fromEntries(fields.map(field => [field.name, kindOfField(field).initial(field)]));
+}
+
+/** The schema of the values of a list of fields: each one there, none besides. What is not asked for may be empty. */
+export function schemaOfFields(z: Zod, fields: readonly AnyField[]): zod.ZodType<FieldValues> {
+  const shape = Object.fromEntries(
+    fields.map(field => [field.name, kindOfField(field).schema(z, field.askedWhen ? { ...field, required: false } : field)]),
+  );
+  return z.strictObject(shape).superRefine((values, context) => {
+    for (const field of fields)
+      if (field.askedWhen && field.required && isAsked(field, values) && isEmptyField(field, values))
+        context.addIssue({ code: 'custom', path: [field.name], message: 'Must not be empty.' });
+  });
+}
+
+/** Whether a field is asked for, given the values beside it. */
+export function isAsked(field: AnyField, values: FieldValues): boolean {
+  return field.askedWhen?.is.some(value => value === values[field.askedWhen!.field]) ?? true;
+}
+
+/** Whether nothing is said in a field. */
+export function isEmptyField(field: AnyField, values: FieldValues): boolean {
+  const held = values[field.name];
+  return held === undefined || kindOfField(field).isEmpty(held, field);
+}
+
+/** All words of some values, one field per line. */
+export function wordsOfFields(fields: readonly AnyField[], values: FieldValues): string {
+  return fields
+    .map(field => wordsOfField(field, values))
+    .filter(Boolean)
+    .join('\n');
+}
+
+/** The words of one field. */
+export function wordsOfField(field: AnyField, values: FieldValues): string {
+  const held = values[field.name];
+  return held === undefined ? '' : kindOfField(field).words(held, field);
+}
+
+/** Some values as templates read them. What no field is called is left out. */
+export function openFields(fields: readonly AnyField[], values: FieldValues, opener: FieldOpener): FieldValues {
+  return Object.fromEntries(
+    fields.map(field => {
+      const { open } = kindOfField(field);
+      const held = values[field.name];
+      return [field.name, open && held !== undefined ? open(held, field, opener) : held];
+    }),
+  );
+}
+
+/** A plain template that shows some fields, each as its kind is shown. @param path - to their opened values */
+export function plainTemplateOf(fields: readonly AnyField[], path: string): string {
+  return fields.map(field => kindOfField(field).template?.(field, `${path}.[${field.name}]`) ?? '').join('');
+}
+
+/** Every record that some values name. @param pointer - of the values themselves */
+export function referencesOfFields(fields: readonly AnyField[], values: FieldValues, pointer: string): readonly Reference[] {
+  return fields.flatMap(field => {
+    const held = values[field.name];
+    return held === undefined ? [] : (kindOfField(field).references?.(held, field, `${pointer}/${field.name}`) ?? []);
+  });
+}
+
+/** What of some values points at nothing on a site. @param pointer - of the values themselves */
+export function faultsOfFields(fields: readonly AnyField[], values: FieldValues, site: FieldSite, pointer: string): readonly FieldFault[] {
+  return fields.flatMap(field =>
+    (kindOfField(field).faults?.(values[field.name], field, site) ?? []).map(fault => ({
+      ...fault,
+      pointer: `${pointer}/${field.name}${fault.pointer}`,
+    })),
+  );
+}
+
+/** Some values with everything named by its id that can be; the same object when nothing changes. */
+export function fieldsById(fields: readonly AnyField[], values: FieldValues, site: FieldSite): FieldValues {
+  return changed(values, fields, (field, held) => {
+    const { byId } = kindOfField(field);
+    return byId ? byId(held, field, site) : held;
+  });
+}
+
+/** Some values of an older version of their record in their present form. What no field is called is left as it is, to be refused. */
+export function upgradedFields(fields: readonly AnyField[], values: FieldValues, readHtml: ReadHtml): FieldValues {
+  return changed(values, fields, (field, held) => {
+    const { upgrade } = kindOfField(field);
+    return upgrade ? upgrade(held, field, readHtml) : held;
+  });
+}
+
+function changed(values: FieldValues, fields: readonly AnyField[], change: (field: AnyField, held: unknown) => unknown): FieldValues {
+  const made = fields.flatMap(field => {
+    if (!Object.hasOwn(values, field.name)) return [];
+    const next = change(field, values[field.name]);
+    return next === values[field.name] ? [] : [[field.name, next] as const];
+  });
+  return made.length === 0 ? values : { ...values, ...Object.fromEntries(made) };
+}

@@ -1,0 +1,16 @@
+import type { FieldCommon, FieldKind } from '../field';
+
+/** Something that is so or not. */
+export interface YesOrNoField extends FieldCommon {
+  readonly kind: 'yes or no';
+  readonly initial?: boolean;
+}
+
+/** See {@link YesOrNoField}. */
+export const yesOrNo: FieldKind<YesOrNoField, boolean> = {
+  initial: field => field.initial ?? false,
+  isEmpty: () => false,
+  schema: z => z.boolean(),
+  words: () => '',
+  describe: value => (value ? 'yes' : 'no'),
+};

@@ -1,0 +1,35 @@
+import type { Zod } from '../../fields/field';
+import { textSchema } from '../../fields/text-schemas';
+import type { Registry } from '../../registry/registry';
+import { ruleSchemas } from '../../rule/schema';
+
+/** The schema of expectations. */
+export function expectationSchema(z: Zod, { blockTypes }: Registry) {
+  const { where, who, when } = ruleSchemas(z);
+  return z
+    .strictObject({
+      version: z.literal(1),
+      subject: z.discriminatedUnion('kind', [
+        z.strictObject({
+          kind: z.literal('blocks'),
+          blockIds: z
+            .array(z.uuid({ error: 'An id is a UUID.' }))
+            .min(1, { error: 'Choose at least one.' })
+            .max(100),
+        }),
+        z.strictObject({ kind: z.literal('type'), type: z.enum([...blockTypes.keys()]) }),
+        z.strictObject({ kind: z.literal('region'), name: textSchema(z, 60, true, 'one line') }),
+      ]),
+      claim: z.enum(['shows', 'does not show', 'at most', 'at least']),
+      count: z.number().int().min(0).max(100),
+      where,
+      who,
+      when,
+      reason: textSchema(z, 1_000, false, 'one line'),
+    })
+    .superRefine((expectation, context) => {
+      const counts = expectation.claim === 'at most' || expectation.claim === 'at least';
+      if (expectation.subject.kind === 'region' && !counts && expectation.claim !== 'does not show')
+        context.addIssue({ code: 'custom', path: ['claim'], message: 'A region holds at least or at most so many.' });
+    });
+}

@@ -1,0 +1,27 @@
+import type { FieldFault } from '../../fields/field';
+import type { PageValue } from '../../page/page';
+import type { KindSite } from '../kind';
+import { readersFaults } from '../rule-faults';
+
+/** What is wrong with where a page stands and with who may read it. */
+export function pageFaults(id: string, value: PageValue, site: KindSite): readonly FieldFault[] {
+  return [...standingFaults(id, value, site), ...readersFaults(value.readers, site)];
+}
+
+function standingFaults(id: string, value: PageValue, { snapshot, frontId }: KindSite): readonly FieldFault[] {
+  const faults: FieldFault[] = [];
+  if (!snapshot.manifest.layouts.some(layout => layout.name === value.layout))
+    faults.push({ pointer: '/layout', detail: 'The theme has no such layout.' });
+  if (value.parentId === null) {
+    if (snapshot.front && snapshot.front.id !== id)
+      faults.push({ pointer: '/parentId', detail: 'There is a front page already; choose a page above.' });
+    return faults;
+  }
+  if (frontId === id) return [{ pointer: '/parentId', detail: 'The front page cannot be taken off or moved: every address begins there.' }];
+  const parent = snapshot.pageById.get(value.parentId);
+  // A page laid beneath itself is not reachable from the top, and so has no place in the tree.
+  if (!parent) faults.push({ pointer: '/parentId', detail: 'The page above is not live, or lies beneath this one.' });
+  const twin = parent?.children.find(child => child.value.segment === value.segment && child.id !== id);
+  if (twin) faults.push({ pointer: '/segment', detail: `“${twin.value.title}” has this address already.` });
+  return faults;
+}

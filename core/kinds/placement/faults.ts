@@ -1,0 +1,40 @@
+import type { FieldFault } from '../../fields/field';
+import { listOf } from '../../format/moment';
+import type { PlacementValue } from '../../placement/placement';
+import { pagesReached } from '../../reach/reach';
+import { labelOfTarget, limitsOf } from '../../theme/manifest';
+import type { KindSite } from '../kind';
+import { ruleFaults } from '../rule-faults';
+
+/** What of a placement points at nothing, or is not held where it goes. */
+export function placementFaults(value: PlacementValue, site: KindSite): readonly FieldFault[] {
+  const { manifest } = site.snapshot;
+  const faults: FieldFault[] = [];
+  const targets = value.target.kind === 'insertion point' ? manifest.insertionPoints : manifest.regions;
+  if (!targets.some(each => each.name === value.target.name)) {
+    const what = value.target.kind === 'insertion point' ? 'insertion point' : 'region';
+    faults.push({ pointer: '/target/name', detail: `The theme has no ${what} of this name.` });
+  }
+  if (value.look !== '' && !manifest.looks.some(each => each.name === value.look))
+    faults.push({ pointer: '/look', detail: 'The theme has no such look.' });
+  if (!site.hasRecord(value.blockId, 'block')) faults.push({ pointer: '/blockId', detail: 'That block is gone.' });
+  return [...faults, ...ruleFaults(value.rule, site, '/rule'), ...typeFaults(value, site)];
+}
+
+// A region may be kept for some types of block, on every layout or on some.
+function typeFaults(value: PlacementValue, { snapshot, names }: KindSite): readonly FieldFault[] {
+  const { manifest } = snapshot;
+  const { target } = value;
+  const type = snapshot.blocks.get(value.blockId)?.value.type;
+  const isKeptOut = (layout: string | null) => limitsOf(manifest, layout, target.name).types?.includes(type ?? '') === false;
+  if (type === undefined) return [];
+  const label = labelOfTarget(manifest, target);
+  const layouts = new Set(pagesReached(snapshot, value).map(id => snapshot.pageById.get(id)!.value.layout));
+  const layout = manifest.layouts.find(each => layouts.has(each.name) && isKeptOut(each.name));
+  if (layout && !isKeptOut(null))
+    return [{ pointer: '/target/name', detail: `On pages laid out as “${layout.label}”, ${label.toLowerCase()} does not hold this type.` }];
+  const { types } = limitsOf(manifest, null, target.name);
+  if (types === undefined || !isKeptOut(null)) return [];
+  const held = types.map(each => names.blockType(each).toLowerCase());
+  return [{ pointer: '/target/name', detail: `${label} holds ${listOf(held, 'or')} only.` }];
+}

@@ -1,0 +1,26 @@
+import type { Field } from '../fields/index';
+
+/** What every type of page that ships with the product consists of, in the order in which it is written. */
+export const commonFields: readonly Field[] = [
+  {
+    name: 'standfirst',
+    label: 'Standfirst',
+    kind: 'short text',
+    help: 'One or two sentences under the title; listings show it too. Empty shows none.',
+    most: 500,
+    hasOwnWords: true,
+  },
+  { name: 'body', label: 'Text', kind: 'rich text', help: 'Empty shows none; the page then consists of its blocks.', hasOwnWords: true },
+  { name: 'picture', label: 'Picture', kind: 'picture', help: 'Empty: listings show it without one.', isAbout: true },
+  {
+    name: 'pictureText',
+    label: 'Picture in words',
+    kind: 'short text',
+    help: 'For those who cannot see it. Empty: the picture adds nothing to the words.',
+    most: 300,
+    hasOwnWords: true,
+    isAbout: true,
+  },
+  { name: 'topics', label: 'Topics', kind: 'topics', help: 'Empty: it stands in no listing by topic.', most: 30, isAbout: true },
+  { name: 'takesPlace', label: 'Takes place', noun: 'date', kind: 'moment', help: 'For events. Empty: at no set time.', isAbout: true },
+];

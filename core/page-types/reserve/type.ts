@@ -1,0 +1,5 @@
+import { commonFields } from '../common-fields';
+import type { PageType } from '../page-type';
+
+/** A place that is looked after. */
+export const reserve: PageType = { name: 'reserve', label: 'Reserve', version: 1, fields: commonFields };

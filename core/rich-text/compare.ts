@@ -1,0 +1,48 @@
+import { diffArrays } from 'diff';
+import type { RichText, RichTextNode } from './document';
+
+/** A stretch of the blocks of a text: that many stayed, or some gave way to others. */
+export type TextChange =
+  | { readonly kind: 'same'; readonly count: number }
+  | { readonly kind: 'changed'; readonly before: readonly RichTextNode[]; readonly after: readonly RichTextNode[] };
+
+/** What became of a text, block by block, its structure kept. */
+export function compareTexts(before: RichText, after: RichText): readonly TextChange[] {
+  const [left, right] = [before.content, after.content];
+  const parts = diffArrays(left.map(keyOf), right.map(keyOf));
+  const changes: TextChange[] = [];
+  let [at, to] = [0, 0];
+  for (const { added, removed, count } of parts) {
+    const last = changes[changes.length - 1];
+    const gone = removed ? left.slice(at, at + count) : [];
+    const come = added ? right.slice(to, to + count) : [];
+    if (!added && !removed) changes.push({ kind: 'same', count });
+    else if (last?.kind === 'changed')
+      changes[changes.length - 1] = { kind: 'changed', before: [...last.before, ...gone], after: [...last.after, ...come] };
+    else changes.push({ kind: 'changed', before: gone, after: come });
+    if (!added) at += count;
+    if (!removed) to += count;
+  }
+  return changes;
+}
+
+/** The text that changes make of another. @throws RangeError when they were not found on that text */
+export function withChanges(document: RichText, changes: readonly TextChange[]): RichText {
+  let at = 0;
+  const content = changes.flatMap(change => {
+    if (change.kind === 'same') {
+      at += change.count;
+      return document.content.slice(at - change.count, at);
+    }
+    const replaced = document.content.slice(at, at + change.before.length);
+    if (replaced.map(keyOf).join() !== change.before.map(keyOf).join()) throw new RangeError('The changes are those of another text');
+    at += change.before.length;
+    return change.after;
+  });
+  if (at !== document.content.length) throw new RangeError('The changes are those of another text');
+  return { type: 'doc', content };
+}
+
+function keyOf(node: RichTextNode): string {
+  return JSON.stringify(node);
+}

@@ -1,0 +1,112 @@
+import { isSafeAddress, isSitePath } from '../fields/link/address';
+import type { Mark, RichTextNode } from './document';
+import { markOrder, markRules, nodeRules, type AttributeRule } from './grammar';
+
+/** The deepest that nodes of a text may lie in one another. */
+export const deepestText = 40;
+
+/** The most nodes that a text may consist of. */
+export const mostNodes = 20_000;
+
+/** The most characters of words that a text may hold. */
+export const mostCharacters = 200_000;
+
+/**
+ * What is wrong with a text, or null when it can be stored as it is. A text that is too deep or too large is told of
+ * before anything else is looked at, without going down into it by recursion.
+ */
+export function faultOfText(raw: unknown): string | null {
+  return faultOfSize(raw) ?? faultOfNode(raw, 'doc', false);
+}
+
+function faultOfSize(raw: unknown): string | null {
+  const waiting: { readonly node: unknown; readonly depth: number }[] = [{ node: raw, depth: 0 }];
+  let nodes = 0;
+  let characters = 0;
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const { node, depth } = next;
+    if (depth > deepestText) return `A text may lie at most ${deepestText} deep in itself.`;
+    if ((nodes += 1) > mostNodes) return `A text may consist of at most ${mostNodes.toLocaleString('en-GB')} pieces.`;
+    if (typeof node !== 'object' || node === null) continue;
+    const { content, text } = node as { content?: unknown; text?: unknown };
+    if (typeof text === 'string') characters += text.length;
+    if (characters > mostCharacters) return `At most ${mostCharacters.toLocaleString('en-GB')} characters.`;
+    if (Array.isArray(content)) for (const inner of content.slice(0, mostNodes + 1)) waiting.push({ node: inner, depth: depth + 1 });
+  }
+  return null;
+}
+
+function faultOfNode(raw: unknown, expected: string | null, isPlain: boolean): string | null {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return 'Not a text.';
+  const node = raw as RichTextNode;
+  const rule = Object.hasOwn(nodeRules, node.type) ? nodeRules[node.type]! : null;
+  if (rule === null || (expected !== null && node.type !== expected)) return `A text holds nothing called “${String(node.type)}”.`;
+  const unknown = Object.keys(node).find(key => !['type', 'attrs', 'content', 'text', 'marks'].includes(key));
+  if (unknown !== undefined) return `“${node.type}” has no “${unknown}”.`;
+  const attributes = faultOfAttributes(node.type, node.attrs, rule.attributes);
+  if (attributes) return attributes;
+  if (node.type === 'text') {
+    if (typeof node.text !== 'string' || node.text === '') return 'A stretch of text is empty.';
+    return node.content === undefined ? faultOfMarks(node.marks, isPlain) : 'A stretch of text holds nothing else.';
+  }
+  if (node.text !== undefined) return `“${node.type}” holds no text of its own.`;
+  if (node.marks !== undefined && node.type !== 'hardBreak') return `“${node.type}” carries no marks.`;
+  if (node.marks !== undefined && faultOfMarks(node.marks, isPlain)) return faultOfMarks(node.marks, isPlain);
+  if (node.content !== undefined && !Array.isArray(node.content)) return 'Not a text.';
+  const content = (node.content ?? []) as readonly RichTextNode[];
+  const stranger = content.find(each => typeof each !== 'object' || each === null || !Object.hasOwn(nodeRules, each.type));
+  if (stranger !== undefined) return `A text holds nothing called “${String(stranger?.type)}”.`;
+  if (!isHeld(rule.holds ?? [], content)) return `“${node.type}” does not hold what is in it.`;
+  for (const inner of content) {
+    const fault = faultOfNode(inner, null, rule.isPlain ?? false);
+    if (fault) return fault;
+  }
+  return null;
+}
+
+/** Whether content is what a node may hold. Each part takes all that fits; none of the rules needs more. */
+function isHeld(parts: readonly string[], content: readonly RichTextNode[]): boolean {
+  let at = 0;
+  for (const part of parts) {
+    const name = part.replace(/[*+]$/, '');
+    const fits = (node: RichTextNode | undefined) => node !== undefined && (node.type === name || nodeRules[node.type]!.group === name);
+    const from = at;
+    if (part.endsWith('*') || part.endsWith('+')) while (at < content.length && fits(content[at])) at += 1;
+    else if (fits(content[at])) at += 1;
+    if (at === from && !part.endsWith('*')) return false;
+  }
+  return at === content.length;
+}
+
+function faultOfMarks(raw: unknown, isPlain: boolean): string | null {
+  if (raw === undefined) return null;
+  if (!Array.isArray(raw) || raw.length === 0) return 'Marks are a list that is not empty.';
+  if (isPlain) return 'Text set as it is carries no marks.';
+  let last = -1;
+  for (const mark of raw as readonly Mark[]) {
+    const at = markOrder.indexOf(mark?.type);
+    if (at < 0) return `A text has no mark called “${String(mark?.type)}”.`;
+    if (at <= last) return 'Marks stand in their order, each once.';
+    last = at;
+    if (Object.keys(mark).some(key => key !== 'type' && key !== 'attrs')) return `The mark “${mark.type}” says too much.`;
+    const fault = faultOfAttributes(mark.type, mark.attrs, markRules[mark.type]!.attributes);
+    if (fault) return fault;
+    if (mark.type === 'link' && !isFollowable(mark.attrs!)) return 'A link leads to a page or to an address that is safe to follow.';
+  }
+  return null;
+}
+
+/** Whether a link leads somewhere that is safe to follow. */
+function isFollowable({ page, address }: Readonly<Record<string, unknown>>): boolean {
+  const text = String(address);
+  return page === null ? isSitePath(text) || isSafeAddress(text) || /^#[\w.-]+$/.test(text) : /^([?#][^\s"'<>\\]*)?$/.test(text);
+}
+
+function faultOfAttributes(name: string, held: unknown, rules: Readonly<Record<string, AttributeRule>> = {}): string | null {
+  if (held !== undefined && (typeof held !== 'object' || held === null || Array.isArray(held))) return `“${name}” is dressed wrongly.`;
+  const attributes = (held ?? {}) as Readonly<Record<string, unknown>>;
+  const unknown = Object.keys(attributes).find(each => !Object.hasOwn(rules, each));
+  if (unknown !== undefined) return `“${name}” has no “${unknown}”.`;
+  const wrong = Object.keys(rules).find(each => !Object.hasOwn(attributes, each) || !rules[each]!.isValid(attributes[each]));
+  return wrong === undefined ? null : `The “${wrong}” of “${name}” is not one that it can have.`;
+}

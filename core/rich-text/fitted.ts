@@ -1,0 +1,53 @@
+import type { Mark, RichText, RichTextNode } from './document';
+import { markOrder, markRules, nodeRules } from './grammar';
+
+/**
+ * A text as an editor holds it, brought into the form that is stored: attributes that say nothing here left out, marks in
+ * their order, stretches of the same marks joined. What the grammar does not know is left out with what it holds.
+ */
+export function fittedText(document: RichText): RichText {
+  return fittedNode(document) as RichText;
+}
+
+function fittedNode(node: RichTextNode): RichTextNode {
+  const rule = nodeRules[node.type]!;
+  const content = joined((node.content ?? []).filter(each => nodeRules[each.type]).map(fittedNode));
+  const marks = rule.group === 'inline' ? fittedMarks(node.marks ?? []) : [];
+  return {
+    type: node.type,
+    ...(rule.attributes && { attrs: fittedAttributes(rule.attributes, node.attrs) }),
+    ...(content.length > 0 && { content }),
+    ...(node.text !== undefined && { text: node.text }),
+    ...(marks.length > 0 && { marks }),
+  };
+}
+
+function fittedMarks(marks: readonly Mark[]): readonly Mark[] {
+  return marks
+    .filter(mark => markRules[mark.type])
+    .sort((a, b) => markOrder.indexOf(a.type) - markOrder.indexOf(b.type))
+    .map(({ type, attrs }) => {
+      const { attributes } = markRules[type]!;
+      return { type, ...(attributes && { attrs: fittedAttributes(attributes, attrs) }) };
+    });
+}
+
+function fittedAttributes(
+  rules: NonNullable<(typeof nodeRules)[string]['attributes']>,
+  held: RichTextNode['attrs'],
+): NonNullable<RichTextNode['attrs']> {
+  return Object.fromEntries(
+    Object.entries(rules).map(([name, { initial, isValid }]) => [name, held && isValid(held[name]) ? held[name] : initial]),
+  );
+}
+
+function joined(nodes: readonly RichTextNode[]): readonly RichTextNode[] {
+  const made: RichTextNode[] = [];
+  for (const node of nodes) {
+    const last = made[made.length - 1];
+    if (node.text !== undefined && last?.text !== undefined && JSON.stringify(node.marks) === JSON.stringify(last.marks))
+      made[made.length - 1] = { ...last, text: last.text + node.text };
+    else made.push(node);
+  }
+  return made;
+}

@@ -1,0 +1,71 @@
+/** What a node of running text may be and hold. */
+export interface NodeRule {
+  /** Nodes of the group may stand where the group is asked for. */
+  readonly group?: 'block' | 'inline';
+  /** What it holds, in order: names or groups with * (any number) or + (at least one). Without it, nothing. */
+  readonly holds?: readonly string[];
+  /** Attributes, each with the test that its value must pass. */
+  readonly attributes?: Readonly<Record<string, AttributeRule>>;
+  /** Its text carries no marks. */
+  readonly isPlain?: boolean;
+}
+
+/** One attribute of a node or mark. */
+export interface AttributeRule {
+  readonly initial: unknown;
+  readonly isValid: (value: unknown) => boolean;
+}
+
+const recordId = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+
+/** The nodes of running text. What is not listed cannot be stored. */
+export const nodeRules: Readonly<Record<string, NodeRule>> = {
+  doc: { holds: ['block+'] },
+  paragraph: { group: 'block', holds: ['inline*'] },
+  heading: {
+    group: 'block',
+    holds: ['inline*'],
+    attributes: { level: { initial: 2, isValid: value => [2, 3, 4].includes(value as number) } },
+  },
+  bulletList: { group: 'block', holds: ['listItem+'] },
+  orderedList: {
+    group: 'block',
+    holds: ['listItem+'],
+    attributes: { start: { initial: 1, isValid: value => Number.isInteger(value) && Math.abs(value as number) < 1_000_000 } },
+  },
+  listItem: { holds: ['paragraph', 'block*'] },
+  blockquote: { group: 'block', holds: ['block+'] },
+  codeBlock: { group: 'block', holds: ['text*'], isPlain: true },
+  horizontalRule: { group: 'block' },
+  /** A block of the stock, shown inside the text. */
+  inset: {
+    group: 'block',
+    attributes: {
+      blockId: { initial: '', isValid: value => typeof value === 'string' && recordId.test(value) },
+      showsTitle: { initial: false, isValid: value => typeof value === 'boolean' },
+      look: { initial: '', isValid: value => typeof value === 'string' && /^[a-z-]{0,40}$/.test(value) },
+    },
+  },
+  hardBreak: { group: 'inline' },
+  text: { group: 'inline' },
+};
+
+/** The marks of running text, the outermost first: a link holds its emphasis, not the other way round. */
+export const markRules: Readonly<Record<string, Pick<NodeRule, 'attributes'>>> = {
+  /** Either a page of this site, by id, with what follows its path; or an address. */
+  link: {
+    attributes: {
+      page: { initial: null, isValid: value => value === null || (typeof value === 'string' && recordId.test(value)) },
+      address: { initial: '', isValid: value => typeof value === 'string' && value.length <= 2_000 },
+    },
+  },
+  bold: {},
+  italic: {},
+  strike: {},
+  code: {},
+  subscript: {},
+  superscript: {},
+};
+
+/** The names of all marks, the outermost first. */
+export const markOrder: readonly string[] = Object.keys(markRules);

@@ -1,0 +1,148 @@
+import { linkOn, type Inset, type LinkTarget, type RichText, type RichTextNode } from './document';
+import { markOrder } from './grammar';
+
+/** Class names that a theme gives to what it dresses, by node or mark, such as { blockquote: 'pulled' }. */
+export type TextClasses = Readonly<Record<string, string>>;
+
+/** A text written as HTML, cut where what follows depends on the site: at insets and around links. */
+export type WrittenPiece = string | Inset | { readonly link: LinkTarget; readonly words: string };
+
+const tags: Readonly<Record<string, string>> = {
+  paragraph: 'p',
+  bulletList: 'ul',
+  orderedList: 'ol',
+  listItem: 'li',
+  blockquote: 'blockquote',
+  bold: 'strong',
+  italic: 'em',
+  strike: 's',
+  code: 'code',
+  subscript: 'sub',
+  superscript: 'sup',
+};
+
+// A document never changes, so what was written of it holds for as long as it lasts.
+const kept = new WeakMap<RichText, { readonly classes: TextClasses | undefined; readonly pieces: readonly WrittenPiece[] }>();
+
+/** Writes a text as HTML; see {@link WrittenPiece}. The same text under the same classes is written once. */
+export function writeText(document: RichText, classes?: TextClasses): readonly WrittenPiece[] {
+  const known = kept.get(document);
+  if (known && known.classes === classes) return known.pieces;
+  const writer = new TextWriter(classes ?? {});
+  writer.blocks(document.content);
+  const made = { classes, pieces: writer.end() };
+  kept.set(document, made);
+  return made.pieces;
+}
+
+/** The whole text as one piece of HTML. @param hrefOf - the address of a link; @param inset - the HTML of an inset */
+export function htmlOf(document: RichText, hrefOf: (link: LinkTarget) => string, inset: (inset: Inset) => string): string {
+  return writeText(document)
+    .map(piece =>
+      typeof piece === 'string' ? piece : 'link' in piece ? `${openLinkTag(hrefOf(piece.link))}${piece.words}</a>` : inset(piece),
+    )
+    .join('');
+}
+
+/** The opening tag of a link. */
+export function openLinkTag(href: string, className = ''): string {
+  return `<a${className && ` class="${escaped(className)}"`} href="${escaped(href)}">`;
+}
+
+class TextWriter {
+  #pieces: WrittenPiece[] = [];
+  #html = '';
+
+  constructor(private readonly classes: TextClasses) {}
+
+  end(): readonly WrittenPiece[] {
+    this.#cut();
+    return this.#pieces;
+  }
+
+  blocks(nodes: readonly RichTextNode[]): void {
+    for (const node of nodes) this.#block(node);
+  }
+
+  #block(node: RichTextNode): void {
+    const content = node.content ?? [];
+    switch (node.type) {
+      case 'inset':
+        this.#cut();
+        this.#pieces.push(node.attrs as unknown as Inset);
+        return;
+      case 'horizontalRule':
+        this.#html += this.#open('hr', node.type);
+        return;
+      case 'codeBlock':
+        this.#html += `${this.#open('pre', node.type)}<code>${content.map(each => escaped(each.text ?? '')).join('')}</code></pre>`;
+        return;
+      case 'heading':
+      case 'paragraph': {
+        const tag = node.type === 'heading' ? `h${String(node.attrs!['level'])}` : 'p';
+        this.#html += this.#open(tag, node.type);
+        this.#line(content);
+        this.#html += `</${tag}>`;
+        return;
+      }
+      default: {
+        const tag = tags[node.type]!;
+        const start = node.attrs?.['start'];
+        this.#html += this.#open(tag, node.type, start !== undefined && start !== 1 ? ` start="${String(start)}"` : '');
+        this.blocks(content);
+        this.#html += `</${tag}>`;
+      }
+    }
+  }
+
+  // Marks that go on over several stretches are opened once.
+  #line(nodes: readonly RichTextNode[]): void {
+    for (let at = 0; at < nodes.length;) {
+      const link = linkOn(nodes[at]!);
+      let end = at + 1;
+      while (end < nodes.length && isSameLink(link, linkOn(nodes[end]!))) end += 1;
+      const words = this.#marked(nodes.slice(at, end), link === null ? 0 : 1);
+      at = end;
+      if (link === null) this.#html += words;
+      else {
+        this.#cut();
+        this.#pieces.push({ link, words });
+      }
+    }
+  }
+
+  #marked(nodes: readonly RichTextNode[], from: number): string {
+    const name = markOrder[from];
+    if (name === undefined) return nodes.map(each => (each.type === 'hardBreak' ? '<br>' : escaped(each.text ?? ''))).join('');
+    const isMarked = (node: RichTextNode | undefined) => node?.marks?.some(mark => mark.type === name) ?? false;
+    let html = '';
+    for (let at = 0; at < nodes.length;) {
+      let end = at + 1;
+      while (end < nodes.length && isMarked(nodes[end]) === isMarked(nodes[at])) end += 1;
+      const inner = this.#marked(nodes.slice(at, end), from + 1);
+      html += isMarked(nodes[at]) ? `${this.#open(tags[name]!, name)}${inner}</${tags[name]!}>` : inner;
+      at = end;
+    }
+    return html;
+  }
+
+  #open(tag: string, name: string, more = ''): string {
+    const className = this.classes[name];
+    return `<${tag}${className ? ` class="${escaped(className)}"` : ''}${more}>`;
+  }
+
+  #cut(): void {
+    if (this.#html !== '') this.#pieces.push(this.#html);
+    this.#html = '';
+  }
+}
+
+function isSameLink(one: LinkTarget | null, other: LinkTarget | null): boolean {
+  return one === other || (one !== null && other !== null && one.page === other.page && one.address === other.address);
+}
+
+const signs: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
+
+function escaped(text: string): string {
+  return text.replace(/[&<>"]/g, sign => signs[sign]!);
+}

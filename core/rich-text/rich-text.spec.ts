@@ -1,0 +1,218 @@
+import { Node as ProseNode, Schema } from 'prosemirror-model';
+import fc from 'fast-check';
+import { compareTexts, withChanges } from './compare';
+import { insetsIn, plainWords, saysNothing, textOfParagraphs, withLinks, type RichText, type RichTextNode } from './document';
+import { deepestText, faultOfText, mostCharacters, mostNodes } from './faults';
+import { fittedText } from './fitted';
+import { mostHtml, textFromHtml } from './from-html';
+import { markRules, nodeRules } from './grammar';
+import { htmlOf } from './html';
+
+const id = (digit: number) => `0193a000-0000-7000-8000-00000000000${digit}`;
+
+// The same grammar in the library that the editor is built on.
+const schema = new Schema({
+  nodes: Object.fromEntries(
+    Object.entries(nodeRules).map(([name, { group, holds, attributes, isPlain }]) => [
+      name,
+      {
+        ...(holds && { content: holds.join(' ') }),
+        ...(group && { group }),
+        ...(group === 'inline' && { inline: true }),
+        ...(isPlain && { marks: '' }),
+        attrs: Object.fromEntries(Object.entries(attributes ?? {}).map(([key, { initial }]) => [key, { default: initial }])),
+      },
+    ]),
+  ) as never,
+  marks: Object.fromEntries(
+    Object.entries(markRules).map(([name, { attributes }]) => [
+      name,
+      { attrs: Object.fromEntries(Object.entries(attributes ?? {}).map(([key, { initial }]) => [key, { default: initial }])) },
+    ]),
+  ),
+});
+
+const word = fc.constantFrom('tide', 'spit & hide', '<b>', 'é😀', 'a  b', ' ', '"', ' ');
+const marks = fc.subarray(['bold', 'italic', 'strike', 'code', 'subscript']).map(names => names.map(type => ({ type })));
+const link = fc.constantFrom(
+  null,
+  { page: null, address: 'https://tides.example/?a=1&b=2' },
+  { page: null, address: '/visit#hides' },
+  { page: id(1), address: '?year=2027' },
+);
+const inline = fc.oneof(
+  fc.record({ words: word, marks, link }).map(({ words, marks: some, link: target }): RichTextNode => ({
+    type: 'text',
+    text: words,
+    marks: [...(target ? [{ type: 'link', attrs: target }] : []), ...some],
+  })),
+  fc.constant<RichTextNode>({ type: 'hardBreak' }),
+);
+const { block } = fc.letrec<{ block: RichTextNode }>(tie => {
+  const line = fc.array(inline, { maxLength: 4 });
+  const paragraph = line.map((content): RichTextNode => ({ type: 'paragraph', content }));
+  const blocks = fc.array(tie('block'), { minLength: 1, maxLength: 3 });
+  const item = fc
+    .tuple(paragraph, fc.array(tie('block'), { maxLength: 2 }))
+    .map(([first, rest]): RichTextNode => ({ type: 'listItem', content: [first, ...rest] }));
+  return {
+    block: fc.oneof(
+      { depthSize: 'small', withCrossShrink: true },
+      paragraph,
+      fc.tuple(line, fc.constantFrom(2, 3, 4)).map(([content, level]): RichTextNode => ({ type: 'heading', attrs: { level }, content })),
+      fc.constant<RichTextNode>({ type: 'horizontalRule' }),
+      fc
+        .constantFrom('x\n  y', '\nx', '')
+        .map((text): RichTextNode => ({ type: 'codeBlock', content: text ? [{ type: 'text', text }] : [] })),
+      fc.constant<RichTextNode>({ type: 'inset', attrs: { blockId: id(2), showsTitle: true, look: 'card' } }),
+      blocks.map((content): RichTextNode => ({ type: 'blockquote', content })),
+      fc.array(item, { minLength: 1, maxLength: 3 }).map((content): RichTextNode => ({ type: 'bulletList', content })),
+      fc
+        .tuple(fc.array(item, { minLength: 1, maxLength: 3 }), fc.constantFrom(1, 4, -2))
+        .map(([content, start]): RichTextNode => ({ type: 'orderedList', attrs: { start }, content })),
+    ),
+  };
+});
+const anyText = fc.array(block, { minLength: 1, maxLength: 4 }).map(content => fittedText({ type: 'doc', content } as RichText));
+
+const paths: Readonly<Record<string, string>> = { [id(1)]: '/join' };
+const html = (text: RichText) =>
+  htmlOf(
+    text,
+    ({ page, address }) => (page ? `${paths[page]}${address}` : address),
+    ({ blockId, showsTitle, look }) =>
+      `<div data-inset="${blockId}"${showsTitle ? ' data-inset-title="shown"' : ''}${look ? ` data-inset-look="${look}"` : ''}></div>`,
+  );
+const read = (text: string) => textFromHtml(text, path => Object.keys(paths).find(page => paths[page] === path) ?? null).document;
+
+describe('the grammar of texts', () => {
+  it('takes and refuses what the editor’s own library does', () => {
+    fc.assert(
+      fc.property(anyText, fc.nat(), fc.constantFrom('doc', 'listItem', 'text', 'image', 'paragraph'), (text, at, type) => {
+        const isTaken = (value: unknown): boolean => {
+          try {
+            ProseNode.fromJSON(schema, value).check();
+            return true;
+          } catch {
+            return false;
+          }
+        };
+        expect(faultOfText(text)).toBeNull();
+        expect(isTaken(text)).toBeTrue();
+        // One node of another type somewhere in it.
+        let left = at % 12;
+        const spoilt = (node: RichTextNode): RichTextNode =>
+          left-- === 0 && node.type !== 'doc' ? { ...node, type } : { ...node, ...(node.content && { content: node.content.map(spoilt) }) };
+        const other = spoilt(text);
+        if (!isTaken(other)) expect(faultOfText(other)).not.toBeNull();
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  const deep = Array.from({ length: 100_000 }).reduce<unknown>(inner => ({ type: 'blockquote', content: [inner] }), { type: 'paragraph' });
+  const paragraph = (part: object) => ({ type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'x', ...part }] }] });
+  const refused: readonly (readonly [what: string, value: unknown, why: RegExp])[] = [
+    ['a hundred thousand levels', { type: 'doc', content: [deep] }, new RegExp(`${deepestText} deep`)],
+    ['ten million characters', textOfParagraphs('x'.repeat(10_000_000)), new RegExp(mostCharacters.toLocaleString('en-GB'))],
+    ['too many pieces', textOfParagraphs(...Array.from({ length: mostNodes }, () => 'x')), /pieces/],
+    ['a node that nobody knows', { type: 'doc', content: [{ type: 'script' }] }, /“script”/],
+    ['a node named like part of the language', { type: 'doc', content: [{ type: 'constructor' }] }, /constructor/],
+    ['a list item by itself', { type: 'doc', content: [{ type: 'listItem', content: [{ type: 'paragraph' }] }] }, /does not hold/],
+    ['HTML', '<p>x</p>', /Not a text/],
+    ['nothing', { type: 'doc', content: [] }, /does not hold/],
+    ['an attribute that nobody knows', { type: 'doc', content: [{ type: 'paragraph', attrs: { onclick: 'x' } }] }, /onclick/],
+    [
+      'a script for a link',
+      paragraph({ marks: [{ type: 'link', attrs: { page: null, address: 'javascript:alert(1)' } }] }),
+      /safe to follow/,
+    ],
+    ['a mark twice', paragraph({ marks: [{ type: 'bold' }, { type: 'bold' }] }), /each once/],
+    [
+      'an inset of no block',
+      { type: 'doc', content: [{ type: 'inset', attrs: { blockId: '../x', showsTitle: false, look: '' } }] },
+      /blockId/,
+    ],
+  ];
+  for (const [what, value, why] of refused) it(`refuses ${what}`, () => expect(faultOfText(value)).toMatch(why));
+});
+
+describe('texts and HTML', () => {
+  it('come back the same once they have been read', () => {
+    fc.assert(
+      fc.property(anyText, text => {
+        const once = read(html(text));
+        expect(faultOfText(once)).toBeNull();
+        expect(read(html(once))).toEqual(once);
+        expect(insetsIn(once)).toEqual(insetsIn(text));
+        expect(plainWords(once).replace(/\s/g, '')).toBe(plainWords(text).replace(/\s/g, ''));
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  const rows: readonly (readonly [given: string, written: string, lost: string])[] = [
+    ['<h1>a</h1><h6>b</h6>', '<h2>a</h2><h4>b</h4>', 'h1,h6'],
+    ['loose <b>words</b><p>then', '<p>loose <strong>words</strong></p><p>then</p>', ''],
+    ['<ul><li>a<ul><li>b</ul><li><h2>c</h2></ul>', '<ul><li><p>a</p><ul><li><p>b</p></li></ul></li><li><p></p><h2>c</h2></li></ul>', ''],
+    ['<ol start="3"><li>a</ol>', '<ol start="3"><li><p>a</p></li></ol>', ''],
+    ['<table><tr><td>a<td>b</table>', '<p>a</p><p>b</p>', 'table,tr,td'],
+    ['<p>a<script>alert(1)</script><u>b</u></p>', '<p>ab</p>', 'script,u'],
+    ['<a href="javascript:alert(1)">x</a>', '<p>x</p>', 'links that are not safe to follow'],
+    ['<a href=/join/#now><em>x</em> y</a>', '<p><a href="/join#now"><em>x</em> y</a></p>', ''],
+    ['<pre><code>\n\n a  b</code></pre>', '<pre><code>\n\n a  b</code></pre>', ''],
+    ['<p>  a \n b  <br> c </p>', '<p>a b <br>c</p>', ''],
+    ['<blockquote>a<hr>b</blockquote>', '<blockquote><p>a</p><hr><p>b</p></blockquote>', ''],
+    ['', '<p></p>', ''],
+  ];
+  for (const [given, written, lost] of rows)
+    it(`read ${JSON.stringify(given)}`, () => {
+      const { document, lost: counted } = textFromHtml(given, path => (path === '/join' ? id(1) : null));
+      expect([html(document), [...counted.keys()].join()]).toEqual([written, lost]);
+    });
+
+  it('lose no word of what lies deeper than a text may', () => {
+    const { document, lost } = textFromHtml('<ul><li>a'.repeat(150));
+    expect([faultOfText(document), plainWords(document).match(/a/g)?.length, lost.has('what lies too deep')]).toEqual([null, 150, true]);
+  });
+  for (const [what, hostile] of [
+    ['fifty thousand divisions', '<div><b>'.repeat(50_000)],
+    ['too many characters', 'x'.repeat(mostHtml + 1)],
+  ] as const)
+    it(`are refused at once with ${what}`, () => expect(() => textFromHtml(hostile)).toThrowError(RangeError, /at most/i));
+});
+
+describe('compareTexts', () => {
+  it('applied to the old gives the new', () => {
+    fc.assert(
+      fc.property(anyText, anyText, fc.nat(3), (one, other, at) => {
+        const mixed = { type: 'doc' as const, content: [...one.content.slice(0, at), ...other.content] };
+        for (const [before, after] of [
+          [one, other],
+          [one, mixed],
+          [mixed, one],
+          [one, one],
+        ] as const)
+          // prettier-ignore
+          expect(withChanges(before, compareTexts(before, after))).toEqual({ type: 'doc', content: after.content });
+      }),
+      { numRuns: 200 },
+    );
+  });
+  it('keeps what stayed and tells what came', () => {
+    const changes = compareTexts(textOfParagraphs('a', 'b', 'c'), textOfParagraphs('a', 'x', 'c'));
+    expect(changes.map(each => (each.kind === 'same' ? each.count : [each.before.length, each.after.length]))).toEqual([1, [1, 1], 1]);
+  });
+  it('is not applied to another text', () =>
+    expect(() => withChanges(textOfParagraphs('z'), compareTexts(textOfParagraphs('a'), textOfParagraphs('b')))).toThrowError(RangeError));
+});
+
+describe('a text', () => {
+  it('says nothing when it has no word, rule or inset', () =>
+    expect([textOfParagraphs('', ' '), textOfParagraphs('a'), read('<hr>')].map(saysNothing)).toEqual([true, false, false]));
+  it('stays the same object when no link is led elsewhere', () => {
+    const text = read('<p><a href="/a">a</a></p>');
+    expect(withLinks(text, each => each)).toBe(text);
+    expect(html(withLinks(text, () => ({ page: id(1), address: '' })))).toBe('<p><a href="/join">a</a></p>');
+  });
+});

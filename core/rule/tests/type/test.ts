@@ -1,0 +1,18 @@
+import type { WhereTestKind } from '../test-kind';
+
+/** Every page of a type. */
+export interface TypeTest {
+  readonly test: 'type';
+  readonly type: string;
+}
+
+/** See {@link TypeTest}. */
+export const type: WhereTestKind<TypeTest> = {
+  name: 'type',
+  label: 'every page of a type',
+  parameters: [{ name: 'type', label: 'Type', kind: 'short text', help: '', most: 60, from: 'page types' }],
+  holds: test => facts => facts.service === null && facts.type === test.type,
+  phrase: test => `every ${test.type} page`,
+  keys: test => [`type ${test.type}`],
+  keysOfPage: facts => (facts.service === null ? [`type ${facts.type}`] : []),
+};

@@ -1,0 +1,32 @@
+import { page } from '@core/kinds/page/kind';
+import type { KindSite } from '@core/kinds/kind';
+import { valuesOfKind } from '@core/site/live-set';
+import type { SiteSnapshot } from '@core/site/snapshot';
+import type { Site } from '../site/site';
+import { kindContext } from './names';
+
+/** What a value is held against. @param snapshot - the site with all changes of the same edition laid over it */
+export function kindSite(site: Site, snapshot: SiteSnapshot): KindSite {
+  return {
+    ...kindContext(site, snapshot),
+    frontId: site.snapshots.at().front?.id ?? null,
+    memberships: site.settings.memberships.map(each => each.name),
+    locales: site.settings.locales.map(each => each.tag),
+    hasPage: id => pageExists(site, snapshot, id),
+    hasRecord: (id, kind) => site.ledger.records.get(id)?.kind === kind || isLaidOver(snapshot, id, kind),
+    hasFile: path => site.pictures.includes(path),
+    pageAt: path => snapshot.pageByPath.get(path)?.id ?? null,
+  };
+}
+
+// A record that is only being written is in no ledger yet.
+function isLaidOver(snapshot: SiteSnapshot, id: string, kind: string): boolean {
+  return valuesOfKind(snapshot.values, kind).has(id);
+}
+
+/** Whether a page may be pointed at: live, planned or proposed. One that was taken off is gone. */
+function pageExists(site: Site, snapshot: SiteSnapshot, id: string): boolean {
+  if (snapshot.pageById.has(id)) return true;
+  if (site.ledger.records.get(id)?.kind !== page.name) return false;
+  return site.ledger.inForce(id, site.clocks.content(), Infinity).state !== 'retired';
+}

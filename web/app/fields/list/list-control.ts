@@ -1,0 +1,122 @@
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, forwardRef, viewChildren } from '@angular/core';
+import { newItem, type ListField, type ListItem } from '@core/fields/list/list';
+import { wordsOfFields } from '@core/fields/index';
+import type { FieldValues } from '@core/fields/field';
+import { v7 as uuidv7 } from 'uuid';
+import { Control, type FaultAt } from '../control';
+import { FieldsForm } from '../fields-form';
+
+/** A list of items, each with the same fields: added, moved and taken out one by one. */
+@Component({
+  selector: 'almanac-list-control',
+  imports: [forwardRef(() => FieldsForm)],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <fieldset [attr.aria-describedby]="describedBy()">
+      <legend class="form-label">
+        {{ field().label }} <span class="quiet">({{ value().length }} of at most {{ most() }})</span>
+      </legend>
+      <ol>
+        @for (item of value(); track item.id; let at = $index) {
+          <li>
+            <details open>
+              <summary #summary>
+                {{ at + 1 }}. {{ nameOf(item) }}
+                @if (faultOfItem(at)('/id'); as words) {
+                  <span class="form-fault" role="alert">{{ words }}</span>
+                }
+              </summary>
+              <almanac-fields-form
+                [fields]="field().fields"
+                [values]="item.fields"
+                [idPrefix]="controlId() + '-' + item.id"
+                [faultAt]="faultsOf(at)"
+                (valuesChange)="set(at, $event)"
+              />
+              <button
+                type="button"
+                class="btn-word"
+                [disabled]="at === 0"
+                [attr.aria-label]="'Move up: ' + nameOf(item)"
+                (click)="move(at, -1)"
+              >
+                Up
+              </button>
+              <button
+                type="button"
+                class="btn-word"
+                [disabled]="at === value().length - 1"
+                [attr.aria-label]="'Move down: ' + nameOf(item)"
+                (click)="move(at, 1)"
+              >
+                Down
+              </button>
+              <button type="button" class="btn-word" [attr.aria-label]="'Take out: ' + nameOf(item)" (click)="takeOut(at)">Take out</button>
+            </details>
+          </li>
+        }
+      </ol>
+      <button type="button" class="btn btn-plain" [id]="controlId()" [disabled]="value().length >= most()" (click)="add()">
+        Add a {{ field().item }}
+      </button>
+    </fieldset>
+  `,
+  styles: `
+    ol {
+      list-style: none;
+      margin: 0 0 6px;
+      padding: 0;
+    }
+    li {
+      border-left: 3px solid var(--hair);
+      padding-left: 10px;
+      margin-bottom: 8px;
+    }
+    summary {
+      cursor: pointer;
+      min-height: 26px;
+    }
+    .btn-word {
+      margin-right: 8px;
+    }
+  `,
+})
+export class ListControl extends Control<ListField, readonly ListItem[]> {
+  private readonly summaries = viewChildren<ElementRef<HTMLElement>>('summary');
+  protected readonly most = computed(() => this.field().most ?? 100);
+
+  /** What an item says first, or that it says nothing yet. */
+  protected nameOf(item: ListItem): string {
+    const [first] = wordsOfFields(this.field().fields, item.fields).split('\n');
+    return first ? first.slice(0, 60) : `New ${this.field().item}`;
+  }
+
+  protected faultOfItem(at: number): FaultAt {
+    return pointer => this.faultAt()(`/${at}${pointer}`);
+  }
+
+  protected faultsOf(at: number): FaultAt {
+    return pointer => this.faultAt()(`/${at}/fields${pointer}`);
+  }
+
+  protected set(at: number, fields: FieldValues): void {
+    this.change()(this.value().map((each, index) => (index === at ? { ...each, fields } : each)));
+  }
+
+  protected add(): void {
+    this.change()([...this.value(), newItem(this.field(), uuidv7())]);
+  }
+
+  protected move(at: number, by: 1 | -1): void {
+    const items = [...this.value()];
+    const [moved] = items.splice(at, 1);
+    items.splice(at + by, 0, moved!);
+    this.change()(items);
+  }
+
+  // The item before it, or the first, is where one goes on.
+  protected takeOut(at: number): void {
+    this.change()(this.value().filter((_, index) => index !== at));
+    this.summaries()[Math.max(0, at - 1)]?.nativeElement.focus();
+  }
+}

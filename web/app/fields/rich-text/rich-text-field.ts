@@ -1,0 +1,386 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import type { Content, Editor } from '@tiptap/core';
+import { addressOf, linkTyped } from '@core/fields/link/typed-link';
+import type { LinkTarget, RichText } from '@core/rich-text/document';
+import { fittedText } from '@core/rich-text/fitted';
+import { textIn } from '../../shared/typed-event';
+import { PagesService } from '../../state/pages.service';
+import { SessionService } from '../../state/session.service';
+import { StockService } from '../../state/stock.service';
+import type { InsetChoice } from './inset-node';
+
+interface Tool {
+  readonly label: string;
+  readonly name: string;
+  readonly icon: string;
+  readonly run: (editor: Editor) => void;
+  readonly isOn: (editor: Editor) => boolean;
+}
+
+const tools: readonly Tool[] = [
+  {
+    name: 'bold',
+    label: 'Strong',
+    icon: 'B',
+    run: editor => editor.chain().focus().toggleBold().run(),
+    isOn: editor => editor.isActive('bold'),
+  },
+  {
+    name: 'italic',
+    label: 'Emphasis',
+    icon: 'I',
+    run: editor => editor.chain().focus().toggleItalic().run(),
+    isOn: editor => editor.isActive('italic'),
+  },
+  {
+    name: 'h2',
+    label: 'Heading',
+    icon: 'H2',
+    run: editor => editor.chain().focus().toggleHeading({ level: 2 }).run(),
+    isOn: editor => editor.isActive('heading', { level: 2 }),
+  },
+  {
+    name: 'h3',
+    label: 'Smaller heading',
+    icon: 'H3',
+    run: editor => editor.chain().focus().toggleHeading({ level: 3 }).run(),
+    isOn: editor => editor.isActive('heading', { level: 3 }),
+  },
+  {
+    name: 'bullets',
+    label: 'List',
+    icon: '•',
+    run: editor => editor.chain().focus().toggleBulletList().run(),
+    isOn: editor => editor.isActive('bulletList'),
+  },
+  {
+    name: 'numbers',
+    label: 'Numbered list',
+    icon: '1.',
+    run: editor => editor.chain().focus().toggleOrderedList().run(),
+    isOn: editor => editor.isActive('orderedList'),
+  },
+  {
+    name: 'quote',
+    label: 'Quotation',
+    icon: '“',
+    run: editor => editor.chain().focus().toggleBlockquote().run(),
+    isOn: editor => editor.isActive('blockquote'),
+  },
+];
+
+/** Writes rich text: structure, emphasis and links. */
+@Component({
+  selector: 'almanac-rich-text-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="frame" [class.is-invalid]="isInvalid()">
+      <div class="tools" role="toolbar" [attr.aria-label]="label() + ': text styles'">
+        @for (tool of tools; track tool.name) {
+          <button
+            type="button"
+            [attr.aria-label]="tool.label"
+            [title]="tool.label"
+            [attr.aria-pressed]="pressed().includes(tool.name)"
+            (click)="use(tool)"
+          >
+            {{ tool.icon }}
+          </button>
+        }
+        <button type="button" [attr.aria-pressed]="pressed().includes('link')" (click)="askLink()">Link</button>
+        <button type="button" [attr.aria-expanded]="isPicking()" (click)="pick()">Inset</button>
+        <button type="button" (click)="undo()">Undo</button>
+      </div>
+      @if (isPicking()) {
+        <div class="insets">
+          <input
+            class="form-control"
+            type="search"
+            placeholder="A block to show inside the text"
+            aria-label="A block to show inside the text"
+            (input)="search.set(textIn($event))"
+          />
+          @for (block of found(); track block.id) {
+            <button type="button" class="block" (click)="put(block.id)">
+              <b>{{ block.title }}</b>
+              <span class="quiet">{{ block.typeLabel }}{{ block.status === 'live' ? '' : ', ' + block.status }}</span>
+            </button>
+          }
+        </div>
+      }
+      @if (inset(); as chosen) {
+        <div class="row-line link">
+          <span class="small">This inset</span>
+          <label class="row-line"
+            ><input
+              type="checkbox"
+              class="form-check-input"
+              [checked]="chosen.showsTitle"
+              (change)="dress({ showsTitle: !chosen.showsTitle })"
+            />
+            with its title</label
+          >
+          <select class="form-select look" aria-label="Look of the inset" (change)="dress({ look: textIn($event) })">
+            <option value="">plain</option>
+            @for (each of looks; track each.name) {
+              <option [value]="each.name" [selected]="each.name === chosen.look">{{ each.label.toLowerCase() }}</option>
+            }
+          </select>
+        </div>
+      }
+      @if (isAskingLink()) {
+        <form class="row-line link" (submit)="$event.preventDefault(); setLink(address.value)">
+          <input #address class="form-control" aria-label="Link goes to" placeholder="/visit or https://…" [value]="currentLink()" />
+          <button class="btn btn-plain">Set</button>
+          <button type="button" class="btn-word" (click)="setLink('')">No link</button>
+        </form>
+      }
+      <div #place class="place"></div>
+    </div>
+  `,
+  styles: `
+    .frame {
+      border: 1px solid var(--edge);
+      border-radius: 3px;
+      background: #fff;
+    }
+    .frame.is-invalid {
+      border-color: var(--ember);
+    }
+    .tools {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px;
+      padding: 3px;
+      border-bottom: 1px solid var(--hair);
+      background: var(--paper);
+    }
+    .tools button {
+      border: 1px solid transparent;
+      background: none;
+      min-width: 26px;
+      min-height: 26px;
+      border-radius: 2px;
+      font: 600 12px var(--text);
+      color: var(--ink);
+    }
+    .tools button:hover {
+      border-color: var(--edge);
+    }
+    .tools button[aria-pressed='true'] {
+      background: var(--tide);
+      color: #fff;
+    }
+    .insets {
+      padding: 4px;
+      border-bottom: 1px solid var(--hair);
+      max-height: 190px;
+      overflow: auto;
+    }
+    .insets .block {
+      display: block;
+      width: 100%;
+      border: 0;
+      background: none;
+      text-align: start;
+      padding: 2px 6px;
+      min-height: 26px;
+      color: var(--ink);
+    }
+    .insets .block:hover {
+      background: var(--tide-wash);
+    }
+    .look {
+      width: auto;
+    }
+    .place ::ng-deep .inset-node {
+      display: flex;
+      gap: 8px;
+      align-items: baseline;
+      border: 1px dashed var(--tide);
+      background: var(--tide-wash);
+      border-radius: 3px;
+      padding: 4px 10px;
+      margin: 6px 0;
+      font-size: 12.5px;
+    }
+    .place ::ng-deep .inset-node.missing {
+      border-color: var(--ochre);
+      background: #f7eeda;
+    }
+    .place ::ng-deep .ProseMirror-selectednode.inset-node {
+      box-shadow: 0 0 0 2px var(--tide);
+    }
+    .link {
+      padding: 4px;
+      border-bottom: 1px solid var(--hair);
+    }
+    .place ::ng-deep .ProseMirror {
+      min-height: var(--text-room, 110px);
+      max-height: max(340px, var(--text-room, 0px));
+      overflow: auto;
+      padding: 8px 10px;
+      outline: none;
+      font-size: 13.5px;
+      line-height: 1.55;
+    }
+    .place ::ng-deep .ProseMirror:focus-visible {
+      box-shadow: inset 0 0 0 2px var(--tide);
+    }
+    .place ::ng-deep .ProseMirror > :last-child {
+      margin-bottom: 0;
+    }
+    .place ::ng-deep h2 {
+      font-size: 17px;
+      margin: 8px 0 4px;
+    }
+    .place ::ng-deep h3 {
+      font: 600 15px var(--title);
+      color: inherit;
+      margin: 8px 0 4px;
+    }
+    .place ::ng-deep blockquote {
+      border-left: 3px solid var(--hair);
+      padding-left: 10px;
+    }
+  `,
+})
+export class RichTextField {
+  readonly label = input.required<string>();
+  /** Read again only when it is another than what was last emitted. */
+  readonly value = input.required<RichText>();
+  readonly isInvalid = input(false);
+  /** Id of the help that stands beneath it. */
+  readonly describedBy = input('');
+  readonly valueChange = output<RichText>();
+  protected readonly tools = tools;
+  protected readonly textIn = textIn;
+  protected readonly pressed = signal<readonly string[]>([]);
+  protected readonly isAskingLink = signal(false);
+  protected readonly currentLink = signal('');
+  private readonly place = viewChild.required<ElementRef<HTMLElement>>('place');
+  readonly #editor = signal<Editor | null>(null);
+  #last: RichText | null = null;
+  readonly #pages = inject(PagesService).pages;
+  readonly #stock = inject(StockService);
+  protected readonly looks = inject(SessionService).session()?.desk?.theme.looks ?? [];
+  protected readonly isPicking = signal(false);
+  protected readonly search = signal('');
+  /** The inset that is selected in the text. */
+  protected readonly inset = signal<InsetChoice | null>(null);
+  protected readonly found = computed(() => {
+    const text = this.search().trim().toLowerCase();
+    return this.#stock
+      .blocks()
+      .filter(block => block.status !== 'retired' && block.title.toLowerCase().includes(text))
+      .slice(0, 12);
+  });
+
+  constructor() {
+    let isGone = false;
+    inject(DestroyRef).onDestroy(() => {
+      isGone = true;
+      this.#editor()?.destroy();
+    });
+    void Promise.all([import('@tiptap/core'), import('@tiptap/starter-kit'), import('./inset-node'), import('./marks')]).then(
+      ([{ Editor }, { default: StarterKit }, { insetNode }, { linkMark, subscriptMark, superscriptMark }]) => {
+        if (isGone) return;
+        this.#last = this.value();
+        this.#editor.set(
+          new Editor({
+            element: this.place().nativeElement,
+            extensions: [
+              insetNode(id => this.#stock.describe(id)),
+              linkMark,
+              subscriptMark,
+              superscriptMark,
+              StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: false }),
+            ],
+            content: this.#last as Content,
+            editorProps: {
+              attributes: {
+                role: 'textbox',
+                'aria-multiline': 'true',
+                'aria-label': this.label(),
+                ...(this.describedBy() && { 'aria-describedby': this.describedBy() }),
+              },
+            },
+            onUpdate: ({ editor }) => {
+              this.#last = fittedText(editor.getJSON() as RichText);
+              this.valueChange.emit(this.#last);
+            },
+            onTransaction: ({ editor }) => {
+              this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
+              this.pressed.set([
+                ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
+                ...(editor.isActive('link') ? ['link'] : []),
+              ]);
+            },
+          }),
+        );
+      },
+    );
+    effect(() => {
+      const value = this.value();
+      const editor = this.#editor();
+      if (!editor || value === this.#last) return;
+      this.#last = value;
+      editor.commands.setContent(value as Content, { emitUpdate: false });
+    });
+  }
+
+  protected use(tool: Tool): void {
+    const editor = this.#editor();
+    if (editor) tool.run(editor);
+  }
+
+  protected undo(): void {
+    this.#editor()?.chain().focus().undo().run();
+  }
+
+  protected pick(): void {
+    this.isPicking.update(isPicking => !isPicking);
+    if (this.isPicking()) this.#stock.refresh();
+  }
+
+  /** Puts a block into the text where the cursor is. */
+  protected put(blockId: string): void {
+    this.#editor()
+      ?.chain()
+      .focus()
+      .insertContent({ type: 'inset', attrs: { blockId, showsTitle: false, look: '' } })
+      .run();
+    this.isPicking.set(false);
+  }
+
+  protected dress(part: Partial<InsetChoice>): void {
+    this.#editor()?.chain().focus().updateAttributes('inset', part).run();
+  }
+
+  protected askLink(): void {
+    const link = this.#editor()?.getAttributes('link') as Partial<LinkTarget> | undefined;
+    const target = link?.address === undefined ? null : { page: link.page ?? null, address: link.address };
+    this.currentLink.set(addressOf(target, id => this.#pages().find(page => page.id === id)?.path ?? null));
+    this.isAskingLink.update(isAsking => !isAsking);
+  }
+
+  protected setLink(typed: string): void {
+    const chain = this.#editor()?.chain().focus().extendMarkRange('link');
+    const link = linkTyped(typed, path => this.#pages().find(page => page.path === path)?.id ?? null);
+    if (link === null) chain?.unsetMark('link').run();
+    else chain?.setMark('link', { ...link }).run();
+    this.isAskingLink.set(false);
+  }
+}
