@@ -89,10 +89,19 @@ class TextWriter {
         const tag = tags[node.type]!;
         const start = node.attrs?.['start'];
         this.#html += this.#open(tag, node.type, start !== undefined && start !== 1 ? ` start="${String(start)}"` : '');
-        this.blocks(content);
+        if (node.type === 'listItem') this.#item(content);
+        else this.blocks(content);
         this.#html += `</${tag}>`;
       }
     }
+  }
+
+  // An item of one paragraph, perhaps with lists beneath it, is written without the paragraph, as people write them.
+  #item([first, ...rest]: readonly RichTextNode[]): void {
+    const isPlain = first?.content !== undefined && rest.every(each => each.type === 'bulletList' || each.type === 'orderedList');
+    if (isPlain) this.#line(first.content);
+    else if (first) this.#block(first);
+    this.blocks(rest);
   }
 
   // Marks that go on over several stretches are opened once.

@@ -154,8 +154,8 @@ describe('texts and HTML', () => {
   const rows: readonly (readonly [given: string, written: string, lost: string])[] = [
     ['<h1>a</h1><h6>b</h6>', '<h2>a</h2><h4>b</h4>', 'h1,h6'],
     ['loose <b>words</b><p>then', '<p>loose <strong>words</strong></p><p>then</p>', ''],
-    ['<ul><li>a<ul><li>b</ul><li><h2>c</h2></ul>', '<ul><li><p>a</p><ul><li><p>b</p></li></ul></li><li><p></p><h2>c</h2></li></ul>', ''],
-    ['<ol start="3"><li>a</ol>', '<ol start="3"><li><p>a</p></li></ol>', ''],
+    ['<ul><li>a<ul><li>b</ul><li><h2>c</h2></ul>', '<ul><li>a<ul><li>b</li></ul></li><li><p></p><h2>c</h2></li></ul>', ''],
+    ['<ol start="3"><li>a</ol>', '<ol start="3"><li>a</li></ol>', ''],
     ['<table><tr><td>a<td>b</table>', '<p>a</p><p>b</p>', 'table,tr,td'],
     ['<p>a<script>alert(1)</script><u>b</u></p>', '<p>ab</p>', 'script,u'],
     ['<a href="javascript:alert(1)">x</a>', '<p>x</p>', 'links that are not safe to follow'],

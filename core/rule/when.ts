@@ -3,7 +3,7 @@ import type { Instant } from '../schedule/local-time';
 import { compileTree } from './evaluate';
 import { recurrenceReach } from './tests/recurring-time';
 import { whenTests, type WhenTest } from './tests/when-tests';
-import { isTest, meaningOf, testsOf, type Algebra, type RuleTree } from './tree';
+import { meaningOf, testsOf, type Algebra, type RuleTree } from './tree';
 
 /** Turns one test about the moment into a function of the instant. */
 export function compileWhenTest(test: WhenTest): (moment: Instant) => boolean {

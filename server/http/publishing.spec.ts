@@ -36,7 +36,7 @@ describe('publishing', () => {
     return {
       recordId,
       kind: 'page',
-      value: { ...(value as PageValue), fields: { ...(value as PageValue).fields, ...fields } },
+      value: { ...(value as PageValue), fields: { ...(value as PageValue).fields, ...fields }, ...part },
       baseRevisionId: revisionId,
     };
   };

@@ -14,7 +14,7 @@ import { momentStyle } from '../services/names';
 
 /** A rendered public page. */
 export interface PublicAnswer {
-  readonly kind: 'page';
+  readonly kind: 'answered';
   readonly status: 200 | 404;
   readonly body: Buffer;
   readonly etag: string;
@@ -60,7 +60,7 @@ export class PublicAnswers {
   readonly #kept = new LRUCache<string, KeptAnswer>({
     maxSize: mostBytes,
     sizeCalculation: ({ outcome }, key) =>
-      Math.ceil((outcome.kind === 'page' ? outcome.body.length : 0) * withCompressed) + 2 * key.length + 200,
+      Math.ceil((outcome.kind === 'answered' ? outcome.body.length : 0) * withCompressed) + 2 * key.length + 200,
   });
   readonly #compressed = new WeakMap<PublicAnswer, Buffer>();
   #version = -1;
@@ -210,7 +210,7 @@ export function renderPublicPage(
   // Weak: the same words may be sent compressed or plain.
   const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
   return {
-    answer: { kind: 'page', status: service === 'not found' ? 404 : 200, body, etag },
+    answer: { kind: 'answered', status: service === 'not found' ? 404 : 200, body, etag },
     validUntil,
     dependsOn,
     queryTests: resolution.queryTests,

@@ -1,3 +1,4 @@
+import type { Registry } from '@core/registry/registry';
 import { seedDemo } from '@demo/seed';
 import { demoPassword } from '@demo/people';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -20,7 +21,7 @@ export const setDay = Date.parse('2027-03-18T09:40Z');
 export class TestSite {
   now = setDay;
   /** How the server is made where a test asks for something else. */
-  options: { isSecure?: boolean; trustedProxies?: string; publicAddress?: string; theme?: Theme } = {};
+  options: { isSecure?: boolean; trustedProxies?: string; publicAddress?: string; theme?: Theme; registry?: Registry } = {};
   isFrozen = false;
   site!: Site;
   address = '';
@@ -45,7 +46,7 @@ export class TestSite {
   async start(): Promise<void> {
     const knex = await openDatabase(this.file);
     const clocks: Clocks = { content: () => this.now, running: () => this.now, isFrozen: this.isFrozen };
-    this.site = await loadSite(knex, clocks, this.options.theme ?? theme, pictures, this.options.publicAddress);
+    this.site = await loadSite(knex, clocks, this.options.theme ?? theme, pictures, this.options.publicAddress, this.options.registry);
     const app = createServer({
       site: this.site,
       logger: pino({ level: 'silent' }),

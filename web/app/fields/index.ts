@@ -1,4 +1,4 @@
-import type { Provider, Type } from '@angular/core';
+import type { Provider } from '@angular/core';
 import { ChoiceControl } from './choice/choice-control';
 import { FileControl } from './file/file-control';
 import { FIELD_CONTROLS, type ControlDeclaration } from './controls.token';

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import type { Fault, Place } from '../kinds/kind-places';
-import { placesOf } from '../kinds/index';
 import { RouterLink } from '@angular/router';
-import type { Finding } from '@contract/assembling';
 import type { Today } from '@contract/today';
 import { localTimeAt } from '@core/schedule/local-time';
 import { DateTime } from 'luxon';
 import { ApiClient } from '../api/api-client';
+import { placesOf } from '../kinds/index';
+import type { Fault, Place } from '../kinds/kind-places';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
