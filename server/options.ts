@@ -18,6 +18,8 @@ export interface ProgramOptions {
   readonly trustedProxies?: number | string;
   /** For check: whether what cannot be read is put aside. */
   readonly setsAside: boolean;
+  /** For upgrade: whether it is only told what would be done. */
+  readonly isTrial: boolean;
 }
 
 /** Environment variables that say the same as options; an option given on the command line counts before them. */
@@ -38,6 +40,7 @@ export function readOptions(args: readonly string[], zone: string, environment: 
       'public-address': { type: 'string', default: environment['ALMANAC_PUBLIC_ADDRESS'] ?? '' },
       'trust-proxy': { type: 'string', default: environment['ALMANAC_TRUST_PROXY'] ?? '' },
       'set-aside': { type: 'boolean', default: false },
+      'dry-run': { type: 'boolean', default: false },
     },
   });
   const port = Number(values.port);
@@ -56,6 +59,7 @@ export function readOptions(args: readonly string[], zone: string, environment: 
     isSecure,
     trustedProxies: proxiesOf(values['trust-proxy'], isSecure),
     setsAside: values['set-aside'],
+    isTrial: values['dry-run'],
   };
 }
 

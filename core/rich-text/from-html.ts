@@ -71,6 +71,11 @@ export function textFromHtml(html: string, pageAt: (path: string) => string | nu
   return { document: reader.end(), lost: reader.lost };
 }
 
+/** All the words of HTML, however it is written, but for scripts and styles. @throws RangeError as {@link textFromHtml} */
+export function wordsInHtml(html: string): string {
+  return wordsOf(parseFragment(html, { treeAdapter: boundedTree() }));
+}
+
 // The parser's own tree, which stops it as soon as something lies too deep.
 function boundedTree(): typeof tree {
   const depths = new WeakMap<object, number>();
@@ -264,14 +269,14 @@ function attributeOf(element: HtmlElement, name: string): string | null {
   return element.attrs.find(each => each.name === name)?.value ?? null;
 }
 
-/** All the words of an element, however deep it is. */
-function wordsOf(element: HtmlElement): string {
-  const waiting: HtmlNode[] = [element];
+/** All the words of a node, however deep it is. */
+function wordsOf(node: HtmlElement | DefaultTreeAdapterMap['documentFragment']): string {
+  const waiting: (HtmlNode | DefaultTreeAdapterMap['documentFragment'])[] = [node];
   let words = '';
-  for (let node = waiting.pop(); node; node = waiting.pop()) {
-    if (tree.isTextNode(node)) words += node.value;
-    else if (tree.isElementNode(node) && node.tagName === 'br') words += '\n';
-    else if (tree.isElementNode(node) && !unread.includes(node.tagName)) waiting.push(...[...node.childNodes].reverse());
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    if (tree.isTextNode(next)) words += next.value;
+    else if (tree.isElementNode(next) && next.tagName === 'br') words += '\n';
+    else if ('childNodes' in next && !('tagName' in next && unread.includes(next.tagName))) waiting.push(...[...next.childNodes].reverse());
   }
   return words;
 }
