@@ -182,6 +182,11 @@ export class Ledger {
     return this.#revisionsOf.of(recordId, locale);
   }
 
+  /** The records of which something was ever published in a locale. */
+  publishedIn(locale: string): Iterable<string> {
+    return this.#entries.recordsIn(locale);
+  }
+
   /** All proposals of a record, ended ones included. */
   proposalsOf(recordId: string): readonly Proposal[] {
     return [...(this.#proposalIdsOf.get(recordId) ?? [])].map(id => this.proposals.get(id)!);
@@ -241,6 +246,10 @@ class ByLocale<Row extends { readonly recordId: string; readonly locale: string 
 
   of(recordId: string, locale: string): readonly Row[] {
     return this.#locales.get(locale)?.get(recordId) ?? none;
+  }
+
+  recordsIn(locale: string): Iterable<string> {
+    return this.#locales.get(locale)?.keys() ?? none;
   }
 
   add(row: Row): void {

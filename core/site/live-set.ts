@@ -3,6 +3,7 @@ import { inForceAt, knownAtFor, publicationBoundaries } from '../ledger/in-force
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
 import type { LiveStretch } from '../ledger/stretches';
+import { valueIn, type OwnWords } from '../locale/own-words';
 import type { Instant } from '../schedule/local-time';
 import type { Overlay, SnapshotOptions } from './snapshot';
 
@@ -94,10 +95,10 @@ function thenOf(ledger: Ledger, id: string, locale: string, moment: Instant, kno
   };
 }
 
-/** What is live with overlays in place of their records; kinds that none of them touches are shared. */
-export function laidOver(live: LiveSet, overlays: readonly Overlay[]): LiveSet {
+/** Values with overlays in place of their records; kinds that none of them touches are shared. */
+export function laidOver(live: LiveValues, overlays: readonly Overlay[]): LiveValues {
   if (overlays.length === 0) return live;
-  const values = new Map(live.values);
+  const values = new Map(live);
   for (const [kind, laid] of groupBy(overlays, each => each.kind)) {
     const copy = new Map(values.get(kind));
     for (const { recordId, value } of laid) {
@@ -106,5 +107,46 @@ export function laidOver(live: LiveSet, overlays: readonly Overlay[]): LiveSet {
     }
     values.set(kind, copy);
   }
-  return { ...live, values };
+  return values;
+}
+
+/** What is read in a locale: the values, and until when no own words come or go. */
+export interface LocaleValues {
+  readonly values: LiveValues;
+  readonly validUntil: Instant;
+}
+
+/**
+ * The values as they are read along a fallback chain: own words that are in force over the base. Without any, the values
+ * themselves, so that a site of one locale pays nothing.
+ * @param chain - the nearest locale first, the base last
+ * @param overlays - own words in place of those in force
+ */
+export function valuesAlong(
+  ledger: Ledger,
+  base: LiveValues,
+  chain: readonly string[],
+  { moment, now }: Pick<SnapshotOptions, 'moment' | 'now'>,
+  overlays: readonly Overlay[],
+): LocaleValues {
+  const knownAt = knownAtFor(moment, now);
+  const own = new Map<string, OwnWords[]>();
+  let validUntil = Infinity;
+  for (const locale of chain.slice(0, -1)) {
+    const laid = new Map(overlays.filter(each => each.locale === locale).map(each => [each.recordId, each.value as OwnWords | null]));
+    for (const id of new Set([...ledger.publishedIn(locale), ...laid.keys()])) {
+      const { revisionId, next } = thenOf(ledger, id, locale, moment, knownAt);
+      validUntil = Math.min(validUntil, next);
+      const words = laid.has(id) ? laid.get(id) : revisionId === null ? null : (ledger.revision(revisionId).value as OwnWords);
+      if (words) own.set(id, [...(own.get(id) ?? []), words]);
+    }
+  }
+  if (own.size === 0) return { values: base, validUntil };
+  const values = new Map(base);
+  for (const [kind, ids] of groupBy(own.keys(), id => ledger.records.get(id)?.kind ?? '')) {
+    const live = new Map(values.get(kind));
+    for (const id of ids) if (live.has(id)) live.set(id, valueIn(live.get(id), own.get(id)!));
+    values.set(kind, live);
+  }
+  return { values, validUntil };
 }

@@ -13,7 +13,7 @@ import { readerFactsIn } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import type { ThemeManifest } from '../theme/manifest';
 import { compilePlacement, type CompiledPlacement } from './compiled-placement';
-import { laidOver, liveAt, valuesOfKind, type LiveSet, type LiveValues } from './live-set';
+import { laidOver, liveAt, valuesAlong, valuesOfKind, type LiveSet, type LiveValues } from './live-set';
 import { factsOfPage } from './page-facts';
 
 /** A page in the tree of a snapshot. */
@@ -52,6 +52,8 @@ export interface Overlay {
   readonly recordId: string;
   readonly kind: RecordKind;
   readonly value: unknown;
+  /** Whose words these are; left out, those of the base locale. */
+  readonly locale?: string;
 }
 
 /** What a snapshot is taken of. */
@@ -61,8 +63,8 @@ export interface SnapshotOptions {
   readonly now: Instant;
   /** Whose revisions count. */
   readonly locale: string;
-  /** In which locale the site is read, when that is another. */
-  readonly readIn?: string;
+  /** The locales in which words are looked for, when it is read in another: the nearest first, the base last. */
+  readonly chain?: readonly string[];
   readonly manifest: ThemeManifest;
   readonly overlays?: readonly Overlay[];
 }
@@ -106,8 +108,12 @@ export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnap
 /** The snapshot of what is live, with what is laid over it. @param live - as {@link liveAt} returns it for these options */
 export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live: LiveSet): SiteSnapshot {
   const overlays = options.overlays ?? [];
-  const { values } = laidOver(live, overlays);
-  const locale = options.readIn ?? options.locale;
+  const isBase = ({ locale }: Overlay) => locale === undefined || locale === options.locale;
+  const base = laidOver(live.values, overlays.filter(isBase));
+  const { values, validUntil } = options.chain
+    ? valuesAlong(ledger, base, options.chain, options, overlays)
+    : { values: base, validUntil: Infinity };
+  const locale = options.chain?.[0] ?? options.locale;
   const tree = treeOf(ledger, valuesOfKind<PageValue>(values, 'page'), locale);
   const sharedRules = valuesOfKind<SharedRuleValue>(values, 'shared rule');
   return {
@@ -115,7 +121,7 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
     manifest: options.manifest,
     locale,
     values,
-    validUntil: live.validUntil,
+    validUntil: Math.min(live.validUntil, validUntil),
     ...tree,
     ...indexOf(ledger, valuesOfKind<PlacementValue>(values, 'placement'), sharedRules),
     blocks: blockNodesOf(valuesOfKind<BlockValue>(values, 'block')),

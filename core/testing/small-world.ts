@@ -40,7 +40,7 @@ export class SmallWorld {
     const revision: Revision = {
       id: `${id}-${(this.#number += 1)}`,
       recordId: id,
-      locale: 'en-GB',
+      locale: times.locale ?? 'en-GB',
       parentId: null,
       mergedFromId: null,
       translatedFromId: null,

@@ -3,7 +3,7 @@ import type { Edition, LedgerRecord, Proposal, PublicationEntry, RecordKind, Rev
 import { isKnownKind, UnknownKind } from '@core/kinds/index';
 import type { Registry } from '@core/registry/registry';
 import type { Knex } from 'knex';
-import { readableOrNull, readValue, type Unreadable } from './readable';
+import { readOwnWords, readValue, valueOrNull, type Unreadable } from './readable';
 import { fromRow, toRow } from './rows';
 import { readSetAside } from './set-aside-repository';
 
@@ -34,7 +34,12 @@ export interface ReadLedger {
  * a publication whose revision cannot be read shows nothing while it lasts, rather than what lies beneath it.
  * @param extent - whether revisions that are only history are read too, as a check does, or when they are asked for
  */
-export async function readLedger(knex: Knex, registry: Registry, extent: 'what counts' | 'all of it' = 'what counts'): Promise<ReadLedger> {
+export async function readLedger(
+  knex: Knex,
+  registry: Registry,
+  baseLocale: string,
+  extent: 'what counts' | 'all of it' = 'what counts',
+): Promise<ReadLedger> {
   const inOrder = (table: string) => knex(table).orderBy('number') as unknown as Promise<Record<string, unknown>[]>;
   const [records, revisions, editions, proposals, entries] = await Promise.all(
     ['records', 'revisions', 'editions', 'proposals', 'publication_entries'].map(inOrder),
@@ -61,14 +66,17 @@ export async function readLedger(knex: Knex, registry: Registry, extent: 'what c
     kinds.set(record.id, record.kind);
     return record;
   });
+  const hasBase = new Set(revisions!.filter(row => row['locale'] === baseLocale).map(row => String(row['record_id'])));
   const counting = countingRevisions(revisions!, proposals!, entries!);
   const knownRevisions = kept('revisions', revisions!, (row): Revision => {
     const kind = kinds.get(String(row['record_id']));
     if (!kind) throw new RangeError('its record is missing');
     const { value: text, ...rest } = withoutNumber(fromRow<Revision & Numbered>(row));
+    const read = rest.locale === baseLocale ? () => readValue(kind, text, registry) : () => readOwnWords(kind, text, registry);
+    if (rest.locale !== baseLocale && !hasBase.has(rest.recordId)) throw new RangeError(`it has no words in ${baseLocale} to lie over`);
     return extent === 'all of it' || counting.has(rest.id)
-      ? { ...rest, value: readValue(kind, text, registry) }
-      : new PastRevision(rest, kind, text, registry);
+      ? { ...rest, value: read() }
+      : new PastRevision(rest, read);
   });
   const revisionIds = new Set(knownRevisions.map(each => each.id));
   const written = new Set(knownRevisions.map(each => each.recordId));
@@ -134,12 +142,11 @@ class PastRevision implements Revision {
   readonly createdAt: number;
   readonly createdBy: string;
   readonly note: string;
-  readonly #kind: RecordKind;
-  readonly #registry: Registry;
-  #stored: unknown;
-  #isRead = false;
+  #read: (() => unknown) | null;
+  #value: unknown = null;
 
-  constructor(row: Omit<Revision, 'value'>, kind: RecordKind, stored: unknown, registry: Registry) {
+  /** @param read - reads its value; throws when it cannot be read */
+  constructor(row: Omit<Revision, 'value'>, read: () => unknown) {
     this.id = row.id;
     this.recordId = row.recordId;
     this.locale = row.locale;
@@ -149,17 +156,15 @@ class PastRevision implements Revision {
     this.createdAt = row.createdAt;
     this.createdBy = row.createdBy;
     this.note = row.note;
-    this.#kind = kind;
-    this.#stored = stored;
-    this.#registry = registry;
+    this.#read = read;
   }
 
   get value(): unknown {
-    if (!this.#isRead) {
-      this.#isRead = true;
-      this.#stored = readableOrNull(this.#kind, this.#stored, this.#registry);
+    if (this.#read) {
+      this.#value = valueOrNull(this.#read);
+      this.#read = null;
     }
-    return this.#stored;
+    return this.#value;
   }
 }
 

@@ -1,4 +1,4 @@
-import { readHtml, valueSchema } from '@contract/values';
+import { ownWords, readHtml, valueSchema } from '@contract/values';
 import { kindNamed } from '@core/kinds/index';
 import type { RecordKind } from '@core/ledger/records';
 import type { Registry } from '@core/registry/registry';
@@ -38,10 +38,18 @@ function refuseUnknown(kind: RecordKind, stored: unknown, registry: Registry): v
   if (typeof stored === 'object' && stored !== null) kindNamed(kind).upgrade?.(stored as Stored, registry, readHtml);
 }
 
-/** The same, or null when it cannot be read. */
-export function readableOrNull(kind: RecordKind, text: unknown, registry: Registry): unknown {
+/** Stored own words of a record in a locale. @throws RangeError in plain words when they cannot be read */
+export function readOwnWords(kind: RecordKind, text: unknown, registry: Registry): unknown {
+  const parsed = ownWords(kind, registry).safeParse(typeof text === 'string' ? parsedJson(text) : text);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0];
+  throw new RangeError(`no own words of a ${kind} (${issue?.path.join('/') || 'the whole value'}: ${issue?.message ?? 'unreadable'})`);
+}
+
+/** What is read, or null when it cannot be. */
+export function valueOrNull(read: () => unknown): unknown {
   try {
-    return readValue(kind, text, registry);
+    return read();
   } catch {
     return null;
   }

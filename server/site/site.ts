@@ -60,7 +60,7 @@ export async function loadSite(
   refuseUnreadable([...unreadableSettings, ...unreadablePeople]);
   const state = new SiteState(settings, bareTheme, registry);
   const ledger = new Ledger(settings.baseLocale);
-  const { rows, unreadable } = await readLedger(knex, registry);
+  const { rows, unreadable } = await readLedger(knex, registry, settings.baseLocale);
   ledger.absorb(rows);
   const site: Omit<Site, 'settings' | 'theme' | 'registry'> = {
     knex,
@@ -68,7 +68,10 @@ export async function loadSite(
     clocks,
     bareManifest: bareTheme.manifest,
     health: new HealthCheck(),
-    snapshots: new Snapshots(ledger, clocks, () => state.theme.manifest),
+    snapshots: new Snapshots(ledger, clocks, () => ({
+      manifest: state.theme.manifest,
+      locales: state.settings.locales.map(each => each.tag),
+    })),
     writes: new Exclusive(),
     turns: new Turns(),
     people: new Map(people.map(person => [person.id, person])),

@@ -2,6 +2,7 @@ import type { Ledger } from '@core/ledger/ledger';
 import type { Instant } from '@core/schedule/local-time';
 import { liveAt, liveSince, type LiveSet } from '@core/site/live-set';
 import { assembleSnapshot, withDormantAnew, type Overlay, type SiteSnapshot, type SnapshotOptions } from '@core/site/snapshot';
+import { fallbackChain } from '@core/locale/fallback';
 import type { ThemeManifest } from '@core/theme/manifest';
 import type { Clocks } from '../clocks';
 
@@ -23,7 +24,7 @@ export class Snapshots {
   constructor(
     private readonly ledger: Ledger,
     private readonly clocks: Clocks,
-    private readonly manifest: () => ThemeManifest,
+    private readonly site: () => { readonly manifest: ThemeManifest; readonly locales: readonly string[] },
   ) {}
 
   /** The site at a moment; `null` is now. */
@@ -50,11 +51,16 @@ export class Snapshots {
     const isBase = locale === this.ledger.baseLocale;
     if (isBase && overlays.length === 0) return this.at(moment);
     const now = this.clocks.content();
-    return this.#take(moment ?? now, now, overlays, isBase ? undefined : locale);
+    return this.#take(
+      moment ?? now,
+      now,
+      overlays,
+      isBase ? undefined : fallbackChain(locale, this.site().locales, this.ledger.baseLocale),
+    );
   }
 
-  #take(moment: Instant, now: Instant, overlays: readonly Overlay[], readIn?: string): SiteSnapshot {
-    const options = this.#options(moment, now, overlays, readIn);
+  #take(moment: Instant, now: Instant, overlays: readonly Overlay[], chain?: readonly string[]): SiteSnapshot {
+    const options = this.#options(moment, now, overlays, chain);
     const live = moment < now ? liveAt(this.ledger, options) : this.#keptAt(moment, now).live;
     return assembleSnapshot(this.ledger, options, live);
   }
@@ -91,7 +97,7 @@ export class Snapshots {
     return last && published ? { live: last.live, from: last.snapshot.moment, published } : null;
   }
 
-  #options(moment: Instant, now: Instant, overlays: readonly Overlay[], readIn?: string): SnapshotOptions {
-    return { moment, now, locale: this.ledger.baseLocale, readIn, manifest: this.manifest(), overlays };
+  #options(moment: Instant, now: Instant, overlays: readonly Overlay[], chain?: readonly string[]): SnapshotOptions {
+    return { moment, now, locale: this.ledger.baseLocale, chain, manifest: this.site().manifest, overlays };
   }
 }
