@@ -1,3 +1,4 @@
+import type { BlockType } from '../blocks/block-type';
 import type { FieldValues, OpenText } from '../fields/field';
 import { openFields } from '../fields/index';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
@@ -31,6 +32,8 @@ export interface BlockModel {
   readonly data: Readonly<Record<string, unknown>>;
   /** Its heading stands for the page's title. */
   readonly isPageTitle: boolean;
+  /** It holds no insets, so that what is rendered of it follows from itself alone. */
+  readonly isSelfContained: boolean;
 }
 
 /** Everything the theme needs to render one page. */
@@ -170,6 +173,8 @@ function blockModel(
 ): BuiltBlock {
   const type = context.registry.blockTypes.get(block.value.type);
   if (!type) throw new UnknownType('block', block.value.type);
+  const known = placement && lasting.get(snapshot.pageById)?.get(placement);
+  if (known && known.value === block.value && known.type === type) return known.built;
   // An inset is placed nowhere; the text that holds it says how it looks.
   const { title, look, align, anchor } = placement?.value ?? insetPlacing;
   const opener = new LinkOpener(snapshot, context);
@@ -188,6 +193,25 @@ function blockModel(
     fields: part.fields ?? fields,
     data: part.data ?? {},
     isPageTitle: part.isPageTitle ?? false,
+    isSelfContained: insetIdsOf(block.value).length === 0,
   };
-  return { model, validUntil: part.validUntil ?? Infinity, dependsOn: [...opener.dependsOn, ...(part.dependsOn ?? [])] };
+  const built = { model, validUntil: part.validUntil ?? Infinity, dependsOn: [...opener.dependsOn, ...(part.dependsOn ?? [])] };
+  if (placement !== null && !type.model && opener.dependsOn.size === 0)
+    keepLasting(snapshot, placement, { value: block.value, type, built });
+  return built;
+}
+
+interface Lasting {
+  readonly value: BlockNode['value'];
+  readonly type: BlockType;
+  readonly built: BuiltBlock;
+}
+
+// Links lead to where pages are, so what was made ready holds for as long as the tree of pages does.
+const lasting = new WeakMap<SiteSnapshot['pageById'], WeakMap<CompiledPlacement, Lasting>>();
+
+function keepLasting({ pageById }: SiteSnapshot, placement: CompiledPlacement, made: Lasting): void {
+  const kept = lasting.get(pageById) ?? new WeakMap<CompiledPlacement, Lasting>();
+  lasting.set(pageById, kept);
+  kept.set(placement, made);
 }

@@ -13,6 +13,7 @@ const block = {
   label: 'L',
   data: {},
   isPageTitle: false,
+  isSelfContained: false,
 };
 const model = (targets: object): PageModel =>
   ({

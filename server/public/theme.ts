@@ -5,6 +5,7 @@ import { UnknownType, type Registry } from '@core/registry/registry';
 import type { BlockModel, PageModel } from '@core/render/page-model';
 import type { ThemeManifest } from '@core/theme/manifest';
 import Handlebars from 'handlebars';
+import { LRUCache } from 'lru-cache';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 
@@ -21,6 +22,12 @@ export interface RenderOptions {
   /** Told of a block whose template failed; it is left out, and the rest of the page is there. */
   readonly onFault?: (blockId: string, error: unknown) => void;
 }
+
+// With every helper known beforehand, a name in a template is looked up as a value at once.
+const compiling: Parameters<typeof Handlebars.compile>[1] = {
+  knownHelpersOnly: true,
+  knownHelpers: { richText: true, is: true, slug: true },
+};
 
 /** A theme, its templates compiled once. */
 export interface Theme {
@@ -41,7 +48,7 @@ export function loadTheme(folder: string): Theme {
   const templates = path.join(folder, 'templates');
   const partials = new Map<string, HandlebarsTemplateDelegate>();
   for (const file of readdirSync(templates)) {
-    const template = handlebars.compile(readFileSync(path.join(templates, file), 'utf8'), { strict: false });
+    const template = handlebars.compile(readFileSync(path.join(templates, file), 'utf8'), compiling);
     partials.set(path.basename(file, '.hbs'), template);
     handlebars.registerPartial(path.basename(file, '.hbs'), template);
   }
@@ -158,6 +165,21 @@ function renderSlots(
   return slots;
 }
 
+interface Rendered {
+  readonly template: HandlebarsTemplateDelegate;
+  readonly html: string;
+}
+
+/** The most bytes of rendered blocks that are kept; what was asked for least lately goes first. */
+const mostRenderedBytes = 8 * 1024 * 1024;
+
+// A block that comes again is the same object where nothing about it depends on the page, and else says the same.
+const renderedObjects = new WeakMap<BlockModel, Rendered>();
+const renderedWords = new LRUCache<string, Rendered>({
+  maxSize: mostRenderedBytes,
+  sizeCalculation: ({ html }, key) => 2 * (html.length + key.length) + 100,
+});
+
 function renderBlock(
   templateOf: TemplateOf,
   block: BlockModel,
@@ -165,8 +187,22 @@ function renderBlock(
   { isSheet, onFault }: RenderOptions,
   isMarked: boolean,
 ): string {
-  const frame = { ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault, templateOf };
-  return withoutFault(block.blockId, onFault, () => templateOf(block.type)(frame));
+  return withoutFault(block.blockId, onFault, () => {
+    const template = templateOf(block.type);
+    const html = () => template({ ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault, templateOf });
+    return isMarked || !block.isSelfContained ? html() : renderedOnce(block, template, html);
+  });
+}
+
+function renderedOnce(block: BlockModel, template: HandlebarsTemplateDelegate, render: () => string): string {
+  const same = renderedObjects.get(block);
+  if (same?.template === template) return same.html;
+  const words = JSON.stringify(block);
+  const known = renderedWords.get(words);
+  const made = known?.template === template ? known : { template, html: render() };
+  if (made !== known) renderedWords.set(words, made);
+  renderedObjects.set(block, made);
+  return made.html;
 }
 
 function withoutFault(blockId: string, onFault: RenderOptions['onFault'], render: () => string): string {
@@ -193,7 +229,7 @@ function templatesFor(
     if (!type) throw new UnknownType('block', name);
     const known = plainTemplates.get(type);
     if (known) return known;
-    const made = handlebars.compile(plainTemplate(type), { strict: false });
+    const made = handlebars.compile(plainTemplate(type), compiling);
     plainTemplates.set(type, made);
     return made;
   };
