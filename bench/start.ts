@@ -4,6 +4,7 @@ import { loadTheme } from '@server/public/theme';
 import { loadSite } from '@server/site/site';
 import { seedDemo } from '@demo/seed';
 import type { Knex } from 'knex';
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -32,6 +33,7 @@ export async function benchStart(): Promise<readonly Row[]> {
   await addRevisions(knex, 90_000);
   const many = await start();
   await knex.destroy();
+  const memory = memoryOfStart(path.join(folder, 'almanac.sqlite'));
   rmSync(folder, { recursive: true });
   return [
     { what: `start over ${many.revisions} revisions, in seconds`, ratio: many.took / 1_000, aim: 'at most', bound: 5 },
@@ -41,7 +43,24 @@ export async function benchStart(): Promise<readonly Row[]> {
       aim: 'at most',
       bound: (1.5 * many.revisions) / few.revisions,
     },
+    { what: `megabytes that a server holds after a start over ${many.revisions} revisions`, ratio: memory, aim: 'at most', bound: 400 },
   ];
+}
+
+// In a process of its own, so that nothing of this one is counted.
+function memoryOfStart(file: string): number {
+  const program = `
+    import { openDatabase } from '@server/database/connect';
+    import { loadTheme } from '@server/public/theme';
+    import { loadSite } from '@server/site/site';
+    const knex = await openDatabase(process.argv[1]);
+    const clocks = { content: () => ${setDay}, running: () => ${setDay}, isFrozen: true };
+    const site = await loadSite(knex, clocks, loadTheme('themes/shore'), []);
+    site.snapshots.at();
+    console.log(process.memoryUsage().rss);
+    process.exit(0);`;
+  const given = ['--import', 'tsx', '--input-type=module', '--eval', program, file];
+  return Number(execFileSync(process.execPath, given, { encoding: 'utf8' })) / 1e6;
 }
 
 // Revisions as people make them: one after the other on pages and blocks that are there.

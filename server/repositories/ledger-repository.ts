@@ -3,7 +3,8 @@ import type { Edition, LedgerRecord, Proposal, PublicationEntry, RecordKind, Rev
 import { isKnownKind, UnknownKind } from '@core/kinds/index';
 import type { Registry } from '@core/registry/registry';
 import type { Knex } from 'knex';
-import { readOwnWords, readValue, valueOrNull, type Unreadable } from './readable';
+import { PastRevision } from './past-revision';
+import { readOwnWords, readValue, type Unreadable } from './readable';
 import { fromRow, toRow } from './rows';
 import { readSetAside } from './set-aside-repository';
 
@@ -41,9 +42,10 @@ export async function readLedger(
   extent: 'what counts' | 'all of it' = 'what counts',
 ): Promise<ReadLedger> {
   const inOrder = (table: string) => knex(table).orderBy('number') as unknown as Promise<Record<string, unknown>[]>;
-  const [records, revisions, editions, proposals, entries] = await Promise.all(
-    ['records', 'revisions', 'editions', 'proposals', 'publication_entries'].map(inOrder),
+  const [records, editions, proposals, entries] = await Promise.all(
+    ['records', 'editions', 'proposals', 'publication_entries'].map(inOrder),
   );
+  const revisions = (await knex('revisions').select(bareColumns).orderBy('number')) as Record<string, unknown>[];
   const asides = await readSetAside(knex);
   const unreadable: Unreadable[] = [];
   const kept = <Value>(table: string, rows: readonly Record<string, unknown>[], read: (row: Record<string, unknown>) => Value): Value[] =>
@@ -66,17 +68,21 @@ export async function readLedger(
     kinds.set(record.id, record.kind);
     return record;
   });
-  const hasBase = new Set(revisions!.filter(row => row['locale'] === baseLocale).map(row => String(row['record_id'])));
-  const counting = countingRevisions(revisions!, proposals!, entries!);
-  const knownRevisions = kept('revisions', revisions!, (row): Revision => {
+  const hasBase = new Set(revisions.filter(row => row['locale'] === baseLocale).map(row => String(row['record_id'])));
+  const counting = countingRevisions(revisions, proposals!, entries!);
+  const isRead = (id: unknown) => extent === 'all of it' || counting.has(id);
+  const bodies = await readBodies(
+    knex,
+    revisions.flatMap(row => (isRead(row['id']) ? [String(row['id'])] : [])),
+  );
+  const knownRevisions = kept('revisions', revisions, (row): Revision => {
     const kind = kinds.get(String(row['record_id']));
     if (!kind) throw new RangeError('its record is missing');
-    const { value: text, ...rest } = withoutNumber(fromRow<Revision & Numbered>(row));
-    const read = rest.locale === baseLocale ? () => readValue(kind, text, registry) : () => readOwnWords(kind, text, registry);
-    if (rest.locale !== baseLocale && !hasBase.has(rest.recordId)) throw new RangeError(`it has no words in ${baseLocale} to lie over`);
-    return extent === 'all of it' || counting.has(rest.id)
-      ? { ...rest, value: read() }
-      : new PastRevision(rest, read);
+    const rest = withoutNumber(fromRow<Omit<Revision, 'value'> & Numbered>(row));
+    const isBase = rest.locale === baseLocale;
+    if (!isBase && !hasBase.has(rest.recordId)) throw new RangeError(`it has no words in ${baseLocale} to lie over`);
+    const read = (text: unknown) => (isBase ? readValue(kind, text, registry) : readOwnWords(kind, text, registry));
+    return isRead(rest.id) ? { ...rest, value: read(bodies.get(rest.id)) } : new PastRevision(rest, read);
   });
   const revisionIds = new Set(knownRevisions.map(each => each.id));
   const written = new Set(knownRevisions.map(each => each.recordId));
@@ -131,41 +137,33 @@ function countingRevisions(revisions: readonly Row[], proposals: readonly Row[],
   ]);
 }
 
-/** A revision that is only history; its value is null when it cannot be read. */
-class PastRevision implements Revision {
-  readonly id: string;
-  readonly recordId: string;
-  readonly locale: string;
-  readonly parentId: string | null;
-  readonly mergedFromId: string | null;
-  readonly translatedFromId: string | null;
-  readonly createdAt: number;
-  readonly createdBy: string;
-  readonly note: string;
-  #read: (() => unknown) | null;
-  #value: unknown = null;
+/** All of a revision but its value. */
+const bareColumns = [
+  'id',
+  'number',
+  'record_id',
+  'locale',
+  'parent_id',
+  'merged_from_id',
+  'translated_from_id',
+  'created_at',
+  'created_by',
+  'note',
+];
 
-  /** @param read - reads its value; throws when it cannot be read */
-  constructor(row: Omit<Revision, 'value'>, read: () => unknown) {
-    this.id = row.id;
-    this.recordId = row.recordId;
-    this.locale = row.locale;
-    this.parentId = row.parentId;
-    this.mergedFromId = row.mergedFromId;
-    this.translatedFromId = row.translatedFromId;
-    this.createdAt = row.createdAt;
-    this.createdBy = row.createdBy;
-    this.note = row.note;
-    this.#read = read;
-  }
+/** How many values are asked for at once. */
+const bodiesAtOnce = 500;
 
-  get value(): unknown {
-    if (this.#read) {
-      this.#value = valueOrNull(this.#read);
-      this.#read = null;
-    }
-    return this.#value;
+/** The stored values of revisions, by id. */
+export async function readBodies(knex: Knex, ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
+  const found = new Map<string, string>();
+  for (let at = 0; at < ids.length; at += bodiesAtOnce) {
+    const rows = (await knex('revisions')
+      .select('id', 'value')
+      .whereIn('id', ids.slice(at, at + bodiesAtOnce))) as { id: string; value: string }[];
+    for (const { id, value } of rows) found.set(id, value);
   }
+  return found;
 }
 
 interface Numbered {

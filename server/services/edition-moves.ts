@@ -86,10 +86,11 @@ export async function applyMove(
 const decidingMoves: ReadonlySet<string> = new Set(defaultMoves.filter(each => each.decides).map(each => each.name));
 
 /** Refuses a move that was decided on other words than those that stand now, and shows what changed since. */
-export function refuseUnseen(site: Site, proposals: readonly Proposal[], decidedOn: readonly string[]): void {
+export async function refuseUnseen(site: Site, proposals: readonly Proposal[], decidedOn: readonly string[]): Promise<void> {
   const unseen = proposals.filter(each => !decidedOn.includes(each.headRevisionId));
   if (unseen.length === 0) return;
   const snapshot = site.snapshots.at();
+  await site.history.read(decidedOn.flatMap(id => site.ledger.revisions.get(id) ?? []));
   const changed = unseen.map(({ id, recordId, headRevisionId }) => {
     const head = site.ledger.revision(headRevisionId);
     const kind = kindOf(site, recordId);

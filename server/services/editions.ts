@@ -31,6 +31,9 @@ async function storeEdition(site: Site, person: Person, input: NewEdition): Prom
   if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', 'This edition has been saved already.');
   const values = validateChanges(site, person, input.changes);
   refuseStale(site, input.changes, values);
+  // What is taken off may be named by a revision that was only history until now.
+  const named = input.changes.flatMap(change => (change.retires ? (site.ledger.revisions.get(change.baseRevisionId ?? '') ?? []) : []));
+  await site.history.readForGood(named);
   const at = site.clocks.running();
   const edition: Edition = {
     id: input.id,
@@ -104,7 +107,7 @@ export function moveEdition(site: Site, person: Person, editionId: string, move:
     const edition = editionOf(site, editionId);
     const batch = emptyBatch();
     const proposals = site.ledger.proposalsOfEdition(editionId);
-    refuseUnseen(site, proposals, move.decidedOn);
+    await refuseUnseen(site, proposals, move.decidedOn);
     await applyMove(site, batch, edition, proposals, person, move);
     await write(site, batch);
   });

@@ -81,12 +81,13 @@ export function listBlocks(site: Site): readonly BlockRow[] {
 }
 
 /** One record with its past and what waits. */
-export function readRecord(site: Site, person: Person, id: string): RecordDetail {
+export async function readRecord(site: Site, person: Person, id: string): Promise<RecordDetail> {
   const kind = kindOf(site, id);
   const snapshot = site.snapshots.at();
   const { ledger } = site;
   const now = site.clocks.content();
   const naming = recordsNaming(site, id);
+  await site.history.read(ledger.revisionsOf(id));
   const liveId = liveRevisionId(site, id, now);
   const known = ledger.outlookOf(id).known;
   const outlook = outlookFrom(known, now);
@@ -136,7 +137,7 @@ export function readRecord(site: Site, person: Person, id: string): RecordDetail
 }
 
 /** Two revisions of one record, or one against nothing. */
-export function compareRevisions(site: Site, beforeId: string, afterId: string): Comparison {
+export async function compareRevisions(site: Site, beforeId: string, afterId: string): Promise<Comparison> {
   const after = site.ledger.revisions.get(afterId);
   const before = beforeId === 'none' ? null : site.ledger.revisions.get(beforeId);
   if (!after || before === undefined) throw new Refusal('not-found', 'There is no such revision.');
@@ -144,6 +145,7 @@ export function compareRevisions(site: Site, beforeId: string, afterId: string):
     throw new Refusal('invalid', 'The two revisions belong to different records.', [
       { pointer: '/before', detail: 'Not a revision of the same record.' },
     ]);
+  await site.history.read(before ? [before, after] : [after]);
   return { changes: describeChanges(site, site.snapshots.at(), kindOf(site, after.recordId), before?.value ?? null, after.value) };
 }
 

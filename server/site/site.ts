@@ -12,6 +12,7 @@ import { inTransaction, UnreadableStore } from '../database/store-fault';
 import { unreadableLine, type Unreadable } from '../repositories/readable';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
+import { History } from './history';
 import { Snapshots } from './snapshots';
 import { Turns } from './turns';
 
@@ -31,6 +32,8 @@ export interface Site {
   /** Computes what is wrong, and keeps what it found for as long as it holds. */
   readonly health: HealthCheck;
   readonly snapshots: Snapshots;
+  /** Old revisions, read when they are asked for. */
+  readonly history: History;
   /** Writes wait for one another; see {@link Exclusive}. */
   readonly writes: Exclusive;
   /** Long work rests for readers; see {@link Turns}. */
@@ -72,6 +75,7 @@ export async function loadSite(
       manifest: state.theme.manifest,
       locales: state.settings.locales.map(each => each.tag),
     })),
+    history: new History(knex),
     writes: new Exclusive(),
     turns: new Turns(),
     people: new Map(people.map(person => [person.id, person])),

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { placesOf } from '../kinds/index';
 import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
@@ -9,6 +10,7 @@ import { everywhere } from '@core/rule/rule';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
 import { labelOfTarget } from '@core/theme/manifest';
 import { v7 as uuidv7 } from 'uuid';
+import { catchError, EMPTY, filter, map, switchMap, tap, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { KeysService } from '../state/keys.service';
 import { MessageService } from '../state/message.service';
@@ -360,7 +362,15 @@ export class ArrangeWorkspace {
       { key: 'Alt+ArrowUp', does: 'On a row: one place up', run: () => undefined },
       { key: 'Alt+ArrowDown', does: 'On a row: one place down', run: () => undefined },
     ]);
-    effect(() => this.#takeHandedOver());
+    toObservable(computed(() => ({ again: this.again(), copy: this.copy() })))
+      .pipe(
+        filter(({ again, copy }) => Boolean(again ?? copy) && this.mayPlace),
+        // Taken over once: a reload must not begin anew.
+        tap(() => this.#router.navigate([], { queryParams: { again: null, copy: null }, queryParamsHandling: 'merge', replaceUrl: true })),
+        switchMap(({ again, copy }) => this.#handedOver(again ?? copy!, again ? 'again' : 'copy')),
+        takeUntilDestroyed(),
+      )
+      .subscribe(start => this.adding.set(start));
     effect(() => {
       const selected = this.arrange.vantage().selected;
       if (selected)
@@ -373,19 +383,17 @@ export class ArrangeWorkspace {
     });
   }
 
-  #takeHandedOver(): void {
-    const id = this.again() ?? this.copy();
-    if (!id || !this.mayPlace) return;
-    const kind = this.again() ? 'again' : 'copy';
-    // Taken over once: a reload must not begin anew.
-    void this.#router.navigate([], { queryParams: { again: null, copy: null }, queryParamsHandling: 'merge', replaceUrl: true });
-    this.#api.readRecord(id).subscribe({
-      next: ({ title }) =>
-        this.adding.set(
-          kind === 'again' ? { kind, target: 'main', blockId: id, title } : { kind, target: 'main', blockId: id, title, placement: null },
-        ),
-      error: (error: unknown) => this.arrange.report(error),
-    });
+  #handedOver(id: string, kind: 'again' | 'copy'): Observable<AddStart> {
+    return this.#api.readRecord(id).pipe(
+      map(({ title }): AddStart => {
+        const start = { target: 'main', blockId: id, title };
+        return kind === 'again' ? { kind, ...start } : { kind, ...start, placement: null };
+      }),
+      catchError((error: unknown) => {
+        this.arrange.report(error);
+        return EMPTY;
+      }),
+    );
   }
 
   #lookFromThere(row: OrderRow): void {

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { placesOf } from '../kinds/index';
 import { RouterLink } from '@angular/router';
 import type { ViewRequest } from '@contract/messages';
@@ -157,7 +158,9 @@ export class BlockWriter {
   });
 
   constructor() {
-    effect(() => this.writing.open('block', this.id(), this.proposal() ?? null));
+    toObservable(computed(() => ({ id: this.id(), proposal: this.proposal() ?? null })))
+      .pipe(takeUntilDestroyed())
+      .subscribe(({ id, proposal }) => this.writing.open('block', id, proposal));
   }
 
   protected writerOf(kind: string): string | undefined {

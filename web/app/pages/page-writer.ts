@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { initialValues } from '@core/fields/index';
 import { topicsOf, type PageValue } from '@core/page/page';
@@ -223,28 +224,33 @@ export class PageWriter {
     () => this.#pages.pages().find(each => each.id === this.writing.value()?.parentId)?.readers ?? '',
   );
 
+  #opened: string | null = null;
+
   constructor() {
-    effect(() => {
-      const id = this.id();
-      if (id !== 'new') return this.writing.open('page', id, this.proposal() ?? null);
-      const parentId = this.parent() ?? this.#pages.pages()[0]?.id;
-      const [type] = this.types;
-      if (parentId && type && !this.writing.value()) {
-        this.writing.openNew('page', uuidv7(), {
-          version: 3,
-          type: type.name,
-          typeVersion: type.version,
-          title: '',
-          parentId,
-          segment: '',
-          order: generateKeyBetween(this.#lastOrderBeneath(parentId), null),
-          layout: this.layouts[0]!.name,
-          readers: null,
-          inMenu: true,
-          menuLabel: '',
-          fields: initialValues(type.fields),
-        });
-      }
+    toObservable(computed(() => ({ id: this.id(), proposal: this.proposal() ?? null, above: this.parent() ?? this.#pages.pages()[0]?.id })))
+      .pipe(takeUntilDestroyed())
+      .subscribe(({ id, proposal, above }) => {
+        if (id === 'new') this.#begin(above);
+        else if (id !== this.writing.id || proposal !== this.#opened) this.writing.open('page', id, (this.#opened = proposal));
+      });
+  }
+
+  #begin(parentId: string | undefined): void {
+    const [type] = this.types;
+    if (!parentId || !type || this.writing.value()) return;
+    this.writing.openNew('page', uuidv7(), {
+      version: 3,
+      type: type.name,
+      typeVersion: type.version,
+      title: '',
+      parentId,
+      segment: '',
+      order: generateKeyBetween(this.#lastOrderBeneath(parentId), null),
+      layout: this.layouts[0]!.name,
+      readers: null,
+      inMenu: true,
+      menuLabel: '',
+      fields: initialValues(type.fields),
     });
   }
 

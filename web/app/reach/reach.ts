@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { WhyQuestion } from '@contract/assembling';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
@@ -294,13 +295,14 @@ export class ReachWorkspace {
   });
 
   constructor() {
-    effect(() => {
+    const asked = computed(() => {
       const { as, locale, moment } = this.vantage();
-      this.reach.see(
-        { moment, locale: locale || null, changes: this.#changes() },
-        { reader: readerOf(as), target: this.region() ?? '', placements: [] },
-      );
+      const question = { moment, locale: locale || null, changes: this.#changes() };
+      return [question, { reader: readerOf(as), target: this.region() ?? '', placements: [] }] as const;
     });
+    toObservable(asked)
+      .pipe(takeUntilDestroyed())
+      .subscribe(([question, sight]) => this.reach.see(question, sight));
   }
 
   protected go(queryParams: Record<string, string | null>): void {

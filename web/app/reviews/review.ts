@@ -1,12 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { placesOf } from '../kinds/index';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { EditionDetail, MoveRequest, View } from '@contract/messages';
 import { localTimeAt } from '@core/schedule/local-time';
-import { catchError, of, switchMap, tap } from 'rxjs';
+import { catchError, EMPTY, map, of, startWith, Subject, switchMap, tap, type Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { Sheet } from '../arrange/sheet';
+import { placesOf } from '../kinds/index';
 import { Breaches } from '../shared/breaches';
 import { CoveredChoice } from '../shared/covered-choice';
 import { ComparisonView } from '../shared/comparison-view';
@@ -340,6 +341,7 @@ interface Unseen {
   `,
 })
 export class ReviewOne {
+  readonly #again = new Subject<void>();
   readonly #api = inject(ApiClient);
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
@@ -388,7 +390,18 @@ export class ReviewOne {
   );
 
   constructor() {
-    effect(() => this.#load(this.id()));
+    toObservable(this.id)
+      .pipe(
+        switchMap(id =>
+          this.#again.pipe(
+            startWith(null),
+            map(() => id),
+          ),
+        ),
+        switchMap(id => this.#read(id)),
+        takeUntilDestroyed(),
+      )
+      .subscribe();
   }
 
   protected writerOf(change: EditionDetail['changes'][number]): string | undefined {
@@ -428,7 +441,7 @@ export class ReviewOne {
   protected readAgain(): void {
     this.unseen.set([]);
     this.problem.set(null);
-    this.#load(this.id());
+    this.#again.next();
   }
 
   protected make(name: MoveRequest['name']): void {
@@ -486,19 +499,23 @@ export class ReviewOne {
     );
   }
 
-  #load(id: string): void {
-    this.#api.readEdition(id).subscribe({
-      next: edition => {
+  /** Reads the edition, then both sides of what it changes; another that is asked for meanwhile takes the place of either. */
+  #read(id: string): Observable<unknown> {
+    return this.#api.readEdition(id).pipe(
+      tap(edition => {
         this.edition.set(edition);
         if (edition.changes.every(change => change.retires)) this.ahead.scheduled.set('cancel');
         this.ahead.ask();
-        if (edition.lookAt) this.#look(edition.lookAt, edition);
-      },
-      error: (error: unknown) => this.#messages.problem(error),
-    });
+      }),
+      switchMap(edition => (edition.lookAt ? this.#look(edition.lookAt, edition) : EMPTY)),
+      catchError((error: unknown) => {
+        this.#messages.problem(error);
+        return EMPTY;
+      }),
+    );
   }
 
-  #look(page: string, edition: EditionDetail): void {
+  #look(page: string, edition: EditionDetail): Observable<unknown> {
     const vantage = {
       page,
       reader: { signedIn: false, roles: [], memberships: [] },
@@ -507,16 +524,14 @@ export class ReviewOne {
     const shown = edition.changes.find(change => placesOf(change.kind).isSelectable) ?? edition.changes[0];
     const showing = shown && placesOf(shown.kind).isSeen ? shown.recordId : null;
     // Both sides are looked at from where the change shows.
-    this.#api
-      .view({ vantage, withEditions: this.isOpen() ? [edition.id] : [], changes: [], showing })
-      .pipe(
-        catchError(() => of(null)),
-        tap(view => this.after.set(view)),
-        switchMap(view => {
-          const same = view ? { ...vantage, page: view.sight.page, reader: view.sight.reader, moment: view.moment } : vantage;
-          return this.#api.view({ vantage: same, withEditions: [], changes: [] }).pipe(catchError(() => of(null)));
-        }),
-      )
-      .subscribe(view => this.before.set(view));
+    return this.#api.view({ vantage, withEditions: this.isOpen() ? [edition.id] : [], changes: [], showing }).pipe(
+      catchError(() => of(null)),
+      tap(view => this.after.set(view)),
+      switchMap(view => {
+        const same = view ? { ...vantage, page: view.sight.page, reader: view.sight.reader, moment: view.moment } : vantage;
+        return this.#api.view({ vantage: same, withEditions: [], changes: [] }).pipe(catchError(() => of(null)));
+      }),
+      tap(view => this.before.set(view)),
+    );
   }
 }

@@ -1,6 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { EditionRow } from '@contract/messages';
+import { catchError, EMPTY, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { PhaseMark } from '../shared/phase-mark';
 import { WhenPipe } from '../shared/when-pipe';
@@ -170,14 +172,21 @@ export class ReviewsWorkspace {
   constructor() {
     const api = inject(ApiClient);
     const messages = inject(MessageService);
-    effect(() => {
-      api.listEditions(this.isEnded() ? 'ended' : 'open').subscribe({
-        next: editions => {
-          this.editions.set(editions);
-          this.isLoaded.set(true);
-        },
-        error: (error: unknown) => messages.problem(error),
+    toObservable(this.isEnded)
+      .pipe(
+        switchMap(isEnded =>
+          api.listEditions(isEnded ? 'ended' : 'open').pipe(
+            catchError((error: unknown) => {
+              messages.problem(error);
+              return EMPTY;
+            }),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe(editions => {
+        this.editions.set(editions);
+        this.isLoaded.set(true);
       });
-    });
   }
 }

@@ -5,7 +5,7 @@ import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { EditionDetail, RecordDetail } from '@contract/messages';
 import { mayWrite, judgeMove, type MoveName, type Role } from '@core/workflow/workflow';
-import { switchMap, type Observable, of } from 'rxjs';
+import { catchError, EMPTY, of, Subject, switchMap, type Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
@@ -61,7 +61,23 @@ export class WritingService<Value extends { readonly title: string }> {
   #id = '';
   #wanted: string | null = null;
 
+  readonly #asked = new Subject<string>();
+
   constructor() {
+    // Of two records that are opened in turn, the later one counts, however late the earlier answer comes.
+    this.#asked
+      .pipe(
+        switchMap(id =>
+          this.#api.readRecord(id).pipe(
+            catchError((error: unknown) => {
+              this.#messages.problem(error);
+              return EMPTY;
+            }),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe(record => this.#begin(record));
     this.#store
       .fromOtherTabs<Kept<Value>>(() => this.#key)
       .pipe(takeUntilDestroyed(inject(DestroyRef)))
@@ -76,7 +92,7 @@ export class WritingService<Value extends { readonly title: string }> {
     this.#wanted = proposalId;
     this.#kind = kind;
     this.#id = id;
-    this.#api.readRecord(id).subscribe({ next: record => this.#begin(record), error: (error: unknown) => this.#messages.problem(error) });
+    this.#asked.next(id);
   }
 
   /** Begins a new record. */
