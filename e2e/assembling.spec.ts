@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { arrange, expect, test } from './application';
 
 const order = (page: Page) => page.getByRole('complementary', { name: 'Running order' });
-const control = (page: Page) => page.getByRole('tooltip');
+const control = (page: Page) => page.getByRole('dialog');
 
 /** Publishes what is unsaved, as an administrator may. */
 async function publish(page: Page, reason = ''): Promise<void> {

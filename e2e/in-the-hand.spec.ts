@@ -12,7 +12,7 @@ test('on a machine four times as slow no click is lost, by mouse or by key', asy
   await slowDown(manager, 4);
   await arrange(manager, 'Tern Point');
   const order = manager.getByRole('complementary', { name: 'Running order' });
-  const window = manager.getByRole('tooltip');
+  const window = manager.getByRole('dialog');
   const words = ['On which pages', 'To whom', 'When', 'Region'] as const;
 
   await test.step('words open at the first click, while the page is still being made, and hold focus', async () => {

@@ -19,7 +19,7 @@ test('a manager places something by a rule, an editor approves it, readers see i
 
   await test.step('says where, to whom and until when in the sentence, and is told what that does', async () => {
     await order.getByRole('button', { name: 'On which pages: this page only' }).click();
-    const control = manager.getByRole('tooltip');
+    const control = manager.getByRole('dialog');
     await control.getByLabel('Search pages').fill('Tern Point');
     await control.getByLabel('Tern Point', { exact: true }).uncheck();
     await control.getByLabel('Search pages').fill('/visit');
@@ -80,7 +80,7 @@ test('a manager places something by a rule, an editor approves it, readers see i
     const row = editor.getByRole('button', { name: /Toads on the road/ });
     await expect(row.first()).toContainText('away: goes live 19 March, 06:00');
     await editor.getByRole('button', { name: /^Moment:/ }).click();
-    await editor.getByRole('tooltip').getByText('19', { exact: true }).click();
+    await editor.getByRole('dialog').getByText('19', { exact: true }).click();
     await editor.getByLabel('Or typed').fill('19 March 2027, 7:00');
     await editor.getByLabel('Or typed').press('Tab');
     await editor.keyboard.press('Escape');

@@ -18,9 +18,8 @@ import { initialValues, isEmptyField } from '@core/fields/index';
 import type { FieldValues } from '@core/fields/field';
 import { copyOfBlock, copyOfPlacement, uniqueTitle } from '@core/placement/copy';
 import { freshPlacement, type PlacementValue, type Target } from '@core/placement/placement';
-import { listOf } from '@core/format/moment';
 import { whoPhrase } from '@core/rule/sentence';
-import { labelOfTarget, limitsOf, type ThemeManifest } from '@core/theme/manifest';
+import { labelOfTarget, type ThemeManifest } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { FocusInside } from '../shared/focus-inside';
 import { thisPageOnly, type Rule } from '@core/rule/rule';
@@ -29,6 +28,8 @@ import { v7 as uuidv7 } from 'uuid';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { RuleSentence } from '../rule/rule-sentence';
 import type { FaultAt } from '../fields/control';
+import { AddChoice } from './add-choice';
+import { textIn } from '../shared/typed-event';
 import { FieldsForm } from '../fields/fields-form';
 import { fieldControls } from '../fields/index';
 import { PagesService } from '../state/pages.service';
@@ -60,7 +61,7 @@ interface Answer {
 @Component({
   selector: 'almanac-add-panel',
   providers: [fieldControls],
-  imports: [FieldsForm, RuleSentence, NgbPopoverModule, FocusInside, TargetPicker],
+  imports: [AddChoice, FieldsForm, RuleSentence, NgbPopoverModule, FocusInside, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -68,37 +69,12 @@ interface Answer {
       <button class="btn-word" (click)="close()">Close</button>
     </div>
     @if (!type() && start().kind === 'new') {
-      <p class="quiet small">Choose what will be there, or take something from the stock.</p>
-      @if (limitWords(); as words) {
-        <p class="notice-line">{{ words }}</p>
-      }
-      @for (group of groups(); track group.purpose) {
-        <h3 class="group">{{ group.purpose }}</h3>
-        @for (each of group.types; track each.name) {
-          <button class="type" (click)="choose(each)">
-            <b>{{ each.label }}</b><span>{{ each.description }}</span>
-          </button>
-        }
-      }
-      <h3 class="group">From the stock</h3>
-      <input
-        class="form-control"
-        type="search"
-        placeholder="Search the stock"
-        aria-label="Search the stock"
-        (input)="search.set($any($event.target).value)"
+      <almanac-add-choice
+        [target]="target()"
+        [blocks]="blocks()"
+        (typeChosen)="choose($event)"
+        (blockTaken)="takeFromStock($event.block, $event.isCopy)"
       />
-      @for (block of stock(); track block.id) {
-        <div class="type stock">
-          <b>{{ block.title }}</b><span
-            >{{ block.typeLabel }} · on {{ block.pages.length }} {{ block.pages.length === 1 ? 'page' : 'pages' }}</span
-          >
-          <span class="row-line"
-            ><button class="btn-word" (click)="takeFromStock(block, false)">Same one, in one more place</button
-            ><button class="btn-word" (click)="takeFromStock(block, true)">Separate copy</button></span
-          >
-        </div>
-      }
     } @else {
       @if (type(); as type) {
         <div class="field">
@@ -108,7 +84,7 @@ interface Answer {
             id="add-title"
             [value]="title()"
             [class.is-invalid]="faultOf('title')"
-            (input)="title.set($any($event.target).value)"
+            (input)="title.set(textIn($event))"
           />
           @if (faultOf('title'); as fault) {
             <p class="form-fault" role="alert">{{ fault }}</p>
@@ -140,7 +116,7 @@ interface Answer {
           {{ targetWord() }}</button><ng-template #targetChoice
           ><almanac-target-picker [target]="target()" (chosen)="settle($event); targetPopover.close()" /></ng-template
         >,
-        <select class="word" aria-label="Place in the order" (change)="index.set(+$any($event.target).value)">
+        <select class="word" aria-label="Place in the order" (change)="index.set(+textIn($event))">
           <option value="-1" [selected]="index() === -1">last</option>
           <option value="0" [selected]="index() === 0">first</option>
           @for (row of rowsThere(); track row.placementId; let at = $index) {
@@ -149,13 +125,13 @@ interface Answer {
             }
           }</select
         >,
-        <select class="word" aria-label="Look" (change)="look.set($any($event.target).value)">
+        <select class="word" aria-label="Look" (change)="look.set(textIn($event))">
           <option value="">dressed plainly</option>
           @for (each of looks; track each.name) {
             <option [value]="each.name" [selected]="each.name === look()">dressed as {{ each.label.toLowerCase() }}</option>
           }</select
         >,
-        <select class="word" aria-label="Title shown" (change)="showsTitle.set($any($event.target).value === 'block')">
+        <select class="word" aria-label="Title shown" (change)="showsTitle.set(textIn($event) === 'block')">
           <option value="block" [selected]="showsTitle()">with its title</option>
           <option value="none" [selected]="!showsTitle()">without its title</option></select
         >.
@@ -194,32 +170,6 @@ interface Answer {
       align-items: baseline;
       margin-bottom: 6px;
     }
-    .group {
-      margin: 12px 0 4px;
-      border-bottom: 1px solid var(--hair);
-      padding-bottom: 2px;
-    }
-    .type {
-      display: grid;
-      width: 100%;
-      text-align: start;
-      border: 0;
-      border-bottom: 1px solid #ece6d9;
-      background: none;
-      padding: 6px 4px;
-      font: inherit;
-      color: var(--ink);
-    }
-    .type span {
-      color: var(--ink-2);
-      font-size: 12px;
-    }
-    button.type:hover {
-      background: var(--tide-wash);
-    }
-    .stock {
-      padding: 4px;
-    }
     .dress {
       font-size: 13.5px;
       line-height: 1.7;
@@ -249,6 +199,7 @@ interface Answer {
   `,
 })
 export class AddPanel implements OnInit {
+  protected readonly textIn = textIn;
   readonly #arrange = inject(ArrangeService);
   readonly #api = inject(ApiClient);
   readonly #session = inject(SessionService);
@@ -262,23 +213,6 @@ export class AddPanel implements OnInit {
   readonly closed = output();
   readonly placed = output<string>();
   readonly pagesWanted = output<Effect>();
-  /** The types that the region may hold, by what they are for. */
-  protected readonly groups = computed(() => {
-    const { types } = limitsOf(this.#theme, null, this.target().name);
-    return (['To read', 'To find more'] as const)
-      .map(purpose => ({
-        purpose,
-        types: this.#session.site.blockTypes.filter(type => type.purpose === purpose && (types === undefined || types.includes(type.name))),
-      }))
-      .filter(group => group.types.length > 0);
-  });
-  /** Said when a limit keeps some types out. */
-  protected readonly limitWords = computed(() => {
-    const { types } = limitsOf(this.#theme, null, this.target().name);
-    return types
-      ? `The ${this.targetWord()} is kept for ${listOf(types.map(type => this.#session.blockType(type)?.label.toLowerCase() ?? type))}.`
-      : '';
-  });
   protected readonly looks = this.#theme.looks;
   protected readonly type = signal<BlockTypeDeclaration | null>(null);
   protected readonly title = signal('');
@@ -289,13 +223,14 @@ export class AddPanel implements OnInit {
   protected readonly look = signal('');
   protected readonly showsTitle = signal(true);
   protected readonly rule = signal<Rule>(thisPageOnly(''));
-  protected readonly search = signal('');
   readonly #sharedBlockId = signal<string | null>(null);
   /** What is copied; the copy keeps all of it that is not asked for here. */
   readonly #source = signal<{ readonly block: BlockValue; readonly placement: PlacementValue | null } | null>(null);
   readonly #blockId = uuidv7();
   readonly #placementId = uuidv7();
-  readonly #blocks = toSignal(this.#api.listBlocks().pipe(catchError(() => of([] as BlockRow[]))), { initialValue: [] as BlockRow[] });
+  protected readonly blocks = toSignal(this.#api.listBlocks().pipe(catchError(() => of([] as BlockRow[]))), {
+    initialValue: [] as BlockRow[],
+  });
   protected readonly heading = computed(() =>
     this.start().kind === 'again' || this.#sharedBlockId()
       ? `One more place for “${this.title()}”`
@@ -314,12 +249,6 @@ export class AddPanel implements OnInit {
           this.#session.names(id => id),
         )
       : '';
-  });
-  protected readonly stock = computed(() => {
-    const text = this.search().trim().toLowerCase();
-    return this.#blocks()
-      .filter(block => (text === '' || block.title.toLowerCase().includes(text)) && this.#mayHold(block.type))
-      .slice(0, text === '' ? 6 : 20);
   });
   protected readonly rowsThere = computed(() =>
     (this.view().targets.find(each => each.name === this.target().name)?.rows ?? []).filter(row => row.placementId !== this.#placementId),
@@ -372,10 +301,6 @@ export class AddPanel implements OnInit {
     if (start.kind === 'copy') this.#copy(start.blockId, start.title, start.placement);
   }
 
-  #mayHold(type: string): boolean {
-    return limitsOf(this.#theme, null, this.target().name).types?.includes(type) ?? true;
-  }
-
   protected faultOf(field: string): string | null {
     return this.answer().fault?.faultAt(`/changes/0/value/${field}`) ?? null;
   }
@@ -426,7 +351,7 @@ export class AddPanel implements OnInit {
         this.title.set(
           uniqueTitle(
             title,
-            this.#blocks().map(each => each.title),
+            this.blocks().map(each => each.title),
           ),
         );
         if (!placed) return;

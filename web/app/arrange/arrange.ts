@@ -2,43 +2,34 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { placesOf } from '../kinds/index';
 import { Router } from '@angular/router';
-import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { WhyQuestion } from '@contract/assembling';
 import type { Effect, OrderRow } from '@contract/messages';
-import type { PlacementValue, Target } from '@core/placement/placement';
-import { everywhere } from '@core/rule/rule';
-import type { SharedRuleValue } from '@core/rule/shared-rule';
-import { labelOfTarget } from '@core/theme/manifest';
-import { v7 as uuidv7 } from 'uuid';
 import { catchError, EMPTY, filter, map, switchMap, tap, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { KeysService } from '../state/keys.service';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
-import { asOf } from '../state/vantage';
 import { WorkingChangesService } from '../state/working-changes.service';
-import { EffectDialog } from '../shared/effect-dialog';
 import { Breaches } from '../shared/breaches';
 import { SendService } from '../shared/send.service';
 import { AddPanel, type AddStart } from './add-panel';
-import { openDeletion } from '../shared/deletion-dialog';
-import { SharedRuleDialog } from '../rule/shared-rule-dialog';
+import { PlacementActs } from './placement-acts.service';
+import { WidthChoice, type WidthName } from './width-choice';
 import { ArrangeService, questionFor } from './arrange.service';
-import { openCopies } from './copies-dialog';
-import { changeOf, moveTo, orderAt } from './placement-changes';
+import { moveTo } from './placement-changes';
 import { TimeRibbon } from './ribbon';
 import { RunningOrder, type OrderMove } from './running-order';
 import { Sheet } from './sheet';
-import { Slip, type SlipWish } from './slip';
+import { Slip } from './slip';
 import { VantageSentence } from './vantage-sentence';
-import { WhyPanel, type WhyRemedy } from './why-panel';
+import { WhyPanel } from './why-panel';
 
 /** The real page beside its running order, from a vantage. */
 @Component({
   selector: 'almanac-arrange',
-  imports: [VantageSentence, Sheet, RunningOrder, Slip, AddPanel, TimeRibbon, WhyPanel, Breaches],
-  providers: [ArrangeService],
+  imports: [VantageSentence, Sheet, RunningOrder, Slip, AddPanel, TimeRibbon, WhyPanel, WidthChoice, Breaches],
+  providers: [ArrangeService, PlacementActs],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1 class="visually-hidden">Arrange</h1>
@@ -93,39 +84,28 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
             [titles]="titles()"
             [selected]="arrange.previewed() || arrange.vantage().selected"
             (placementChosen)="arrange.select($event)"
-            [points]="adding() ? points : []"
+            [points]="acts.adding() ? points : []"
             (targetChosen)="point($event)"
             (scaled)="scale.set($event)"
           />
         } @else if (!arrange.fault()) {
           <p class="quiet wait">The page is being made…</p>
         }
-        <div class="widths" role="radiogroup" aria-label="Width">
-          @for (each of widths; track each.name) {
-            <button
-              role="radio"
-              [attr.aria-checked]="widthName() === each.name"
-              [class.on]="widthName() === each.name"
-              (click)="widthName.set(each.name)"
-            >
-              {{ widthName() === each.name ? each.name + ', ' + percent() + '%' : each.name }}
-            </button>
-          }
-        </div>
+        <almanac-width-choice class="widths" [(name)]="widthName" [percent]="percent()" />
       </div>
       <aside aria-label="Running order" tabindex="-1">
         @if (arrange.view(); as view) {
           @if (whyQuestion(); as question) {
-            <almanac-why-panel [question]="question" [mayChange]="mayPlace" (closed)="asked.set('')" (wanted)="apply($event)" />
-          } @else if (adding(); as start) {
+            <almanac-why-panel [question]="question" [mayChange]="mayPlace" (closed)="acts.asked.set('')" (wanted)="acts.apply($event)" />
+          } @else if (acts.adding(); as start) {
             <almanac-add-panel
               [start]="start"
               [page]="view.page.id"
               [view]="view"
               [pointed]="pointed()"
-              (closed)="adding.set(null)"
+              (closed)="acts.adding.set(null)"
               (placed)="placed($event)"
-              (pagesWanted)="showPages($event, 'Which pages')"
+              (pagesWanted)="acts.showPages($event, 'Which pages')"
             />
           } @else {
             <almanac-running-order
@@ -145,11 +125,11 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
                   [page]="view.page.id"
                   [mayChange]="mayPlace"
                   [effect]="effectOf(row.placementId)"
-                  (ruleChange)="change(row, { rule: $event }, 'new rule')"
-                  (valueChange)="change(row, $event, 'changed')"
-                  (targetChange)="moveToTarget(row, $event)"
+                  (ruleChange)="acts.change(row, { rule: $event }, 'new rule')"
+                  (valueChange)="acts.change(row, $event, 'changed')"
+                  (targetChange)="acts.moveToTarget(row, $event)"
                   (placeChange)="move({ row, target: row.target.name, index: $event })"
-                  (wish)="fulfil($event, row)"
+                  (wish)="acts.fulfil($event, row)"
                 />
               </ng-template>
             </almanac-running-order>
@@ -228,23 +208,6 @@ import { WhyPanel, type WhyRemedy } from './why-panel';
       left: 14px;
       bottom: 10px;
       width: 98px;
-      display: flex;
-      flex-direction: column;
-      align-items: flex-end;
-      background: var(--paper);
-    }
-    .widths button {
-      border: 0;
-      background: none;
-      color: var(--ink-2);
-      font: 12px var(--text);
-      padding: 0;
-      min-height: 24px;
-      white-space: nowrap;
-    }
-    .widths .on {
-      color: var(--ink);
-      font-weight: 650;
     }
     /* Shown only when it takes a while, so that quick answers do not flicker. */
     .working {
@@ -294,31 +257,27 @@ export class ArrangeWorkspace {
   readonly again = input<string>();
   readonly copy = input<string>();
   protected readonly arrange = inject(ArrangeService);
+  protected readonly acts = inject(PlacementActs);
   protected readonly pages = inject(PagesService);
   protected readonly working = inject(WorkingChangesService);
   readonly #session = inject(SessionService);
   readonly #api = inject(ApiClient);
   readonly #router = inject(Router);
-  readonly #modal = inject(NgbModal);
   readonly #sending = inject(SendService);
   readonly #messages = inject(MessageService);
   private readonly ribbon = viewChild(TimeRibbon);
   protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
-  protected readonly widths = (['phone', 'tablet', 'desk'] as const).map(name => ({ name, pixels: this.#session.site.theme.widths[name] }));
-  protected readonly widthName = signal<'phone' | 'tablet' | 'desk'>('desk');
-  protected readonly width = computed(() => this.widths.find(each => each.name === this.widthName())!.pixels);
+  protected readonly widthName = signal<WidthName>('desk');
+  protected readonly width = computed(() => this.#session.site.theme.widths[this.widthName()]);
   protected readonly scale = signal(1);
   protected readonly percent = computed(() => Math.round(this.scale() * 100));
-  protected readonly adding = signal<AddStart | null>(null);
   protected readonly points = this.#session.site.theme.insertionPoints;
   protected readonly pointed = signal('');
   protected readonly savedCount = signal(0);
-  /** The placement of which is asked why it shows or not. */
-  protected readonly asked = signal('');
   protected readonly whyQuestion = computed((): WhyQuestion | null => {
     const view = this.arrange.view();
-    if (this.asked() === '' || !view) return null;
-    return { ...questionFor(this.arrange.vantage(), view.page.id, this.working.changes()), placementId: this.asked() };
+    if (this.acts.asked() === '' || !view) return null;
+    return { ...questionFor(this.arrange.vantage(), view.page.id, this.working.changes()), placementId: this.acts.asked() };
   });
   protected readonly changedIds = computed(
     () => new Set(this.working.changes().flatMap(change => [change.recordId, ...this.#placementsOf(change.recordId)])),
@@ -370,7 +329,7 @@ export class ArrangeWorkspace {
         switchMap(({ again, copy }) => this.#handedOver(again ?? copy!, again ? 'again' : 'copy')),
         takeUntilDestroyed(),
       )
-      .subscribe(start => this.adding.set(start));
+      .subscribe(start => this.acts.adding.set(start));
     effect(() => {
       const selected = this.arrange.vantage().selected;
       if (selected)
@@ -396,19 +355,6 @@ export class ArrangeWorkspace {
     );
   }
 
-  #lookFromThere(row: OrderRow): void {
-    this.arrange.sightOf(row.placementId).subscribe({
-      next: view => {
-        const as = asOf(view.sight.reader);
-        if (!view.sight.isInSight || as === null)
-          return this.#messages.done(`“${row.title}” shows to nobody that can be looked as, or not within the next years.`);
-        this.arrange.look({ page: view.sight.page, as, moment: view.moment === this.#session.site.now ? null : view.moment });
-        this.#messages.done(`Looking ${view.sight.words}.`);
-      },
-      error: (error: unknown) => this.arrange.report(error),
-    });
-  }
-
   protected effectOf(recordId: string): Effect | null {
     return this.arrange.effects().find(each => each.recordId === recordId) ?? null;
   }
@@ -419,13 +365,13 @@ export class ArrangeWorkspace {
 
   /** A place on the sheet: where what is being added goes, or where something new begins. */
   protected point(target: string): void {
-    if (this.adding()) this.pointed.set(target);
+    if (this.acts.adding()) this.pointed.set(target);
     else this.add(target);
   }
 
   protected add(target: string): void {
     this.pointed.set('');
-    if (this.mayPlace) this.adding.set({ kind: 'new', target });
+    if (this.mayPlace) this.acts.adding.set({ kind: 'new', target });
     else
       this.#messages.done(
         'Placing needs the role of editor, manager or administrator. You can change words: choose something and use “Edit words”.',
@@ -433,12 +379,8 @@ export class ArrangeWorkspace {
   }
 
   protected placed(placementId: string): void {
-    this.adding.set(null);
+    this.acts.adding.set(null);
     this.arrange.select(placementId);
-  }
-
-  protected change(row: OrderRow, part: Partial<PlacementValue>, did: string): void {
-    this.arrange.make([changeOf(row, part, did)]);
   }
 
   protected move({ row, target, index }: OrderMove): void {
@@ -451,66 +393,6 @@ export class ArrangeWorkspace {
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.placementId)}"]`)?.focus());
   }
 
-  protected moveToTarget(row: OrderRow, target: Target): void {
-    const rows = this.arrange.view()?.targets.find(each => each.name === target.name)?.rows ?? [];
-    const others = rows.filter(each => each.placementId !== row.placementId);
-    const label = labelOfTarget(this.#session.site.theme, target).toLowerCase();
-    const order = target.name === row.target.name ? row.value.order : orderAt(others, others.length);
-    this.change(row, { target, order }, `moved to ${label}`);
-  }
-
-  protected fulfil(wish: SlipWish, row: OrderRow): void {
-    switch (wish) {
-      case 'its pages':
-        this.arrange
-          .effectOf([changeOf(row, {}, '')])
-          .subscribe({ next: effects => this.showPages(effects[0]!, row.title), error: (error: unknown) => this.arrange.report(error) });
-        break;
-      case 'one more place':
-        this.adding.set({ kind: 'again', target: row.target.name, blockId: row.blockId, title: row.title });
-        break;
-      case 'separate copy':
-        this.adding.set({ kind: 'copy', target: row.target.name, blockId: row.blockId, title: row.title, placement: row.value });
-        break;
-      case 'put back':
-        this.change(row, { off: false }, 'put back');
-        break;
-      case 'switch off':
-        this.change(row, { off: true }, 'switched off');
-        break;
-      case 'switch on':
-        this.change(row, { off: false }, 'switched on');
-        break;
-      case 'take off':
-        this.#takeOff(row);
-        break;
-      case 'why':
-        this.asked.set(row.placementId);
-        break;
-      case 'look from there':
-        this.#lookFromThere(row);
-        break;
-      case 'shared rule':
-        this.#makeShared(row);
-        break;
-      case 'several copies':
-        this.#openCopies([row.blockId]);
-        break;
-      case 'delete':
-        openDeletion(this.#modal, row.placementId).then(
-          () => this.arrange.refresh(),
-          () => undefined,
-        );
-        break;
-    }
-  }
-
-  protected showPages(effect: Effect, title: string): void {
-    const dialog = this.#modal.open(EffectDialog, { size: 'lg', scrollable: true }).componentInstance as EffectDialog;
-    dialog.title = title;
-    dialog.effect = effect;
-  }
-
   protected ask(): void {
     this.#sending.ask();
   }
@@ -521,54 +403,10 @@ export class ArrangeWorkspace {
     this.arrange.refresh();
   }
 
-  // What was never saved is simply taken back; what is live is proposed to be taken off.
-  #takeOff(row: OrderRow): void {
-    const unsaved = this.working.changes().find(change => change.recordId === row.placementId);
-    if (unsaved?.baseRevisionId === null) this.working.drop(row.placementId);
-    else this.arrange.make([{ ...changeOf(row, {}, 'taken off'), value: null, retires: true }]);
-    this.arrange.select('');
-  }
-
-  /** Makes a remedy of the why panel an unsaved change. */
-  protected apply({ why, value, words }: WhyRemedy): void {
-    this.arrange.make([
-      {
-        recordId: why.placementId,
-        kind: 'placement',
-        value,
-        retires: false,
-        baseRevisionId: why.revisionId,
-        title: why.title,
-        did: words.toLowerCase(),
-      },
-    ]);
-  }
-
   #closeFront(): void {
-    if (this.asked()) this.asked.set('');
-    else if (this.adding()) this.adding.set(null);
+    if (this.acts.asked()) this.acts.asked.set('');
+    else if (this.acts.adding()) this.acts.adding.set(null);
     else this.arrange.select('');
-  }
-
-  #makeShared(row: OrderRow): void {
-    this.#modal.open(SharedRuleDialog).result.then(
-      ({ title, reason }: Pick<SharedRuleValue, 'title' | 'reason'>) => {
-        const id = uuidv7();
-        const shared: SharedRuleValue = { version: 1, title, reason, rule: row.value.rule };
-        this.arrange.make([
-          { recordId: id, kind: 'shared rule', value: shared, retires: false, baseRevisionId: null, title, did: 'new' },
-          changeOf(row, { rule: { ...everywhere, follows: [id] } }, 'follows a shared rule'),
-        ]);
-      },
-      () => undefined,
-    );
-  }
-
-  #openCopies(blockIds: readonly string[]): void {
-    openCopies(this.#modal, blockIds, this.pages.pages()).then(
-      changes => changes.length > 0 && this.arrange.make(changes),
-      () => undefined,
-    );
   }
 
   #step(direction: 1 | -1): void {

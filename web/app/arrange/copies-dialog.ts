@@ -12,6 +12,7 @@ import { ApiClient } from '../api/api-client';
 import { RuleSentence } from '../rule/rule-sentence';
 import { SessionService } from '../state/session.service';
 import type { WorkingChange } from '../state/working-changes.service';
+import { textIn } from '../shared/typed-event';
 
 interface Copy {
   readonly value: BlockValue;
@@ -44,11 +45,11 @@ interface Copy {
             min="1"
             max="50"
             [value]="count()"
-            (change)="setCount(+$any($event.target).value)"
+            (change)="setCount(+textIn($event))"
         /></label>
         <button class="btn-word" (click)="onePerPage()">One for each page beneath…</button>
         @if (isChoosingSection()) {
-          <select class="form-select" aria-label="Section" (change)="perChild($any($event.target).value)">
+          <select class="form-select" aria-label="Section" (change)="perChild(textIn($event))">
             <option value="">a section</option>
             @for (each of sections(); track each.label) {
               <option [value]="each.value">{{ each.label }}</option>
@@ -74,14 +75,14 @@ interface Copy {
                   [attr.aria-label]="'Title of copy ' + ($index + 1)"
                   [class.is-invalid]="isTaken($index)"
                   [value]="copy.title"
-                  (input)="set($index, { title: $any($event.target).value })"
+                  (input)="set($index, { title: textIn($event) })"
                 />
               </td>
               <td>
                 <select
                   class="form-select"
                   [attr.aria-label]="'Region of copy ' + ($index + 1)"
-                  (change)="set($index, { target: $any($event.target).value })"
+                  (change)="set($index, { target: textIn($event) })"
                 >
                   @for (each of targets; track each.name) {
                     <option [value]="each.name" [selected]="each.name === copy.target">{{ each.label }}</option>
@@ -145,6 +146,7 @@ interface Copy {
   `,
 })
 export class CopiesDialog implements OnInit {
+  protected readonly textIn = textIn;
   protected readonly modal = inject(NgbActiveModal);
   readonly #api = inject(ApiClient);
   readonly #theme = inject(SessionService).site.theme;

@@ -9,6 +9,7 @@ import type { Rule } from '@core/rule/rule';
 import { RuleSentence } from '../rule/rule-sentence';
 import { SessionService } from '../state/session.service';
 import { TargetPicker } from './target-picker';
+import { choiceIn, textIn } from '../shared/typed-event';
 
 /** What is asked of a placement from its slip. */
 export type SlipWish =
@@ -58,23 +59,18 @@ export type SlipWish =
           {{ targetWord() }}</button><ng-template #targetChoice
           ><almanac-target-picker [target]="row().value.target" (chosen)="targetChange.emit($event); targetPopover.close()" /></ng-template
         >,
-        <select
-          class="word"
-          aria-label="Place in the order"
-          [disabled]="!mayChange()"
-          (change)="placeChange.emit(+$any($event.target).value)"
-        >
+        <select class="word" aria-label="Place in the order" [disabled]="!mayChange()" (change)="placeChange.emit(+textIn($event))">
           @for (place of places(); track place.index) {
             <option [value]="place.index" [selected]="place.isHere">{{ place.label }}</option>
           }</select
         >, dressed
-        <select class="word" aria-label="Look" [disabled]="!mayChange()" (change)="valueChange.emit({ look: $any($event.target).value })">
+        <select class="word" aria-label="Look" [disabled]="!mayChange()" (change)="valueChange.emit({ look: textIn($event) })">
           <option value="" [selected]="row().value.look === ''">plainly</option>
           @for (look of looks; track look.name) {
             <option [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label.toLowerCase() }}</option>
           }</select
         >,
-        <select class="word" aria-label="Title shown" [disabled]="!mayChange()" (change)="titleShow($any($event.target).value)">
+        <select class="word" aria-label="Title shown" [disabled]="!mayChange()" (change)="titleShow(choiceIn($event))">
           <option value="block" [selected]="row().value.title.show === 'block'">with its title</option>
           <option value="own" [selected]="row().value.title.show === 'own'">with a title of its own here</option>
           <option value="none" [selected]="row().value.title.show === 'none'">without its title</option>
@@ -86,16 +82,11 @@ export type SlipWish =
             aria-label="Title here"
             [value]="row().value.title.own"
             [disabled]="!mayChange()"
-            (change)="valueChange.emit({ title: { show: 'own', own: $any($event.target).value } })"
+            (change)="valueChange.emit({ title: { show: 'own', own: textIn($event) } })"
           />
         }
         , aligned
-        <select
-          class="word"
-          aria-label="Alignment"
-          [disabled]="!mayChange()"
-          (change)="valueChange.emit({ align: $any($event.target).value })"
-        >
+        <select class="word" aria-label="Alignment" [disabled]="!mayChange()" (change)="valueChange.emit({ align: alignIn($event) })">
           <option value="start" [selected]="row().value.align === 'start'">to the start</option>
           <option value="centre" [selected]="row().value.align === 'centre'">in the centre</option>
           <option value="end" [selected]="row().value.align === 'end'">to the end</option></select
@@ -105,7 +96,7 @@ export type SlipWish =
           placeholder="nothing"
           [value]="row().value.anchor"
           [disabled]="!mayChange()"
-          (change)="valueChange.emit({ anchor: $any($event.target).value })"
+          (change)="valueChange.emit({ anchor: textIn($event) })"
         />.
       </p>
       @if (row().value.reason || mayChange()) {
@@ -117,7 +108,7 @@ export type SlipWish =
             [value]="row().value.reason"
             placeholder="why it stands here"
             [disabled]="!mayChange()"
-            (change)="valueChange.emit({ reason: oneLine($any($event.target).value) })"
+            (change)="valueChange.emit({ reason: oneLine(textIn($event)) })"
           ></textarea>
         </p>
       }
@@ -230,6 +221,9 @@ export type SlipWish =
   `,
 })
 export class Slip {
+  protected readonly choiceIn = choiceIn;
+  protected readonly alignIn = choiceIn<PlacementValue['align']>;
+  protected readonly textIn = textIn;
   readonly #session = inject(SessionService);
   readonly #site = this.#session.site;
   readonly row = input.required<OrderRow>();

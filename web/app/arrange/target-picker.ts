@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { Target } from '@core/placement/placement';
 import { SessionService } from '../state/session.service';
+import { textIn } from '../shared/typed-event';
 
 interface Choice {
   readonly target: Target;
@@ -13,13 +14,7 @@ interface Choice {
   selector: 'almanac-target-picker',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <input
-      class="form-control"
-      type="search"
-      placeholder="Search places"
-      aria-label="Search places"
-      (input)="search.set($any($event.target).value)"
-    />
+    <input class="form-control" type="search" placeholder="Search places" aria-label="Search places" (input)="search.set(textIn($event))" />
     @for (group of groups(); track group.label) {
       <h3>{{ group.label }}</h3>
       @for (choice of group.choices; track choice.label) {
@@ -60,6 +55,7 @@ interface Choice {
   `,
 })
 export class TargetPicker {
+  protected readonly textIn = textIn;
   readonly #theme = inject(SessionService).site.theme;
   readonly target = input.required<Target>();
   readonly chosen = output<Target>();

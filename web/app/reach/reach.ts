@@ -13,6 +13,7 @@ import { readerOf, vantageOf } from '../state/vantage';
 import { WorkingChangesService, unsaved } from '../state/working-changes.service';
 import { ReachGridView, type ReachCell } from './reach-grid';
 import { ReachService } from './reach.service';
+import { textIn } from '../shared/typed-event';
 
 /** Which placements show on which pages, all at once, with the change in hand. */
 @Component({
@@ -25,19 +26,19 @@ import { ReachService } from './reach.service';
       <h1>Reach</h1>
       <p class="title-face vantage">
         Of
-        <select class="word" aria-label="Region" (change)="go({ region: $any($event.target).value || null })">
+        <select class="word" aria-label="Region" (change)="go({ region: textIn($event) || null })">
           <option value="">every region</option>
           @for (each of targets; track each.name) {
             <option [value]="each.name" [selected]="each.name === region()">{{ each.label.toLowerCase() }}</option>
           }</select
         >, as
-        <select class="word" aria-label="Reader" (change)="go({ as: $any($event.target).value })">
+        <select class="word" aria-label="Reader" (change)="go({ as: textIn($event) })">
           @for (each of readers; track each.as) {
             <option [value]="each.as" [selected]="each.as === vantage().as">{{ each.word }}</option>
           }
         </select>
         in
-        <select class="word" aria-label="Locale" (change)="go({ in: $any($event.target).value })">
+        <select class="word" aria-label="Locale" (change)="go({ in: textIn($event) })">
           @for (each of site.locales; track each.tag) {
             <option [value]="each.tag" [selected]="each.tag === (vantage().locale || site.locale)">{{ each.name }}</option>
           }
@@ -64,7 +65,7 @@ import { ReachService } from './reach.service';
         aria-label="Pages"
         placeholder="Pages"
         [value]="page() ?? ''"
-        (input)="go({ page: $any($event.target).value || null })"
+        (input)="go({ page: textIn($event) || null })"
       />
       <input
         class="form-control"
@@ -72,7 +73,7 @@ import { ReachService } from './reach.service';
         aria-label="Placements"
         placeholder="Placements"
         [value]="find() ?? ''"
-        (input)="go({ find: $any($event.target).value || null })"
+        (input)="go({ find: textIn($event) || null })"
       />
       <label class="row-line"
         ><input type="checkbox" class="form-check-input" [checked]="diff() === '1'" (change)="go({ diff: diff() === '1' ? null : '1' })" />
@@ -217,6 +218,7 @@ import { ReachService } from './reach.service';
   `,
 })
 export class ReachWorkspace {
+  protected readonly textIn = textIn;
   protected readonly reach = inject(ReachService);
   protected readonly working = inject(WorkingChangesService);
   readonly #session = inject(SessionService);

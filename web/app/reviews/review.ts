@@ -6,12 +6,10 @@ import type { EditionDetail, MoveRequest, View } from '@contract/messages';
 import { localTimeAt } from '@core/schedule/local-time';
 import { catchError, EMPTY, map, of, startWith, Subject, switchMap, tap, type Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
-import { Sheet } from '../arrange/sheet';
 import { placesOf } from '../kinds/index';
 import { Breaches } from '../shared/breaches';
 import { CoveredChoice } from '../shared/covered-choice';
 import { ComparisonView } from '../shared/comparison-view';
-import { EffectList } from '../shared/effect-list';
 import { LookAhead } from '../shared/look-ahead';
 import { MomentField } from '../shared/moment-field';
 import { PhaseMark } from '../shared/phase-mark';
@@ -21,6 +19,9 @@ import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
+import { ReviewChange } from './review-change';
+import { ReviewHistory } from './review-history';
+import { ReviewSides } from './review-sides';
 
 /** New words of a proposal, saved by somebody while it was being read. */
 interface Unseen {
@@ -31,7 +32,19 @@ interface Unseen {
 /** One edition under review: what it changes in words, how the page will look, what it does to readers, and the decision. */
 @Component({
   selector: 'almanac-review',
-  imports: [FormsModule, RouterLink, Breaches, CoveredChoice, ComparisonView, EffectList, MomentField, PhaseMark, Sheet, WhenPipe],
+  imports: [
+    FormsModule,
+    RouterLink,
+    Breaches,
+    CoveredChoice,
+    ComparisonView,
+    MomentField,
+    PhaseMark,
+    ReviewChange,
+    ReviewHistory,
+    ReviewSides,
+    WhenPipe,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (edition(); as edition) {
@@ -46,49 +59,9 @@ interface Unseen {
           <p class="title-face remark">“{{ edition.remark }}”</p>
         }
         @for (change of edition.changes; track change.proposalId) {
-          <section class="panel">
-            <h2>
-              {{ change.title }} <span class="quiet kind">{{ change.isNew ? 'new ' : '' }}{{ change.kind }}</span
-              ><span class="grow"></span><span class="what">{{ change.effect.label }}</span>
-            </h2>
-            @if (change.baseMoved) {
-              <p class="notice-line ember">
-                What is live has changed since this was begun. Approving puts this version over it; compare them first.
-              </p>
-            }
-            @for (warning of change.effect.warnings; track warning) {
-              <p class="notice-line">{{ warning }}</p>
-            }
-            @if (change.retires) {
-              <p>It is taken off.</p>
-            } @else {
-              <almanac-comparison [changes]="change.fields" [isNew]="change.isNew" />
-            }
-            <details>
-              <summary>Which pages</summary>
-              <almanac-effect-list [effect]="change.effect" />
-            </details>
-            @if (writerOf(change) && edition.moves.length > 0 && !change.retires) {
-              <p class="touch">
-                <a [routerLink]="[writerOf(change), change.recordId]" [queryParams]="{ proposal: change.proposalId }">Touch it up</a
-                >{{ change.lastAuthor === edition.author.name ? '' : ', last by ' + change.lastAuthor }}
-              </p>
-            }
-          </section>
+          <almanac-review-change [change]="change" [edition]="edition" />
         }
-        @if (edition.history.length > 0) {
-          <h3 class="past">So far</h3>
-          <ol>
-            @for (step of edition.history; track $index) {
-              <li>
-                <b>{{ step.by }}</b> {{ pastOf(step.move) }} <span class="quiet">{{ step.at | when }}</span>
-                @if (step.remark) {
-                  <p class="title-face remark">“{{ step.remark }}”</p>
-                }
-              </li>
-            }
-          </ol>
-        }
+        <almanac-review-history [steps]="edition.history" />
       </div>
       <div class="decide">
         @if (canDecide()) {
@@ -195,30 +168,7 @@ interface Unseen {
             >
           }
         </div>
-        @if (after(); as view) {
-          <div class="looks">
-            <div class="row-line tabs">
-              <h2>On “{{ view.page.title }}”</h2>
-              @if (!view.sight.isAsAsked) {
-                <span class="small quiet">{{ view.sight.words }}</span>
-              }
-              <span class="grow"></span
-              ><button class="btn-word" [class.on]="!showsBefore()" [attr.aria-pressed]="!showsBefore()" (click)="showsBefore.set(false)">
-                As proposed</button
-              ><button class="btn-word" [class.on]="showsBefore()" [attr.aria-pressed]="showsBefore()" (click)="showsBefore.set(true)">
-                As it is now
-              </button>
-            </div>
-            <almanac-sheet
-              [html]="shownHtml()"
-              [width]="820"
-              [targets]="[]"
-              [numbers]="numbers()"
-              [selected]="showsBefore() ? '' : highlighted()"
-              [margin]="14"
-            />
-          </div>
-        }
+        <almanac-review-sides [before]="before()" [after]="after()" [edition]="edition" />
       </div>
     } @else {
       <p class="quiet wait">Reading…</p>
@@ -255,19 +205,6 @@ interface Unseen {
       padding: 10px 14px;
       margin-top: 10px;
     }
-    section h2 {
-      display: flex;
-      gap: 8px;
-      align-items: baseline;
-      margin-bottom: 6px;
-    }
-    .kind {
-      font: 12px var(--text);
-    }
-    .what {
-      font: 600 12.5px var(--text);
-      color: var(--tide);
-    }
     .decide section {
       margin: 0;
     }
@@ -282,47 +219,6 @@ interface Unseen {
       flex-wrap: wrap;
       margin-top: 8px;
     }
-    details {
-      margin-top: 6px;
-    }
-    summary {
-      color: var(--tide);
-      font-weight: 600;
-      font-size: 12px;
-      min-height: 24px;
-    }
-    .touch {
-      margin: 4px 0 0;
-    }
-    .past {
-      margin-top: 16px;
-      border-bottom: 1px solid var(--hair);
-    }
-    ol {
-      list-style: none;
-      padding: 0;
-      margin: 0;
-    }
-    li {
-      padding: 4px 0;
-    }
-    .looks {
-      flex: 1;
-      min-height: 320px;
-      display: flex;
-      flex-direction: column;
-    }
-    .looks almanac-sheet {
-      flex: 1;
-      min-height: 0;
-    }
-    .tabs {
-      padding-bottom: 4px;
-    }
-    .tabs .on {
-      text-decoration: underline;
-      text-underline-offset: 3px;
-    }
     .wait {
       padding: 30px;
     }
@@ -333,9 +229,6 @@ interface Unseen {
       }
       .two {
         grid-template-columns: 1fr;
-      }
-      .looks {
-        height: 70vh;
       }
     }
   `,
@@ -355,7 +248,6 @@ export class ReviewOne {
   });
   protected readonly before = signal<View | null>(null);
   protected readonly after = signal<View | null>(null);
-  protected readonly showsBefore = signal(false);
   protected readonly problem = signal<ApiProblem | null>(null);
   protected readonly isBusy = signal(false);
   /** What somebody changed since this was opened. */
@@ -369,15 +261,6 @@ export class ReviewOne {
   protected readonly needsAcceptance = computed(
     () => this.problem()?.problem.code === 'live-moved' || (this.edition()?.changes.some(change => change.baseMoved) ?? false),
   );
-  protected readonly shownHtml = computed(() => (this.showsBefore() ? this.before()?.html : this.after()?.html) ?? '');
-  readonly #rows = computed(() => (this.showsBefore() ? this.before() : this.after())?.targets.flatMap(target => target.rows) ?? []);
-  protected readonly numbers = computed(
-    () => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))),
-  );
-  protected readonly highlighted = computed(() => {
-    const changed = new Set(this.edition()?.changes.map(change => change.recordId));
-    return this.#rows().find(row => changed.has(row.placementId) || changed.has(row.blockId))?.placementId ?? '';
-  });
   protected readonly stageWords = computed(
     () =>
       ({
@@ -402,10 +285,6 @@ export class ReviewOne {
         takeUntilDestroyed(),
       )
       .subscribe();
-  }
-
-  protected writerOf(change: EditionDetail['changes'][number]): string | undefined {
-    return placesOf(change.kind).writer;
   }
 
   protected has(move: MoveRequest['name']): boolean {
@@ -483,20 +362,6 @@ export class ReviewOne {
           this.unseen.set((error.problem['changed'] as readonly Unseen[] | undefined) ?? []);
         },
       });
-  }
-
-  protected pastOf(move: string): string {
-    return (
-      {
-        'send for review': 'sent it for review',
-        'take back': 'took it back',
-        return: 'returned it',
-        decline: 'declined it',
-        approve: 'approved it',
-        publish: 'published it',
-        withdraw: 'withdrew it',
-      }[move] ?? move
-    );
   }
 
   /** Reads the edition, then both sides of what it changes; another that is asked for meanwhile takes the place of either. */

@@ -16,6 +16,7 @@ import * as text from '@core/rule/text';
 import { roles } from '@core/workflow/workflow';
 import { SessionService } from '../state/session.service';
 import { TestForm } from './test-form';
+import { choiceIn } from '../shared/typed-event';
 
 type AnyTest = WhereTest | WhoTest | WhenTest;
 type Tree = RuleTree<AnyTest>;
@@ -55,7 +56,7 @@ const headings: Readonly<Record<Part, string>> = { all: 'All of these', any: 'An
         @for (line of lines(); track line.way.join()) {
           <li [style.padding-left.px]="line.depth * 18" [class.head]="line.group">
             @if (line.group; as group) {
-              <select class="form-select" aria-label="How the group counts" (change)="regroup(line, $any($event.target).value)">
+              <select class="form-select" aria-label="How the group counts" (change)="regroup(line, choiceIn($event))">
                 @for (each of groups; track each) {
                   <option [value]="each" [selected]="each === group">{{ headings[each] }}</option>
                 }
@@ -131,6 +132,7 @@ const headings: Readonly<Record<Part, string>> = { all: 'All of these', any: 'An
   `,
 })
 export class TreeEditor {
+  protected readonly choiceIn = choiceIn;
   readonly #session = inject(SessionService);
   readonly part = input.required<'where' | 'who' | 'when'>();
   readonly tree = input.required<Tree>();

@@ -6,6 +6,7 @@ import type { RuleTree, WhereTest } from '@core/rule/rule';
 import { phraseWhereTest } from '@core/rule/sentence';
 import { SessionService } from '../state/session.service';
 import { TestForm } from './test-form';
+import { textIn } from '../shared/typed-event';
 
 interface Row {
   readonly page: PageRow;
@@ -49,7 +50,7 @@ interface Row {
             type="search"
             placeholder="Search pages"
             aria-label="Search pages"
-            (input)="search.set($any($event.target).value)"
+            (input)="search.set(textIn($event))"
           />
           <button class="btn-word" (click)="setAll(true)">All</button>
           <button class="btn-word" (click)="setAll(false)">None</button>
@@ -191,6 +192,7 @@ interface Row {
   `,
 })
 export class WhereControl {
+  protected readonly textIn = textIn;
   readonly #session = inject(SessionService);
   readonly tree = input.required<RuleTree<WhereTest>>();
   readonly pages = input.required<readonly PageRow[]>();

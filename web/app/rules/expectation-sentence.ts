@@ -8,6 +8,7 @@ import { RulePart } from '../rule/rule-part';
 import { joined } from '../shared/joined';
 import { keyed } from '../shared/keyed';
 import { SessionService } from '../state/session.service';
+import { textIn } from '../shared/typed-event';
 
 /** What is expected, as a sentence whose words are its controls. */
 @Component({
@@ -69,7 +70,7 @@ import { SessionService } from '../state/session.service';
               type="search"
               placeholder="Search the stock"
               aria-label="Search the stock"
-              (input)="search.set($any($event.target).value)"
+              (input)="search.set(textIn($event))"
             />
             <div class="list">
               @for (block of found(); track block.id) {
@@ -86,18 +87,14 @@ import { SessionService } from '../state/session.service';
             </div>
           }
           @case ('type') {
-            <select class="form-select" aria-label="Type" (change)="set({ subject: { kind: 'type', type: $any($event.target).value } })">
+            <select class="form-select" aria-label="Type" (change)="set({ subject: { kind: 'type', type: textIn($event) } })">
               @for (each of types; track each.name) {
                 <option [value]="each.name" [selected]="$any(value().subject).type === each.name">{{ each.label }}</option>
               }
             </select>
           }
           @case ('region') {
-            <select
-              class="form-select"
-              aria-label="Region"
-              (change)="set({ subject: { kind: 'region', name: $any($event.target).value } })"
-            >
+            <select class="form-select" aria-label="Region" (change)="set({ subject: { kind: 'region', name: textIn($event) } })">
               @for (each of targets; track each.name) {
                 <option [value]="each.name" [selected]="$any(value().subject).name === each.name">{{ each.label }}</option>
               }
@@ -129,7 +126,7 @@ import { SessionService } from '../state/session.service';
               min="0"
               max="100"
               [value]="value().count"
-              (change)="set({ count: +$any($event.target).value })"
+              (change)="set({ count: +textIn($event) })"
           /></label>
         }
       </div>
@@ -174,6 +171,7 @@ import { SessionService } from '../state/session.service';
   `,
 })
 export class ExpectationSentence {
+  protected readonly textIn = textIn;
   readonly #session = inject(SessionService);
   readonly value = input.required<ExpectationValue>();
   readonly pages = input.required<readonly PageRow[]>();

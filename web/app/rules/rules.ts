@@ -13,6 +13,7 @@ import { SharedRulesService } from '../state/shared-rules.service';
 import { ExpectationSentence } from './expectation-sentence';
 import { RulesService } from './rules.service';
 import { SharedRulePanel } from './shared-rule-panel';
+import { textIn } from '../shared/typed-event';
 
 /** Rules that many placements follow, and what is expected of the site. */
 @Component({
@@ -65,7 +66,7 @@ import { SharedRulePanel } from './shared-rule-panel';
                   aria-label="Because"
                   placeholder="why it is expected"
                   [value]="each.value.reason"
-                  (change)="setExpectation(each, { reason: $any($event.target).value }, 'new reason')"
+                  (change)="setExpectation(each, { reason: textIn($event) }, 'new reason')"
                 />
                 <button class="btn-word danger" [attr.aria-label]="'No longer expect: ' + each.sentence" (click)="drop(each)">
                   No longer
@@ -220,6 +221,7 @@ import { SharedRulePanel } from './shared-rule-panel';
   `,
 })
 export class RulesWorkspace {
+  protected readonly textIn = textIn;
   readonly #router = inject(Router);
   readonly #shared = inject(SharedRulesService);
   protected readonly rules = inject(RulesService);

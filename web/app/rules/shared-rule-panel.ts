@@ -14,6 +14,7 @@ import { PagesService } from '../state/pages.service';
 import { SharedRulesService } from '../state/shared-rules.service';
 import type { WorkingChange } from '../state/working-changes.service';
 import { RulesService } from './rules.service';
+import { textIn } from '../shared/typed-event';
 
 /** One shared rule: what it says and why, what an edit does over all it governs, and how something leaves it. */
 @Component({
@@ -24,19 +25,14 @@ import { RulesService } from './rules.service';
     <h2>{{ value().title }}</h2>
     @if (rules.mayChange) {
       <label class="form-label" for="rule-title">Name</label>
-      <input
-        class="form-control"
-        id="rule-title"
-        [value]="value().title"
-        (change)="set({ title: $any($event.target).value.trim() }, 'renamed')"
-      />
+      <input class="form-control" id="rule-title" [value]="value().title" (change)="set({ title: textIn($event).trim() }, 'renamed')" />
       <label class="form-label" for="rule-reason">Because</label>
       <textarea
         class="form-control"
         id="rule-reason"
         rows="2"
         [value]="value().reason"
-        (change)="set({ reason: oneLine($any($event.target).value) }, 'new reason')"
+        (change)="set({ reason: oneLine(textIn($event)) }, 'new reason')"
       ></textarea>
     } @else {
       <p class="quiet">{{ value().reason }}</p>
@@ -136,6 +132,7 @@ import { RulesService } from './rules.service';
   `,
 })
 export class SharedRulePanel {
+  protected readonly textIn = textIn;
   readonly #api = inject(ApiClient);
   readonly #shared = inject(SharedRulesService);
   protected readonly rules = inject(RulesService);

@@ -5,6 +5,7 @@ import { ApiProblem } from '../api/api-client';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { ClosedPagesSetUp } from './closed-pages';
+import { textIn } from '../shared/typed-event';
 
 type Limits = Readonly<Record<string, RegionLimits>>;
 
@@ -85,7 +86,7 @@ type Limits = Readonly<Record<string, RegionLimits>>;
                   [attr.aria-label]="'At least in ' + target.label"
                   [disabled]="!mayChange"
                   [value]="of(target.name).least ?? ''"
-                  (change)="count(target.name, 'least', $any($event.target).value)"
+                  (change)="count(target.name, 'least', textIn($event))"
                 />
               </td>
               <td>
@@ -97,7 +98,7 @@ type Limits = Readonly<Record<string, RegionLimits>>;
                   [attr.aria-label]="'At most in ' + target.label"
                   [disabled]="!mayChange"
                   [value]="of(target.name).most ?? ''"
-                  (change)="count(target.name, 'most', $any($event.target).value)"
+                  (change)="count(target.name, 'most', textIn($event))"
                 />
               </td>
             </tr>
@@ -190,6 +191,7 @@ type Limits = Readonly<Record<string, RegionLimits>>;
   `,
 })
 export class LimitsSetUp {
+  protected readonly textIn = textIn;
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
   protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];

@@ -5,6 +5,7 @@ import { NgbDropdownModule } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import type { SavedFilter } from '@contract/assembling';
 import { ApiClient } from '../api/api-client';
 import { MessageService } from '../state/message.service';
+import { textIn } from './typed-event';
 
 /** One thing to filter by; its name is the name in the address. */
 export interface FilterField {
@@ -27,7 +28,7 @@ export interface FilterField {
             class="form-select"
             [class.set]="held(field.name) !== ''"
             [attr.aria-label]="field.label"
-            (change)="set(field.name, $any($event.target).value)"
+            (change)="set(field.name, textIn($event))"
           >
             <option value="">{{ field.label }}: any</option>
             @for (each of choices; track each.value) {
@@ -42,7 +43,7 @@ export interface FilterField {
             [attr.aria-label]="field.label"
             [placeholder]="field.label"
             [value]="held(field.name)"
-            (input)="set(field.name, $any($event.target).value)"
+            (input)="set(field.name, textIn($event))"
           />
         }
       }
@@ -117,6 +118,7 @@ export interface FilterField {
   `,
 })
 export class FilterBar {
+  protected readonly textIn = textIn;
   readonly #router = inject(Router);
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { typedTime } from '@core/format/typed-moment';
+import { textIn } from './typed-event';
 
 /** A time of day, typed in any usual way: "6", "6:30", "0630", "6 pm". */
 @Component({
@@ -16,7 +17,7 @@ import { typedTime } from '@core/format/typed-moment';
       [class.is-invalid]="isUnread()"
       [attr.aria-invalid]="isUnread()"
       [attr.aria-label]="label() + (isUnread() ? ' (write it like 06:00)' : '')"
-      (change)="type($any($event.target).value)"
+      (change)="type(textIn($event))"
     />
   `,
   styles: `
@@ -27,6 +28,7 @@ import { typedTime } from '@core/format/typed-moment';
   `,
 })
 export class TimeField {
+  protected readonly textIn = textIn;
   readonly label = input.required<string>();
   /** "06:00"; empty for none. */
   readonly value = input.required<string>();

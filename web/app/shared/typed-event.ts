@@ -12,3 +12,8 @@ export function isTickedIn(event: Event): boolean {
 export function numberIn(event: Event): number {
   return (event.target as HTMLInputElement).valueAsNumber;
 }
+
+/** The one of some words that was chosen in the field that an event comes from, which offers no others. */
+export function choiceIn<Choice extends string>(event: Event): Choice {
+  return textIn(event) as Choice;
+}

@@ -5,6 +5,7 @@ import { ComparisonView } from '../shared/comparison-view';
 import { PhaseMark } from '../shared/phase-mark';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
+import { textIn } from '../shared/typed-event';
 
 /** The revisions of a record, newest first. Two can be compared and an older one restored. */
 @Component({
@@ -36,7 +37,7 @@ import { MessageService } from '../state/message.service';
       <div class="compare">
         <p class="row-line">
           Compared with
-          <select class="word" aria-label="Compared with" (change)="against.set($any($event.target).value); load()">
+          <select class="word" aria-label="Compared with" (change)="against.set(textIn($event)); load()">
             <option value="none" [selected]="against() === 'none'">nothing</option>
             @for (revision of record().revisions; track revision.id) {
               @if (revision.id !== id) {
@@ -102,6 +103,7 @@ import { MessageService } from '../state/message.service';
   `,
 })
 export class RevisionStrip {
+  protected readonly textIn = textIn;
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);
   readonly record = input.required<RecordDetail>();
