@@ -7,6 +7,7 @@ import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { DeskSite, PageRow } from '@contract/messages';
+import { askableFields } from '@core/page/askable';
 import { smallTheme } from '@core/testing/small-world';
 import { of, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
@@ -25,7 +26,7 @@ const site: DeskSite = {
   ],
   memberships: [{ name: 'member', label: 'members' }],
   theme: smallTheme,
-  pictures: [],
+  pictures: ['/media/dunes.svg', '/media/reeds.svg'],
   blockTypes: blockTypes.map(declarationOf),
   pageTypes: pageTypes.map(pageDeclarationOf),
   closedPages: 'sign in',
@@ -67,6 +68,8 @@ export async function make<Made>(
     session: signal({ person, site }),
     person$: of(person),
     names: SessionService.prototype.names,
+    blockType: SessionService.prototype.blockType,
+    askable: askableFields(site.pageTypes),
   };
   await TestBed.configureTestingModule({
     imports: [component],

@@ -1,0 +1,74 @@
+import type { RecordDetail, ViewRequest } from '@contract/messages';
+import type { BlockValue } from '@core/block/block';
+import { NEVER, of } from 'rxjs';
+import { make, pageRow, Screen } from '../testing/site';
+import { WritingService } from '../writing/writing.service';
+import { BlockWriter } from './block-writer';
+
+const value: BlockValue = {
+  version: 2,
+  type: 'notice',
+  typeVersion: 1,
+  title: 'Lamps',
+  fields: { tone: 'calm', text: 'Lit at dusk.', linkLabel: '', linkTo: { page: 'visit', address: '#lamps' } },
+  readers: null,
+};
+const record = (part: Partial<RecordDetail>) =>
+  ({
+    id: 'lamps',
+    kind: 'block',
+    title: 'Lamps',
+    status: 'live',
+    live: { revisionId: 'r1', value },
+    proposals: [],
+    revisions: [],
+    publications: [],
+    usedOn: [],
+    insetIn: [],
+    pagesChanged: [],
+    ...part,
+  }) as unknown as RecordDetail;
+
+describe('BlockWriter', () => {
+  const show = async (part: Partial<RecordDetail> = {}, of_: BlockValue = value) => {
+    localStorage.clear();
+    const looked: ViewRequest[] = [];
+    const view = (request: ViewRequest) => {
+      looked.push(request);
+      return NEVER;
+    };
+    const pages = [pageRow('front', null, 0, { path: '/' }), pageRow('visit', 'front', 1)];
+    const live = { revisionId: 'r1', value: of_ };
+    const fixture = await make(BlockWriter, { id: 'lamps' }, { listPages: () => of(pages), readRecord: () => of(record({ live, ...part })), view: view as never }); // prettier-ignore
+    const screen = new Screen(fixture);
+    await screen.settle();
+    return { screen, looked, writing: fixture.debugElement.injector.get<WritingService<BlockValue>>(WritingService) };
+  };
+  const pages = ['visit', 'join'].map(id => ({ id, title: id, path: `/${id}` }));
+
+  it('shows the fields of its type, a link to a page by the page’s address', async () => {
+    const { screen, writing } = await show();
+    const link = screen.host.querySelector<HTMLInputElement>('#field-linkTo')!;
+    expect(link.value).toBe('/visit#lamps');
+    link.value = '/';
+    link.dispatchEvent(new Event('input', { bubbles: true }));
+    expect(writing.value()!.fields['linkTo']).toEqual({ page: 'front', address: '' });
+  });
+
+  it('says how many pages an edit changes', async () => {
+    expect((await show({ pagesChanged: pages })).screen.text).toContain('an edit changes 2 pages');
+  });
+
+  it('looks at one that is placed nowhere as if it stood in a region', async () => {
+    const { screen, looked } = await show();
+    expect(screen.text).toContain('Nowhere yet.');
+    await new Promise(resolve => setTimeout(resolve, 600));
+    expect(looked.at(-1)?.changes.map(each => each.kind)).toEqual(['block', 'placement']);
+  });
+
+  it('shows nothing to write for a type that the site does not know, and keeps its words', async () => {
+    const { screen, writing } = await show({}, { ...value, type: 'quest' });
+    expect(screen.host.querySelector('#field-text')).toBeNull();
+    expect(writing.value()!.fields).toEqual(value.fields);
+  });
+});

@@ -1,0 +1,137 @@
+import type { AnyField, Field, FieldValues } from '@core/fields/index';
+import { initialValues } from '@core/fields/index';
+import { TestBed } from '@angular/core/testing';
+import { of } from 'rxjs';
+import { make, pageRow, Screen } from '../testing/site';
+import { FieldsForm } from './fields-form';
+import { fieldControls } from './index';
+
+const help = 'What empty means.';
+const question: Field = {
+  name: 'questions',
+  label: 'Questions',
+  kind: 'list',
+  item: 'question',
+  help,
+  most: 3,
+  fields: [{ name: 'asked', label: 'Asked', kind: 'short text', help, required: true }],
+};
+
+describe('FieldsForm', () => {
+  let screen: Screen;
+  let values: FieldValues;
+  const show = async (fields: readonly AnyField[], part: FieldValues = {}, faults: Readonly<Record<string, string>> = {}) => {
+    TestBed.configureTestingModule({ providers: [fieldControls] });
+    values = { ...initialValues(fields), ...part };
+    const pages = [pageRow('front', null, 0, { path: '/' }), pageRow('visit', 'front', 1), pageRow('join', 'front', 1)];
+    const inputs = { fields, values, faultAt: (pointer: string) => faults[pointer] ?? null };
+    const fixture = await make(FieldsForm, inputs, { listPages: () => of(pages) });
+    fixture.componentInstance.valuesChange.subscribe(next => {
+      values = next;
+      fixture.componentRef.setInput('values', next);
+    });
+    screen = new Screen(fixture);
+    await screen.settle();
+  };
+  const field = <Element extends HTMLElement = HTMLInputElement>(label: string): Element => {
+    const found = [...screen.host.querySelectorAll('label')].find(each => each.textContent.trim().startsWith(label));
+    return (found!.htmlFor ? document.getElementById(found!.htmlFor) : found!.querySelector('input')) as Element;
+  };
+  const type = async (label: string, value: string): Promise<void> => {
+    const element = field(label);
+    element.value = value;
+    for (const event of ['input', 'change']) element.dispatchEvent(new Event(event, { bubbles: true }));
+    await screen.settle();
+  };
+
+  it('labels each field, says what it is for, and ties the two together', async () => {
+    await show([{ name: 'lead', label: 'Lead-in', kind: 'short text', help, required: true } as Field]);
+    expect(screen.text).toContain('Lead-in (needed)');
+    expect(document.getElementById(field('Lead-in').getAttribute('aria-describedby')!)!.textContent).toContain(help);
+    await type('Lead-in', 'Mind this');
+    expect(values).toEqual({ lead: 'Mind this' });
+  });
+
+  it('counts what is left when there is little', async () => {
+    const lead: Field = { name: 'lead', label: 'Lead-in', kind: 'short text', help, most: 10 };
+    await show([lead], { lead: 'seven c' });
+    expect(screen.text).not.toContain('characters');
+    await type('Lead-in', 'nine char');
+    expect(screen.text).toContain('9 of 10 characters');
+  });
+
+  it('asks for a field only while another says so, and keeps what it held', async () => {
+    const fields: readonly Field[] = [
+      { name: 'shows', label: 'Shows a date', kind: 'yes or no', help },
+      { name: 'words', label: 'Words', kind: 'long text', help, askedWhen: { field: 'shows', is: [true] } },
+    ];
+    await show(fields, { words: 'kept' });
+    expect(screen.text).not.toContain('Words');
+    field('Shows a date').click();
+    await screen.settle();
+    expect(field<HTMLTextAreaElement>('Words').value).toBe('kept');
+  });
+
+  it('takes the path of a page for the page, and any other address as it is', async () => {
+    await show([{ name: 'to', label: 'Goes to', kind: 'link', help } as Field]);
+    await type('Goes to', '/visit#hides');
+    expect(values).toEqual({ to: { page: 'visit', address: '#hides' } });
+    expect([field('Goes to').value, screen.text.includes('Leads to the page “visit”')]).toEqual(['/visit#hides', true]);
+    await type('Goes to', 'https://tides.example');
+    expect(values).toEqual({ to: { page: null, address: 'https://tides.example' } });
+    await type('Goes to', '');
+    expect(values).toEqual({ to: null });
+  });
+
+  it('keeps the number of a field that was emptied', async () => {
+    await show([{ name: 'most', label: 'At most', kind: 'number', help, least: 1, most: 9, initial: 6 } as Field]);
+    await type('At most', '');
+    expect(values).toEqual({ most: 6 });
+    await type('At most', '7');
+    expect(values).toEqual({ most: 7 });
+  });
+
+  it('chooses pages in an order, each once', async () => {
+    await show([{ name: 'more', label: 'More', kind: 'pages', help } as Field]);
+    await type('More', 'join');
+    await type('More', 'visit');
+    expect([...field<HTMLSelectElement>('More').options].map(each => each.value)).toEqual(['', 'front']);
+    await screen.click('Move up: visit');
+    expect(values).toEqual({ more: ['visit', 'join'] });
+    await screen.click('Take out: visit');
+    expect(values).toEqual({ more: ['join'] });
+  });
+
+  it('chooses among the pictures of the site and shows which', async () => {
+    await show([{ name: 'picture', label: 'Picture', kind: 'picture', help } as Field]);
+    await type('Picture', '/media/reeds.svg');
+    expect([values, screen.host.querySelector('img')!.getAttribute('src')]).toEqual([{ picture: '/media/reeds.svg' }, '/media/reeds.svg']);
+  });
+
+  describe('a list of items', () => {
+    const items = [{ id: 'a', fields: { asked: 'Dogs?' } }, { id: 'b', fields: { asked: 'Tea?' } }]; // prettier-ignore
+
+    it('keeps the identity of each wherever it goes', async () => {
+      await show([question], { questions: items });
+      await screen.click('Move down: Dogs?');
+      expect(values).toEqual({ questions: [items[1], items[0]] });
+      await screen.click('Take out: Tea?');
+      expect(values).toEqual({ questions: [items[0]] });
+    });
+
+    it('adds as many as may be, each with an identity of its own', async () => {
+      await show([question], { questions: items });
+      await screen.click('Add a question');
+      const [, , added] = values['questions'] as { id: string; fields: FieldValues }[];
+      expect([added!.fields, ['a', 'b'].includes(added!.id)]).toEqual([{ asked: '' }, false]);
+      const button = [...screen.host.querySelectorAll('button')].find(each => each.textContent.includes('Add a question'))!;
+      expect(button.disabled).toBeTrue();
+    });
+
+    it('says what is wrong at the field of the item it is wrong with', async () => {
+      await show([question], { questions: items }, { '/questions/1/fields/asked': 'Must not be empty.' });
+      const alert = screen.host.querySelector('[role="alert"]')!;
+      expect([alert.textContent.trim(), alert.closest('li')!.textContent.includes('2. Tea?')]).toEqual(['Must not be empty.', true]);
+    });
+  });
+});

@@ -1,0 +1,48 @@
+import type { EditionRow } from '@contract/messages';
+import { of, Subject, throwError } from 'rxjs';
+import { make, Screen } from '../testing/site';
+import { ReviewsWorkspace } from './reviews';
+
+const row = (id: string, part: Partial<EditionRow> = {}): EditionRow => ({
+  id,
+  title: `Edition ${id}`,
+  stage: 'in review',
+  author: { id: 'bea', name: 'Bea' },
+  createdAt: 0,
+  submittedAt: 0,
+  wishedFrom: null,
+  changeCount: 1,
+  summary: '1 page',
+  moves: [],
+  ...part,
+});
+
+describe('ReviewsWorkspace', () => {
+  it('says how many wait for this person', async () => {
+    const editions = [row('a', { moves: ['approve'] }), row('b')];
+    const screen = new Screen(await make(ReviewsWorkspace, {}, { listEditions: () => of(editions) }));
+    expect(screen.text).toContain('One waits for you; 2 on the way in all.');
+  });
+
+  it('shows what was asked for last, however late what was asked for first comes', async () => {
+    const answers = { open: new Subject<EditionRow[]>(), ended: new Subject<EditionRow[]>() };
+    const fixture = await make(ReviewsWorkspace, {}, { listEditions: ((which: 'open' | 'ended') => answers[which]) as never });
+    const screen = new Screen(fixture);
+    fixture.componentRef.setInput('show', 'ended');
+    await screen.settle();
+    answers.ended.next([row('ended', { stage: 'approved' })]);
+    expect(answers.open.observed).toBeFalse();
+    await screen.settle();
+    expect(screen.text).toContain('Edition ended');
+  });
+
+  it('says nothing waits when there is nothing, and stays when the list cannot be read', async () => {
+    const empty = new Screen(await make(ReviewsWorkspace, {}, { listEditions: () => of([]) }));
+    expect(empty.text).toContain('Nothing waits for you');
+  });
+
+  it('stays as it is when the list cannot be read', async () => {
+    const failing = new Screen(await make(ReviewsWorkspace, {}, { listEditions: () => throwError(() => new Error('away')) }));
+    expect(failing.text).not.toContain('Edition');
+  });
+});
