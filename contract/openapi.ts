@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { problem } from './common';
 import { operations, type Operation } from './operations';
 import { shippedTypes, type Registry } from '@core/registry/registry';
+import { textDefinitions } from '@core/rich-text/json-schema';
 import { ruleDefinitions } from '@core/rule/schema';
 import { presentSchemas } from './values';
 
@@ -72,7 +73,10 @@ function contentOf({ alsoCsv }: Operation, answer: z.ZodType): Record<string, un
 // The id makes references inside a recursive schema relative to the schema itself, not to the document.
 function componentOf(kind: string, schema: z.ZodType): readonly [name: string, schema: unknown] {
   const name = `${kind.replace(/(?:^| )(\w)/g, (_, letter: string) => letter.toUpperCase())}Value`;
-  return [name, { $id: `urn:lucid-almanac:${name}`, ...(schemaOf(schema, 'input') as object), $defs: ruleDefinitions(z) }];
+  return [
+    name,
+    { $id: `urn:lucid-almanac:${name}`, ...(schemaOf(schema, 'input') as object), $defs: { ...ruleDefinitions(z), ...textDefinitions() } },
+  ];
 }
 
 function schemaOf(schema: z.ZodType, io: 'input' | 'output'): unknown {

@@ -72,6 +72,14 @@ export const operations = {
     summary: 'One record: what is live, what waits, its revisions and where it is used.',
     answer: messages.recordDetail,
   },
+  readRecords: {
+    method: 'post',
+    isQuestion: true,
+    path: '/records/read',
+    summary: 'Several records at once, in the order in which they were asked for.',
+    body: z.strictObject({ ids: z.array(uuid).min(1, { error: 'Name at least one.' }).max(500) }),
+    answer: z.array(messages.recordDetail),
+  },
   compareRevisions: {
     method: 'get',
     path: '/compare',

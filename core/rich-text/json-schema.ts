@@ -2,23 +2,28 @@ import { markRules, nodeRules } from './grammar';
 
 type JsonSchema = Readonly<Record<string, unknown>>;
 
-/**
- * The JSON Schema of a text: which nodes and marks there are and what each holds by name. Depth, size and the order of what
- * a node holds are beyond it; they are refused by name all the same.
- * @see JSON Schema 2020-12
- */
+/** The JSON Schema of a text, by reference to {@link textDefinitions}. */
 export function jsonSchemaOfText(): JsonSchema {
-  return nodeSchema('doc', 8);
+  return { $ref: '#/$defs/text-doc' };
 }
 
-// Texts lie in themselves; beyond some depth the schema no longer follows.
-function nodeSchema(type: string, depth: number): JsonSchema {
+/**
+ * What a text may consist of as definitions of JSON Schema: which nodes and marks there are and what each holds by name.
+ * Depth, size and the order of what a node holds are beyond it; they are refused by name all the same.
+ * @see JSON Schema 2020-12
+ */
+export function textDefinitions(): Readonly<Record<string, JsonSchema>> {
+  return Object.fromEntries(Object.keys(nodeRules).map(type => [`text-${type}`, nodeSchema(type)]));
+}
+
+function nodeSchema(type: string): JsonSchema {
   const rule = nodeRules[type]!;
   const names = (rule.holds ?? []).flatMap(part => {
     const name = part.replace(/[*+]$/, '');
     return nodeRules[name] ? [name] : Object.keys(nodeRules).filter(each => nodeRules[each]!.group === name);
   });
-  const held: JsonSchema = depth === 0 ? { type: 'object' } : { anyOf: [...new Set(names)].map(name => nodeSchema(name, depth - 1)) };
+  const isNeeded = names.length > 0 && !rule.holds![0]!.endsWith('*');
+  const held = { anyOf: [...new Set(names)].map(name => ({ $ref: `#/$defs/text-${name}` })) };
   return {
     type: 'object',
     properties: {
@@ -28,14 +33,9 @@ function nodeSchema(type: string, depth: number): JsonSchema {
       ...(rule.group === 'inline'
         ? { marks: { type: 'array', minItems: 1, items: { anyOf: Object.keys(markRules).map(markSchema) } } }
         : {}),
-      ...(names.length > 0 ? { content: { type: 'array', ...(rule.holds![0]!.endsWith('*') ? {} : { minItems: 1 }), items: held } } : {}),
+      ...(names.length > 0 ? { content: { type: 'array', ...(isNeeded ? { minItems: 1 } : {}), items: held } } : {}),
     },
-    required: [
-      'type',
-      ...(rule.attributes ? ['attrs'] : []),
-      ...(type === 'text' ? ['text'] : []),
-      ...(names.length > 0 && !rule.holds![0]!.endsWith('*') ? ['content'] : []),
-    ],
+    required: ['type', ...(rule.attributes ? ['attrs'] : []), ...(type === 'text' ? ['text'] : []), ...(isNeeded ? ['content'] : [])],
     additionalProperties: false,
   };
 }

@@ -138,6 +138,7 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
     listPages: ({ query }) => [...listPages(site, query.moment ?? null)],
     listBlocks: () => [...listBlocks(site)],
     readRecord: ({ person, id }) => readRecord(site, person, id),
+    readRecords: ({ person, body }) => Promise.all(body.ids.map(id => readRecord(site, person, id))),
     compareRevisions: ({ query }) => compareRevisions(site, query.before, query.after),
     createEdition: async ({ person, body }) => editionDetail(site, person, await createEdition(site, person, body)),
     readEdition: ({ person, id }) => editionDetail(site, person, id),

@@ -99,6 +99,7 @@ describe('every operation, asked for nonsense', () => {
       effect: { moment: test.now, withEditions: [], changes: [overlay] },
       readSiteFacts: { moment: null, locale: 'cy', withEditions: [], changes: [overlay] },
       readReach: { reader: vantage.reader, moment: null, changes: [overlay], placements: [placement.id], target: null },
+      readRecords: { ids: [placement.id] },
       why: { placementId: placement.id, vantage, changes: [overlay] },
       checkExpectations: {
         changes: [overlay],

@@ -34,6 +34,7 @@ export class ApiClient {
   signOut = () => this.#refine(this.#http.delete<void>('/api/session'));
   listPages = () => this.#get<messages.PageRow[]>('pages');
   listBlocks = () => this.#get<messages.BlockRow[]>('blocks');
+  readRecords = (ids: readonly string[]) => this.#post<messages.RecordDetail[]>('records/read', { ids });
   readRecord = (id: string) => this.#get<messages.RecordDetail>(`records/${id}`);
   compareRevisions = (before: string, after: string) => this.#get<messages.Comparison>('compare', { before, after });
   createEdition = (edition: messages.EditionDraft) => this.#post<messages.EditionDetail>('editions', edition);

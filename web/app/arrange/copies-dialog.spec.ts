@@ -46,7 +46,7 @@ describe('CopiesDialog', () => {
               value: placementOf({ blockId: 'hours', look: 'card', target: { kind: 'region', name: 'aside' } }),
             },
           ]),
-        readRecord: () => of({ id: 'hours', live: { revisionId: 'r', value }, revisions: [] }),
+        readRecords: () => of([{ id: 'hours', live: { revisionId: 'r', value }, revisions: [] }]),
       },
     );
     fixture.componentInstance.blockIds = ['hours'];

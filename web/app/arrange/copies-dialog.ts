@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, type OnInit, signal } from '@angular/core';
 import { NgbActiveModal, type NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import type { PageRow, RecordDetail } from '@contract/messages';
+import type { PageRow } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import { copyOfBlock, copyOfPlacement, uniqueTitle } from '@core/placement/copy';
 import { freshPlacement, type PlacementValue } from '@core/placement/placement';
@@ -174,11 +174,11 @@ export class CopiesDialog implements OnInit {
         return [{ value: page.id, label: page.title }, ...byType];
       }),
     );
-    forkJoin([this.#api.listBlocks(), this.#api.listPlacements(), ...this.blockIds.map(id => this.#api.readRecord(id))]).subscribe({
-      next: ([blocks, placements, ...records]) => {
+    forkJoin([this.#api.listBlocks(), this.#api.listPlacements(), this.#api.readRecords(this.blockIds)]).subscribe({
+      next: ([blocks, placements, records]) => {
         this.#taken.set(blocks.map(block => block.title));
         this.#sources.set(
-          (records as readonly RecordDetail[]).map(record => {
+          records.map(record => {
             const value = (record.live?.value ?? record.revisions[0]!.value) as BlockValue;
             const placed = placements.find(each => each.blockId === record.id && each.status !== 'retired')?.value;
             return {

@@ -9,6 +9,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { SharedRuleDialog } from '../rule/shared-rule-dialog';
 import { asOf } from '../state/vantage';
 import { openDeletion } from '../shared/deletion-dialog';
+import { openHistory } from '../shared/history-dialog';
 import { EffectDialog } from '../shared/effect-dialog';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
@@ -83,6 +84,11 @@ export class PlacementActs {
         break;
       case 'several copies':
         this.#openCopies([row.blockId]);
+        break;
+      case 'history':
+        void openHistory(this.#modal, row.placementId, this.#session.holds('editor', 'manager', 'administrator')).then(
+          older => older !== null && this.change(row, older as PlacementValue, 'an older version'),
+        );
         break;
       case 'delete':
         openDeletion(this.#modal, row.placementId).then(

@@ -24,6 +24,7 @@ export type SlipWish =
   | 'look from there'
   | 'shared rule'
   | 'several copies'
+  | 'history'
   | 'delete';
 
 /** The selected placement: its rule as a sentence whose words are the controls, why it shows or stays away, and what can be done with it. */
@@ -137,6 +138,9 @@ export type SlipWish =
           <button class="btn-word" (click)="wish.emit('one more place')">One more place</button>
           <button class="btn-word" (click)="wish.emit('separate copy')">Separate copy</button>
           <button class="btn-word" (click)="wish.emit('several copies')">Several copies</button>
+          @if (row().revisionId) {
+            <button class="btn-word" (click)="wish.emit('history')">History</button>
+          }
           @if (maySharedRule && row().value.rule.follows.length === 0) {
             <button class="btn-word" (click)="wish.emit('shared rule')">Make its rule shared</button>
           }

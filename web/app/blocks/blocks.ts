@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Router, RouterLink } from '@angular/router';
 import type { BlockRow } from '@contract/messages';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import { forkJoin } from 'rxjs';
 import { openCopies } from '../arrange/copies-dialog';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { takingOff } from '../shared/record-changes';
@@ -365,7 +364,7 @@ export class BlocksWorkspace {
 
   protected takeOut(): void {
     const chosen = this.blocks().filter(block => this.ticks.chosen().has(block.id));
-    forkJoin(chosen.map(block => this.#api.readRecord(block.id))).subscribe({
+    this.#api.readRecords(chosen.map(block => block.id)).subscribe({
       next: records => void this.#send(records.map(record => takingOff(record, 'taken out of the stock'))),
       error: (error: unknown) => this.#messages.problem(error),
     });

@@ -2,7 +2,6 @@ import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PageRow } from '@contract/messages';
-import { forkJoin } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { PhaseMark } from '../shared/phase-mark';
@@ -254,7 +253,7 @@ export class PagesWorkspace {
     const chosen = this.shown().filter(page => this.ticks.chosen().has(page.id) && (page.status === 'live') === retires);
     if (chosen.length === 0)
       return this.#messages.done(retires ? 'None of the chosen pages is live.' : 'All of the chosen pages are live already.');
-    forkJoin(chosen.map(page => this.#api.readRecord(page.id))).subscribe({
+    this.#api.readRecords(chosen.map(page => page.id)).subscribe({
       next: records => {
         this.#working.make(records.map(record => (retires ? takingOff(record, 'taken off') : puttingBack(record))));
         void this.#send();

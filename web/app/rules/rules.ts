@@ -14,6 +14,8 @@ import { ExpectationSentence } from './expectation-sentence';
 import { RulesService } from './rules.service';
 import { SharedRulePanel } from './shared-rule-panel';
 import { textIn } from '../shared/typed-event';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { openHistory } from '../shared/history-dialog';
 
 /** Rules that many placements follow, and what is expected of the site. */
 @Component({
@@ -59,6 +61,9 @@ import { textIn } from '../shared/typed-event';
                 <span class="kept">Kept, now and in the year ahead.</span>
               } @else {
                 <span class="not">Not kept.</span>
+              }
+              @if (each.revisionId) {
+                <button class="btn-word" [attr.aria-label]="'History: ' + each.sentence" (click)="openHistory(each)">History</button>
               }
               @if (rules.mayChange) {
                 <input
@@ -221,6 +226,7 @@ import { textIn } from '../shared/typed-event';
   `,
 })
 export class RulesWorkspace {
+  readonly #modal = inject(NgbModal);
   protected readonly textIn = textIn;
   readonly #router = inject(Router);
   readonly #shared = inject(SharedRulesService);
@@ -318,6 +324,13 @@ export class RulesWorkspace {
         did: row.revisionId === null ? 'new' : did,
       },
     ]);
+  }
+
+  /** What it has said so far; an older version can be gone back to. */
+  protected openHistory(row: ExpectationRow): void {
+    void openHistory(this.#modal, row.id, this.rules.mayChange).then(
+      older => older !== null && this.setExpectation(row, older as ExpectationValue, 'an older version'),
+    );
   }
 
   protected drop(row: ExpectationRow): void {

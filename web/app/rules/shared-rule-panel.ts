@@ -15,6 +15,8 @@ import { SharedRulesService } from '../state/shared-rules.service';
 import type { WorkingChange } from '../state/working-changes.service';
 import { RulesService } from './rules.service';
 import { textIn } from '../shared/typed-event';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { openHistory } from '../shared/history-dialog';
 
 /** One shared rule: what it says and why, what an edit does over all it governs, and how something leaves it. */
 @Component({
@@ -74,6 +76,9 @@ import { textIn } from '../shared/typed-event';
         <li>Shared rule “{{ each.title }}” follows it.</li>
       }
     </ul>
+    @if (row().revisionId) {
+      <button class="btn-word" (click)="openHistory()">History</button>
+    }
     @if (rules.mayChange) {
       <h3>Delete it</h3>
       <div class="row-line">
@@ -132,6 +137,7 @@ import { textIn } from '../shared/typed-event';
   `,
 })
 export class SharedRulePanel {
+  readonly #modal = inject(NgbModal);
   protected readonly textIn = textIn;
   readonly #api = inject(ApiClient);
   readonly #shared = inject(SharedRulesService);
@@ -170,6 +176,13 @@ export class SharedRulePanel {
     this.rules.working.make([
       { recordId: id, kind: 'shared rule', value: { ...this.value(), ...part }, retires: false, baseRevisionId: revisionId, title, did },
     ]);
+  }
+
+  /** What it has said so far; an older version can be gone back to. */
+  protected openHistory(): void {
+    void openHistory(this.#modal, this.row().id, this.rules.mayChange).then(
+      older => older !== null && this.set(older as SharedRuleValue, 'an older version'),
+    );
   }
 
   protected oneLine(text: string): string {

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Comparison, RecordDetail } from '@contract/messages';
+import { catchError, EMPTY, Subject, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { ComparisonView } from '../shared/comparison-view';
 import { PhaseMark } from '../shared/phase-mark';
@@ -114,6 +116,24 @@ export class RevisionStrip {
   protected readonly comparison = signal<Comparison | null>(null);
   readonly #byId = computed(() => new Map(this.record().revisions.map(each => [each.id, each])));
 
+  readonly #asked = new Subject<readonly [before: string, after: string]>();
+
+  constructor() {
+    this.#asked
+      .pipe(
+        switchMap(([before, after]) =>
+          this.#api.compareRevisions(before, after).pipe(
+            catchError((error: unknown) => {
+              this.#messages.problem(error);
+              return EMPTY;
+            }),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe(comparison => this.comparison.set(comparison));
+  }
+
   protected choose(id: string): void {
     this.chosen.set(id);
     const live = this.record().live?.revisionId;
@@ -129,9 +149,7 @@ export class RevisionStrip {
     const other = this.#byId().get(this.against());
     const isOtherNewer = other !== undefined && other.createdAt > this.#byId().get(id)!.createdAt;
     const [before, after] = isOtherNewer ? [id, this.against()] : [this.against(), id];
-    this.#api
-      .compareRevisions(before, after)
-      .subscribe({ next: comparison => this.comparison.set(comparison), error: (error: unknown) => this.#messages.problem(error) });
+    this.#asked.next([before, after]);
   }
 
   protected valueOf(id: string): unknown {
