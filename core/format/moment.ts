@@ -47,15 +47,21 @@ function part(instant: Instant, style: MomentStyle, name: keyof typeof parts): s
   return formatter.format(instant);
 }
 
+const plural = new Intl.PluralRules('en-GB');
+
 /** A count with its noun: "1 page", "14 pages". */
 export function countOf(count: number, noun: string): string {
-  return `${count.toLocaleString('en-GB')} ${noun}${count === 1 ? '' : 's'}`;
+  return `${count.toLocaleString('en-GB')} ${noun}${plural.select(count) === 'one' ? '' : 's'}`;
 }
 
-/** Joins names as a list is spoken: "a, b and c". */
+const lists = {
+  and: new Intl.ListFormat('en-GB', { type: 'conjunction' }),
+  or: new Intl.ListFormat('en-GB', { type: 'disjunction' }),
+} as const;
+
+/** Joins names as a list is spoken: "a, b and c". @see Unicode UTS 35, list patterns */
 export function listOf(names: readonly string[], conjunction: 'and' | 'or' = 'and'): string {
-  if (names.length <= 1) return names[0] ?? '';
-  return `${names.slice(0, -1).join(', ')} ${conjunction} ${names[names.length - 1]}`;
+  return lists[conjunction].format(names);
 }
 
 /** A noun with its article: "a writer", "an editor". */

@@ -1,5 +1,6 @@
 import type { BlockType } from '../blocks/block-type';
 import { blockTypes } from '../blocks/index';
+import { kindOfField, type AnyField } from '../fields/index';
 import type { PageType } from '../page-types/page-type';
 import { pageTypes } from '../page-types/index';
 
@@ -23,6 +24,18 @@ export const shippedTypes: Registry = registryOf({ blockTypes, pageTypes });
 /** A registry with one more type of block, or with another in the place of one of that name. */
 export function withBlockType(registry: Registry, type: BlockType): Registry {
   return { ...registry, blockTypes: new Map(registry.blockTypes).set(type.name, type) };
+}
+
+/**
+ * Refuses types with a kind of field that this program does not know: of their records nothing could be read.
+ * @throws UnknownFieldKind
+ */
+export function refuseUnknownFields({ blockTypes, pageTypes }: Registry): void {
+  const check = (field: AnyField): void => {
+    kindOfField(field);
+    (field as { readonly fields?: readonly AnyField[] }).fields?.forEach(check);
+  };
+  for (const { fields } of [...blockTypes.values(), ...pageTypes.values()]) fields.forEach(check);
 }
 
 /** A type that a site does not know. */

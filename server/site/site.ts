@@ -1,7 +1,7 @@
 import { Ledger } from '@core/ledger/ledger';
 import { HealthCheck } from '@core/health/health';
 import { withSiteLimits, type ThemeManifest } from '@core/theme/manifest';
-import { shippedTypes, type Registry } from '@core/registry/registry';
+import { refuseUnknownFields, shippedTypes, type Registry } from '@core/registry/registry';
 import type { Knex } from 'knex';
 import type { Clocks } from '../clocks';
 import { readLedger } from '../repositories/ledger-repository';
@@ -61,6 +61,7 @@ export async function loadSite(
   const { settings, unreadable: unreadableSettings } = await readSettings(knex);
   const { people, unreadable: unreadablePeople } = await readPeople(knex);
   refuseUnreadable([...unreadableSettings, ...unreadablePeople]);
+  refuseUnknownFields(registry);
   const state = new SiteState(settings, bareTheme, registry);
   const ledger = new Ledger(settings.baseLocale);
   const { rows, unreadable } = await readLedger(knex, registry, settings.baseLocale);
@@ -135,6 +136,7 @@ export async function changeSettings(site: Site, change: Partial<SiteSettings>):
 
 /** Lets a site know other types from now on, for as long as the program runs. */
 export function changeTypes(site: Site, registry: Registry): void {
+  refuseUnknownFields(registry);
   states.get(site)!.registry = registry;
   site.ledger.invalidate();
 }

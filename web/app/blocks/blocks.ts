@@ -15,11 +15,12 @@ import { PhaseMark } from '../shared/phase-mark';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
+import { Toolbar } from '../shared/toolbar';
 
 /** The stock: every block, what it says, and where it is used. */
 @Component({
   selector: 'almanac-blocks',
-  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe],
+  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">

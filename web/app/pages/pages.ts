@@ -13,11 +13,12 @@ import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
 import { WorkingChangesService } from '../state/working-changes.service';
+import { Toolbar } from '../shared/toolbar';
 
 /** The tree of pages with their status, what waits and what comes next. */
 @Component({
   selector: 'almanac-pages',
-  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe],
+  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">

@@ -13,11 +13,12 @@ import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { SharedRulesService } from '../state/shared-rules.service';
 import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
+import { Toolbar } from '../shared/toolbar';
 
 /** Every placement of the site, filtered, and acted on many at once. */
 @Component({
   selector: 'almanac-placements',
-  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark],
+  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">

@@ -20,6 +20,7 @@ import { PagesService } from '../../state/pages.service';
 import { SessionService } from '../../state/session.service';
 import { StockService } from '../../state/stock.service';
 import type { InsetChoice } from './inset-node';
+import { Toolbar } from '../../shared/toolbar';
 
 interface Tool {
   readonly label: string;
@@ -84,6 +85,7 @@ const tools: readonly Tool[] = [
 /** Writes rich text: structure, emphasis and links. */
 @Component({
   selector: 'almanac-rich-text-field',
+  imports: [Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="frame" [class.is-invalid]="isInvalid()">
