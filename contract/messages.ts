@@ -312,6 +312,8 @@ const fieldChange = z.object({
   before: z.string(),
   after: z.string(),
   words: z.array(z.object({ text: z.string(), kind: z.enum(['same', 'added', 'removed']) })),
+  /** Said where the words alone do not tell what changed. */
+  note: z.string(),
 });
 
 /** Two revisions, field by field. */

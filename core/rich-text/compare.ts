@@ -26,23 +26,6 @@ export function compareTexts(before: RichText, after: RichText): readonly TextCh
   return changes;
 }
 
-/** The text that changes make of another. @throws RangeError when they were not found on that text */
-export function withChanges(document: RichText, changes: readonly TextChange[]): RichText {
-  let at = 0;
-  const content = changes.flatMap(change => {
-    if (change.kind === 'same') {
-      at += change.count;
-      return document.content.slice(at - change.count, at);
-    }
-    const replaced = document.content.slice(at, at + change.before.length);
-    if (replaced.map(keyOf).join() !== change.before.map(keyOf).join()) throw new RangeError('The changes are those of another text');
-    at += change.before.length;
-    return change.after;
-  });
-  if (at !== document.content.length) throw new RangeError('The changes are those of another text');
-  return { type: 'doc', content };
-}
-
 function keyOf(node: RichTextNode): string {
   return JSON.stringify(node);
 }

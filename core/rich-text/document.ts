@@ -80,7 +80,7 @@ export function plainWords(document: RichText): string {
 }
 
 /** Whether a node holds words itself rather than other blocks. */
-export function isTextblock(node: RichTextNode): boolean {
+function isTextblock(node: RichTextNode): boolean {
   return node.type === 'paragraph' || node.type === 'heading' || node.type === 'codeBlock';
 }
 

@@ -35,15 +35,6 @@ export function writeText(document: RichText, classes?: TextClasses): readonly W
   return made.pieces;
 }
 
-/** The whole text as one piece of HTML. @param hrefOf - the address of a link; @param inset - the HTML of an inset */
-export function htmlOf(document: RichText, hrefOf: (link: LinkTarget) => string, inset: (inset: Inset) => string): string {
-  return writeText(document)
-    .map(piece =>
-      typeof piece === 'string' ? piece : 'link' in piece ? `${openLinkTag(hrefOf(piece.link))}${piece.words}</a>` : inset(piece),
-    )
-    .join('');
-}
-
 /** The opening tag of a link. */
 export function openLinkTag(href: string, className = ''): string {
   return `<a${className && ` class="${escaped(className)}"`} href="${escaped(href)}">`;

@@ -1,3 +1,4 @@
+import { readHtml } from '@contract/values';
 import type { Rule } from '@core/rule/rule';
 import { sampleEdition } from '../testing/samples';
 import { setDay, TestSite } from '../testing/test-site';
@@ -107,6 +108,28 @@ describe('the whole job over the API', () => {
     });
     expect(restored.status).toBe(200);
     expect((await writer.get('/about/people')).text).not.toContain('Nine wardens');
+  });
+
+  it('names a page by its id once a link leads to it, and says so where only that changed', async () => {
+    const editor = await test.client('edwin');
+    const id = test.pageId('/visit/access');
+    const { revisionId, value } = (await editor.get(`/api/records/${id}`)).json.live;
+    const body = (href: string) => readHtml(`<p>See <a href="${href}">parking</a>.</p>`);
+    const save = (fields: object, baseRevisionId: string) =>
+      editor.post('/api/editions', {
+        id: crypto.randomUUID(),
+        title: 'Access',
+        changes: [{ recordId: id, kind: 'page', value: { ...value, fields: { ...value.fields, ...fields } }, baseRevisionId }],
+        move: { name: 'publish', scheduled: 'keep' },
+      });
+    expect((await save({ body: body('/visit/parking') }, revisionId)).status).toBe(200);
+    const { live } = (await editor.get(`/api/records/${id}`)).json;
+    expect(JSON.stringify(live.value.fields.body)).toContain(test.pageId('/visit/parking'));
+    expect((await editor.get('/visit/access')).text).toContain('<a href="/visit/parking">parking</a>');
+    const other = await save({ body: body('/visit/dogs') }, live.revisionId);
+    expect(other.json.changes[0].fields.map((each: { note: string }) => each.note)).toEqual([
+      'The words are the same; 1 paragraph is set otherwise, or leads elsewhere.',
+    ]);
   });
 
   it('answers a moment in the past as it really was', async () => {

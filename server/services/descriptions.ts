@@ -2,10 +2,12 @@ import type { Comparison } from '@contract/messages';
 import { compareValues, compareWords } from '@core/compare/compare';
 import { kindOfField } from '@core/fields/index';
 import type { FieldNames } from '@core/fields/field';
-import { writeFullMoment } from '@core/format/moment';
+import { countOf, writeFullMoment } from '@core/format/moment';
 import { kindNamed } from '@core/kinds/index';
 import type { KindContext, OwnField } from '@core/kinds/kind';
 import type { RecordKind } from '@core/ledger/records';
+import { compareTexts } from '@core/rich-text/compare';
+import { isRichText, plainWords } from '@core/rich-text/document';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import type { Site } from '../site/site';
@@ -39,9 +41,20 @@ export function describeChanges(
         label: field?.label ?? own?.label ?? change.field,
         before: say(change.before),
         after: say(change.after),
+        note: settingNote(change.before, change.after),
         words: isProse ? [...proseChanges(change, field ? (value: unknown) => words!(value, field) : null)] : [],
       };
     });
+}
+
+/** Told of running text whose words are the same: that something about how it is set, or where it leads, is not. */
+function settingNote(before: unknown, after: unknown): string {
+  if (!isRichText(before) || !isRichText(after) || plainWords(before) !== plainWords(after)) return '';
+  const count = compareTexts(before, after).reduce(
+    (sum, each) => sum + (each.kind === 'same' ? 0 : Math.max(each.before.length, each.after.length)),
+    0,
+  );
+  return `The words are the same; ${countOf(count, 'paragraph')} ${count === 1 ? 'is' : 'are'} set otherwise, or ${count === 1 ? 'leads' : 'lead'} elsewhere.`;
 }
 
 /** What became of prose, word by word; of structured prose, that of its words. */

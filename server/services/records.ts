@@ -19,7 +19,7 @@ import { labelOfTarget } from '@core/theme/manifest';
 import { describeChanges } from './descriptions';
 import { kindOf, liveRevisionId } from './edition-lookups';
 import { bestValueOf, nameOfPerson, namesFor, titleOf } from './names';
-import { isDiscarded, lastChange, statusFields } from './record-facts';
+import { isDiscarded, isKept, lastChange, statusFields } from './record-facts';
 import { recordsNaming, referencesOf } from './references';
 
 /** The page tree in reading order; pages that are not live follow their parent's live ones. */
@@ -71,7 +71,7 @@ export function listBlocks(site: Site): readonly BlockRow[] {
         ...statusFields(site, record.id, null),
         ...lastChange(site, record.id),
         placementCount: targets.get(record.id)?.length ?? 0,
-        insetCount: recordsNaming(site, record.id).filter(each => each.way === 'inset').length,
+        insetCount: insetCountOf(site, record.id),
         readers: value.readers ? whoPhrase(value.readers, names) : '',
         targets: [...new Set(targets.get(record.id))],
         pages: pagesShowingBlock(snapshot, record.id).map(id => namedPage(snapshot.pageById.get(id)!)),
@@ -177,6 +177,12 @@ function pageRow(
 /** Who may read, in words; empty for anyone. */
 function readersInWords(site: Site, readers: RuleTree<WhoTest>): string {
   return alwaysHolds(readers) ? '' : whoPhrase(readers, namesFor(site, site.snapshots.at()));
+}
+
+/** How many texts hold a block. */
+function insetCountOf(site: Site, id: string): number {
+  const holders = referencesOf(site).to(id).filter(each => each.way === 'inset' && isKept(site, each.from));
+  return new Set(holders.map(each => each.from)).size;
 }
 
 // What it says first, in a line.

@@ -33,6 +33,9 @@ import type { Comparison } from '@contract/messages';
               <del>{{ change.before }}</del> <ins>{{ change.after }}</ins>
             </p>
           }
+          @if (change.note) {
+            <p class="form-help">{{ change.note }}</p>
+          }
         </dd>
       } @empty {
         <dd class="quiet">No difference.</dd>

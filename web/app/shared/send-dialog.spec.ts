@@ -23,7 +23,7 @@ const clash: RecordClash = {
   title: 'Moth lamps',
   yours: { look: '' },
   theirs: { revisionId: 'newer', value: { look: 'calm' }, by: 'Edwin', at: Date.parse('2027-03-18T09:00Z') },
-  fields: [{ field: 'look', label: 'Look', before: 'calm', after: 'plainly', words: [] }],
+  fields: [{ field: 'look', label: 'Look', before: 'calm', after: 'plainly', words: [], note: '' }],
 };
 const stale = new ApiProblem({
   type: 't',

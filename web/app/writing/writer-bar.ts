@@ -132,6 +132,7 @@ export class WriterBar {
           before: String(change.before ?? ''),
           after: String(change.after ?? ''),
           words: [...change.words],
+          note: '',
         }))
       : [];
   });

@@ -4,7 +4,7 @@ import { plainWords, type RichText } from '@core/rich-text/document';
 import { faultOfText } from '@core/rich-text/faults';
 import { fittedText } from '@core/rich-text/fitted';
 import { textFromHtml } from '@core/rich-text/from-html';
-import { htmlOf } from '@core/rich-text/html';
+import { htmlOf } from '@core/testing/html-of';
 import { insetNode } from './inset-node';
 import { linkMark, subscriptMark, superscriptMark } from './marks';
 
