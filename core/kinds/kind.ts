@@ -91,7 +91,7 @@ export interface Kind<Value> {
   /** The pages that readers may notice it on, at a moment of a plan. */
   pagesAt(id: string, plan: SitePlan, moment: Instant): BitSet;
   /** What a list of things to come calls its place. */
-  place(value: Value, context: KindContext): string;
+  whereabouts(value: Value, context: KindContext): string;
   /** What is wrong with a value on a site, by pointer. */
   faults(id: string, value: Value, site: KindSite): readonly FieldFault[];
   /** Why it cannot be taken off; an empty pointer is the record itself. */

@@ -9,7 +9,7 @@ import type { ThemeManifest } from '../theme/manifest';
 
 import { initialValues } from '../fields/index';
 import { page as pageType } from '../page-types/page/type';
-import { textOfParagraphs, type RichText } from '../rich-text/document';
+import { type RichText, textOfParagraphs } from '../rich-text/document';
 
 /** A theme of two layouts, one of them without an aside. */
 export const smallTheme: ThemeManifest = {

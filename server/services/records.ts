@@ -181,7 +181,9 @@ function readersInWords(site: Site, readers: RuleTree<WhoTest>): string {
 
 /** How many texts hold a block. */
 function insetCountOf(site: Site, id: string): number {
-  const holders = referencesOf(site).to(id).filter(each => each.way === 'inset' && isKept(site, each.from));
+  const holders = referencesOf(site)
+    .to(id)
+    .filter(each => each.way === 'inset' && isKept(site, each.from));
   return new Set(holders.map(each => each.from)).size;
 }
 

@@ -61,7 +61,7 @@ function plannedRow(site: Site, change: PlannedChange, all: readonly PlannedChan
     kind: change.kind,
     title: titleOf(site, snapshot, change.kind, change.value),
     what: change.what,
-    target: kindNamed(change.kind).place(change.value, kindContext(site, snapshot)),
+    target: kindNamed(change.kind).whereabouts(change.value, kindContext(site, snapshot)),
     pageCount: pages.length,
     pageId: first?.id ?? null,
     pageTitle: first ? namesFor(site, snapshot).page(first.id) : '',

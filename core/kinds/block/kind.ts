@@ -38,7 +38,7 @@ export const block: Kind<BlockValue> = {
   pagesToSee: (id, _value, snapshot) => pagesShowingBlock(snapshot, id),
   pagesChanged: (id, snapshot) => pagesShowingBlock(snapshot, id),
   pagesAt: (id, plan, moment) => pagesWithBlock(plan, id, moment),
-  place: () => 'block',
+  whereabouts: () => 'block',
   faults: (id, value, site) => {
     const gone = faultsOfFields(block.fields!(value, site.registry), value.fields, site, '/fields');
     return [...gone, ...readersFaults(value.readers, site), ...(gone.length === 0 ? insetLoopFaults(id, value, site) : [])];

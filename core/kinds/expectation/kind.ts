@@ -50,7 +50,7 @@ export const expectation: Kind<ExpectationValue> = {
   pagesToSee: () => [],
   pagesChanged: () => [],
   pagesAt: (_id, plan) => emptySet(plan.universe.size),
-  place: () => 'expectation',
+  whereabouts: () => 'expectation',
   faults: (_id, value, site) => expectationFaults(value, site),
   isUnseen: true,
 };

@@ -47,7 +47,7 @@ export const page: Kind<PageValue> = {
   pagesChanged: id => [id],
   pagesAt: (id, plan, moment) =>
     liveAmong(plan, plan.universe.where({ test: 'page', page: id }, { locale: plan.locale, query: {} }), moment),
-  place: value => value.type,
+  whereabouts: value => value.type,
   faults: (id, value, site) => [
     ...pageFaults(id, value, site),
     ...faultsOfFields(page.fields!(value, site.registry), value.fields, site, '/fields'),

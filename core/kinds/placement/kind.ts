@@ -57,7 +57,7 @@ export const placement: Kind<PlacementValue> = {
     const placed = placedAt(plan, id, moment);
     return placed ? pagesWith(plan, placed, moment) : emptySet(plan.universe.size);
   },
-  place: (value, { snapshot }) => labelOfTarget(snapshot.manifest, value.target),
+  whereabouts: (value, { snapshot }) => labelOfTarget(snapshot.manifest, value.target),
   faults: (_id, value, site) => placementFaults(value, site),
   needsBlock: value => value.blockId,
 };

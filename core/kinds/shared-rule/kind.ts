@@ -33,7 +33,7 @@ export const sharedRule: Kind<SharedRuleValue> = {
   pagesChanged: () => [],
   pagesAt: (id, plan, moment) =>
     placedFollowing(plan, id, moment).reduce((some, each) => either(some, pagesWith(plan, each, moment)), emptySet(plan.universe.size)),
-  place: () => 'shared rule',
+  whereabouts: () => 'shared rule',
   faults: (_id, value, site) => ruleFaults(value.rule, site, '/rule'),
   faultsOfTakingOff: followerFaults,
 };
