@@ -99,10 +99,9 @@ describe('the grammar of texts', () => {
         expect(isTaken(text)).toBeTrue();
         // One node of another type somewhere in it.
         let left = at % 12;
+        const renamed = (each: Piece): Piece => ({ ...each, type });
         const spoilt = (node: Piece): Piece =>
-          left-- === 0 && node !== text
-            ? Object.assign({ ...node }, { type })
-            : { ...node, ...(node.content && { content: node.content.map(spoilt) }) };
+          left-- === 0 && node !== text ? renamed(node) : { ...node, ...(node.content && { content: node.content.map(spoilt) }) };
         const other = spoilt(text);
         if (!isTaken(other)) expect(faultOfText(other)).not.toBeNull();
       }),
