@@ -99,6 +99,31 @@ describe('a type and a test that are added while the server runs', () => {
     expect(dogs.takes.join(' ')).toContain('Links to it from “Asked often”');
   });
 
+  it('hold rights against single fields', async () => {
+    const fields = questions.fields.map(field => (field.name === 'counts' ? { ...field, changedBy: ['administrator'] } : field));
+    changeTypes(test.site, withBlockType(shippedTypes, { ...questions, fields }));
+    const edwin = await test.client('edwin');
+    const { live } = (await edwin.get(`/api/records/${block}`)).json;
+    const save = (part: object) =>
+      edwin.post('/api/editions', {
+        id: uuid(),
+        title: 'x',
+        changes: [
+          {
+            recordId: block,
+            kind: 'block',
+            value: { ...live.value, fields: { ...live.value.fields, ...part } },
+            baseRevisionId: live.revisionId,
+          },
+        ],
+      });
+    expect((await save({ counts: false })).json.errors).toEqual([
+      { pointer: '/changes/0/value/fields/counts', detail: 'Only administrator may change this.' },
+    ]);
+    expect((await save({ opening: 'Ask anybody.' })).status).toBe(200);
+    changeTypes(test.site, withBlockType(shippedTypes, questions));
+  });
+
   it('leave the rest of the site answering when the type is gone', async () => {
     changeTypes(test.site, shippedTypes);
     const answer = await margit.get('/visit/parking');

@@ -1,5 +1,5 @@
 import { valueSchema } from '@contract/values';
-import { fieldsById } from '@core/fields/index';
+import { fieldsById, initialValues } from '@core/fields/index';
 import type { FieldValues } from '@core/fields/field';
 import { listOf } from '@core/format/moment';
 import { kindNamed } from '@core/kinds/index';
@@ -11,6 +11,7 @@ import { faultsFromIssues, refuseInvalid, type Fault } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { kindSite } from './kind-site';
+import { bestValueOf } from './names';
 
 /** A value that is fit to be stored, or what is wrong with it. */
 export type ValidatedValue =
@@ -49,8 +50,27 @@ export function faultsInSite(site: Site, snapshot: SiteSnapshot, change: Overlay
   return faults.map(fault => ({ ...fault, pointer: `${pointer}${fault.pointer}` }));
 }
 
-/** Refuses what goes where none of a person's roles may place, unless it stands there already. */
+/** Refuses what none of a person's roles may do: placing where others do, unless it stands there already, or changing a field that is theirs. */
 export function roleFaults(site: Site, person: Person, change: Overlay, prefix: string): readonly Fault[] {
+  return [...targetFaults(site, person, change, prefix), ...fieldFaults(site, person, change, prefix)];
+}
+
+// What is not changed may stay, whoever wrote it; a new record has what its type begins with.
+function fieldFaults(site: Site, { roles }: Person, { recordId, kind, value }: Overlay, prefix: string): readonly Fault[] {
+  const declared = value === null ? [] : (kindNamed(kind).fields?.(value, site.registry) ?? []);
+  const closed = declared.filter(({ changedBy }) => changedBy && !roles.some(role => changedBy.includes(role)));
+  if (closed.length === 0) return [];
+  const known = site.ledger.records.has(recordId)
+    ? (bestValueOf(site, recordId) as { readonly fields?: FieldValues } | null)?.fields
+    : undefined;
+  const before = known ?? initialValues(closed);
+  const { fields: after } = value as { readonly fields: FieldValues };
+  return closed
+    .filter(({ name }) => JSON.stringify(after[name]) !== JSON.stringify(before[name]))
+    .map(({ name, changedBy }) => ({ pointer: `${prefix}/fields/${name}`, detail: `Only ${listOf(changedBy!, 'or')} may change this.` }));
+}
+
+function targetFaults(site: Site, person: Person, change: Overlay, prefix: string): readonly Fault[] {
   const target = targetOf(change);
   if (target === null) return [];
   const { manifest, placementById } = site.snapshots.at();

@@ -108,6 +108,12 @@ describe('FieldsForm', () => {
     expect([values, screen.host.querySelector('img')!.getAttribute('src')]).toEqual([{ picture: '/media/reeds.svg' }, '/media/reeds.svg']);
   });
 
+  it('closes what others may change, and says who', async () => {
+    await show([{ name: 'most', label: 'At most', kind: 'number', help, least: 1, most: 9, changedBy: ['administrator'] } as Field]);
+    expect(screen.text).toContain('Only administrator may change this.');
+    expect(field('At most').closest('[inert]')).not.toBeNull();
+  });
+
   describe('a list of items', () => {
     const items = [{ id: 'a', fields: { asked: 'Dogs?' } }, { id: 'b', fields: { asked: 'Tea?' } }]; // prettier-ignore
 

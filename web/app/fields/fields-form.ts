@@ -3,6 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { isAsked, wordsOfField } from '@core/fields/index';
 import type { FieldValues } from '@core/fields/field';
 import type { AnyField } from '@core/fields/kinds';
+import { listOf } from '@core/format/moment';
+import { SessionService } from '../state/session.service';
 import type { FaultAt } from './control';
 import { FIELD_CONTROLS } from './controls.token';
 
@@ -25,7 +27,12 @@ const countedFrom = 0.8;
             }
           </label>
         }
-        <ng-container [ngComponentOutlet]="row.control" [ngComponentOutletInputs]="row.inputs" />
+        <div [inert]="row.closedFor !== ''">
+          <ng-container [ngComponentOutlet]="row.control" [ngComponentOutletInputs]="row.inputs" />
+        </div>
+        @if (row.closedFor) {
+          <p class="form-help">{{ row.closedFor }}</p>
+        }
         @if (!row.isWhole) {
           <div [id]="row.describedBy">
             @if (row.fault; as fault) {
@@ -52,6 +59,7 @@ const countedFrom = 0.8;
 })
 export class FieldsForm {
   readonly #controls = inject(FIELD_CONTROLS);
+  readonly #session = inject(SessionService);
   readonly fields = input.required<readonly AnyField[]>();
   readonly values = input.required<FieldValues>();
   /** What the ids of its elements begin with; another one for each form on a screen. */
@@ -76,6 +84,7 @@ export class FieldsForm {
           control,
           isWhole,
           hasOwnLabel,
+          closedFor: this.#closedFor(field),
           controlId,
           describedBy,
           fault: faultAt(''),
@@ -84,6 +93,11 @@ export class FieldsForm {
         };
       }),
   );
+
+  /** Who may change a field, when this person may not. */
+  #closedFor({ changedBy }: AnyField): string {
+    return changedBy && !this.#session.holds(...changedBy) ? `Only ${listOf(changedBy, 'or')} may change this.` : '';
+  }
 
   #changeOf(name: string): (value: unknown) => void {
     const known = this.#changes.get(name);

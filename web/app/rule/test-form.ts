@@ -2,20 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import type { PageRow } from '@contract/messages';
 import type { FieldValues } from '@core/fields/field';
 import { isAsked } from '@core/fields/index';
-import type { ChoiceField } from '@core/fields/choice/choice';
-import { servicePages } from '@core/page/service-pages';
 import type { WhereTest } from '@core/rule/rule';
-import { testWith, valuesOfTest, type ParameterSource, type TestParameter } from '@core/rule/tests/test-kind';
+import { testWith, valuesOfTest, type TestParameter } from '@core/rule/tests/test-kind';
 import { whereTests } from '@core/rule/tests/where-tests';
-import { roles } from '@core/workflow/workflow';
-import { indentOf } from '../shared/labels';
 import { isTickedIn, numberIn, textIn } from '../shared/typed-event';
 import { SessionService } from '../state/session.service';
-
-interface Choice {
-  readonly value: string;
-  readonly label: string;
-}
+import { choicesOf, type ParameterChoice } from './parameter-choices';
 
 /** One test about the page: what it asks, and of what. Its parameters are as its kind declares them. */
 @Component({
@@ -132,25 +124,7 @@ export class TestForm {
     if (test) this.testChange.emit(test as WhereTest);
   }
 
-  #choicesOf(parameter: TestParameter): readonly Choice[] | null {
-    if (parameter.from) return this.#listOf(parameter.from);
-    return parameter.kind === 'choice' ? (parameter as ChoiceField).choices : null;
-  }
-
-  // Topics are words that anybody may bring along, so they are typed.
-  #listOf(from: ParameterSource): readonly Choice[] | null {
-    const { site } = this.#session;
-    const lists: Readonly<Record<ParameterSource, () => readonly Choice[] | null>> = {
-      pages: () => this.pages().map(page => ({ value: page.id, label: indentOf(page.depth) + page.title })),
-      'page types': () => site.pageTypes.map(type => ({ value: type.name, label: type.label.toLowerCase() })),
-      'page fields': () => [...this.#session.askable].map(([value, label]) => ({ value, label })),
-      topics: () => null,
-      layouts: () => site.theme.layouts.map(each => ({ value: each.name, label: each.label })),
-      locales: () => site.locales.map(each => ({ value: each.tag, label: each.name })),
-      memberships: () => site.memberships.map(each => ({ value: each.name, label: each.label })),
-      roles: () => roles.map(value => ({ value, label: value })),
-      'service pages': () => servicePages.map(value => ({ value, label: value })),
-    };
-    return lists[from]();
+  #choicesOf(parameter: TestParameter): readonly ParameterChoice[] | null {
+    return choicesOf(parameter, this.#session, this.pages());
   }
 }

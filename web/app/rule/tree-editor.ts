@@ -13,8 +13,9 @@ import {
 } from '@core/rule/rule';
 import { phraseWhenTest, phraseWhereTest, phraseWhoTest } from '@core/rule/sentence';
 import * as text from '@core/rule/text';
-import { roles } from '@core/workflow/workflow';
+import { whoTests } from '@core/rule/tests/who-tests';
 import { SessionService } from '../state/session.service';
+import { choicesOf } from './parameter-choices';
 import { TestForm } from './test-form';
 import { choiceIn } from '../shared/typed-event';
 
@@ -155,11 +156,13 @@ export class TreeEditor {
   protected readonly written = computed(() => this.#write(this.tree()));
   protected readonly lines = computed(() => (alwaysHolds(this.tree()) ? [] : this.#linesOf(this.tree(), [], 0)));
   protected readonly readerTests = computed(() => {
-    const tests: readonly WhoTest[] = [
-      { test: 'signed in' },
-      ...this.#session.site.memberships.map((each): WhoTest => ({ test: 'membership', membership: each.name })),
-      ...roles.map((role): WhoTest => ({ test: 'role', role })),
-    ];
+    // Every test with each value that its parameter may have.
+    const tests = whoTests.kinds.flatMap(kind => {
+      const [parameter] = kind.parameters;
+      if (!parameter) return [{ test: kind.name } as WhoTest];
+      const choices = choicesOf(parameter, this.#session, this.pages()) ?? [];
+      return choices.map(({ value }) => ({ test: kind.name, [parameter.name]: value }) as unknown as WhoTest);
+    });
     return tests.map(test => ({ test, words: this.#phrase(test) }));
   });
 

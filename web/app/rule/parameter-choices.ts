@@ -1,0 +1,36 @@
+import type { PageRow } from '@contract/messages';
+import type { ChoiceField } from '@core/fields/choice/choice';
+import { servicePages } from '@core/page/service-pages';
+import type { ParameterSource, TestParameter } from '@core/rule/tests/test-kind';
+import { roles } from '@core/workflow/workflow';
+import { indentOf } from '../shared/labels';
+import type { SessionService } from '../state/session.service';
+
+/** One of the values that a parameter of a test may have. */
+export interface ParameterChoice {
+  readonly value: string;
+  readonly label: string;
+}
+
+/** What a parameter may be, from the site's own lists; null where it is typed. */
+export function choicesOf(parameter: TestParameter, session: SessionService, pages: readonly PageRow[]): readonly ParameterChoice[] | null {
+  if (parameter.from) return listOf(parameter.from, session, pages);
+  return parameter.kind === 'choice' ? (parameter as ChoiceField).choices : null;
+}
+
+// Topics are words that anybody may bring along, so they are typed.
+function listOf(from: ParameterSource, session: SessionService, pages: readonly PageRow[]): readonly ParameterChoice[] | null {
+  const { site } = session;
+  const lists: Readonly<Record<ParameterSource, () => readonly ParameterChoice[] | null>> = {
+    pages: () => pages.map(page => ({ value: page.id, label: indentOf(page.depth) + page.title })),
+    'page types': () => site.pageTypes.map(type => ({ value: type.name, label: type.label.toLowerCase() })),
+    'page fields': () => [...session.askable].map(([value, label]) => ({ value, label })),
+    topics: () => null,
+    layouts: () => site.theme.layouts.map(each => ({ value: each.name, label: each.label })),
+    locales: () => site.locales.map(each => ({ value: each.tag, label: each.name })),
+    memberships: () => site.memberships.map(each => ({ value: each.name, label: each.label })),
+    roles: () => roles.map(value => ({ value, label: value })),
+    'service pages': () => servicePages.map(value => ({ value, label: value })),
+  };
+  return lists[from]();
+}
