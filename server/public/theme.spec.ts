@@ -1,4 +1,5 @@
-import { shippedTypes } from '@core/registry/registry';
+import type { BlockType } from '@core/blocks/block-type';
+import { shippedTypes, withBlockType } from '@core/registry/registry';
 import type { PageModel } from '@core/render/page-model';
 import { loadTheme } from './theme';
 
@@ -46,5 +47,40 @@ describe('a page of the theme', () => {
 
   it('keeps empty regions where they are to be chosen, in the editor', () => {
     expect(render({ 'page-foot': [listing] }, true)).toContain('data-target="page-foot"');
+  });
+
+  it('shows every type of block plainly where a theme has no template for it', () => {
+    const fields = { opening: 'Ask <b>us</b>.', body: ['<p>Words</p>'], linkTo: '/visit' };
+    const strange = (type: BlockType) => ({ ...withBlockType(shippedTypes, { ...type, name: 'strange' }) });
+    for (const type of shippedTypes.blockTypes.values()) {
+      const html = theme.render(model({ main: [{ ...block, type: 'strange', title: 'Here', fields }] }), {
+        language: 'en-GB',
+        isSheet: false,
+        registry: strange(type),
+      });
+      expect(html).withContext(type.name).toContain('<section class="block plain');
+      expect(html).toContain('<h2>Here</h2>');
+    }
+  });
+
+  it('renders once what says the same, and anew what says otherwise or is marked', () => {
+    let rendered = 0;
+    const counting: BlockType = {
+      ...shippedTypes.blockTypes.get('notice')!,
+      name: 'counted',
+      template: '{{fields.text}}{{#if isMarked}}!{{/if}}',
+    };
+    const registry = withBlockType(shippedTypes, counting);
+    const show = (text: string, part: object = {}, extra: object = {}) => {
+      const one = { ...block, type: 'counted', isSelfContained: true, fields: { get text() { rendered += 1; return text; } }, ...part }; // prettier-ignore
+      return theme.render(model({ main: [one] }), { language: 'en-GB', isSheet: false, registry, extra: { ...extra } });
+    };
+    expect(show('tide')).toContain('tide');
+    const once = rendered;
+    show('tide');
+    // It is looked at to see that it says the same, and not a second time to be rendered.
+    expect(rendered - once).toBeLessThan(once);
+    expect(show('ebb')).toContain('ebb');
+    expect(show('tide', {}, { isMarked: true })).toContain('tide!');
   });
 });
