@@ -121,6 +121,18 @@ describe('a type and a test that are added while the server runs', () => {
       { pointer: '/changes/0/value/fields/counts', detail: 'Only administrator may change this.' },
     ]);
     expect((await save({ opening: 'Ask anybody.' })).status).toBe(200);
+    const records = async () => (await margit.get(`/api/records/${block}`)).json;
+    const [draft] = (await records()).proposals;
+    const value = { ...live.value, fields: { ...live.value.fields, counts: false } };
+    const path = `/api/proposals/${draft.id}`;
+    expect((await margit.put(path, { value, parentRevisionId: draft.headRevisionId })).status).toBe(200);
+    // What somebody with the right has written in the draft may stay, and may not be turned back.
+    const on = async (counts: boolean) => {
+      const { headRevisionId: parentRevisionId } = (await records()).proposals[0];
+      return edwin.put(path, { value: { ...value, fields: { ...value.fields, opening: 'Ask.', counts } }, parentRevisionId });
+    };
+    expect((await on(true)).json.errors).toEqual([{ pointer: '/value/fields/counts', detail: 'Only administrator may change this.' }]);
+    expect((await on(false)).status).toBe(200);
     changeTypes(test.site, withBlockType(shippedTypes, questions));
   });
 

@@ -29,11 +29,16 @@ async function storeEdition(site: Site, person: Person, input: NewEdition): Prom
     person,
   );
   if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', 'This edition has been saved already.');
+  await site.history.read(basesOf(site, input.changes));
   const values = validateChanges(site, person, input.changes);
   refuseStale(site, input.changes, values);
   // What is taken off may be named by a revision that was only history until now.
-  const named = input.changes.flatMap(change => (change.retires ? (site.ledger.revisions.get(change.baseRevisionId ?? '') ?? []) : []));
-  await site.history.readForGood(named);
+  await site.history.readForGood(
+    basesOf(
+      site,
+      input.changes.filter(change => change.retires),
+    ),
+  );
   const at = site.clocks.running();
   const edition: Edition = {
     id: input.id,
@@ -50,6 +55,11 @@ async function storeEdition(site: Site, person: Person, input: NewEdition): Prom
   if (input.move) await applyMove(site, batch, edition, batch.proposals.splice(0), person, input.move);
   await write(site, batch);
   return edition.id;
+}
+
+// The revisions that changes began from.
+function basesOf(site: Site, changes: readonly Change[]): readonly Revision[] {
+  return changes.flatMap(change => site.ledger.revisions.get(change.baseRevisionId ?? '') ?? []);
 }
 
 /** Saves a new revision on a proposal. Whoever saved in between is never overwritten. */
@@ -90,7 +100,10 @@ async function storeRevision(
   );
   const snapshot = site.snapshots.with(overlays);
   const change = { recordId: proposal.recordId, kind, value: valueById(site, snapshot, kind, checked.value) };
-  const faults = [...faultsInSite(site, snapshot, change, '/value'), ...roleFaults(site, person, change, '/value')];
+  const faults = [
+    ...faultsInSite(site, snapshot, change, '/value'),
+    ...roleFaults(site, person, { ...change, baseRevisionId: proposal.headRevisionId }, '/value'),
+  ];
   if (faults.length > 0) refuseInvalid(faults);
   const revision = newRevision(site, proposal.recordId, proposal.headRevisionId, change.value, person, note);
   await write(site, {
@@ -130,7 +143,8 @@ function validateChanges(site: Site, person: Person, changes: readonly Change[])
     values.forEach((value, index) => (values[index] = valueById(site, snapshot, overlays[index]!.kind, value)));
     overlays.forEach((overlay, index) => {
       const prefix = `/changes/${index}/value`;
-      faults.push(...faultsInSite(site, snapshot, overlay, prefix), ...roleFaults(site, person, overlay, prefix));
+      const { baseRevisionId } = changes[index]!;
+      faults.push(...faultsInSite(site, snapshot, overlay, prefix), ...roleFaults(site, person, { ...overlay, baseRevisionId }, prefix));
     });
   }
   if (faults.length > 0) refuseInvalid(faults);

@@ -11,7 +11,6 @@ import { faultsFromIssues, refuseInvalid, type Fault } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { kindSite } from './kind-site';
-import { bestValueOf } from './names';
 
 /** A value that is fit to be stored, or what is wrong with it. */
 export type ValidatedValue =
@@ -50,20 +49,28 @@ export function faultsInSite(site: Site, snapshot: SiteSnapshot, change: Overlay
   return faults.map(fault => ({ ...fault, pointer: `${pointer}${fault.pointer}` }));
 }
 
-/** Refuses what none of a person's roles may do: placing where others do, unless it stands there already, or changing a field that is theirs. */
-export function roleFaults(site: Site, person: Person, change: Overlay, prefix: string): readonly Fault[] {
+/** A change of a record, and the revision that it began from; null for a new record. */
+export interface ChangeFrom extends Overlay {
+  readonly baseRevisionId: string | null;
+}
+
+/**
+ * Refuses what none of a person's roles may do: placing where others do, unless it stands there already, or changing a
+ * field that is theirs.
+ */
+export function roleFaults(site: Site, person: Person, change: ChangeFrom, prefix: string): readonly Fault[] {
   return [...targetFaults(site, person, change, prefix), ...fieldFaults(site, person, change, prefix)];
 }
 
 // What is not changed may stay, whoever wrote it; a new record has what its type begins with.
-function fieldFaults(site: Site, { roles }: Person, { recordId, kind, value }: Overlay, prefix: string): readonly Fault[] {
+function fieldFaults(site: Site, { roles }: Person, change: ChangeFrom, prefix: string): readonly Fault[] {
+  const { kind, value, baseRevisionId } = change;
   const declared = value === null ? [] : (kindNamed(kind).fields?.(value, site.registry) ?? []);
   const closed = declared.filter(({ changedBy }) => changedBy && !roles.some(role => changedBy.includes(role)));
   if (closed.length === 0) return [];
-  const known = site.ledger.records.has(recordId)
-    ? (bestValueOf(site, recordId) as { readonly fields?: FieldValues } | null)?.fields
-    : undefined;
-  const before = known ?? initialValues(closed);
+  const base = baseRevisionId === null ? undefined : site.ledger.revisions.get(baseRevisionId);
+  const known = base?.recordId === change.recordId ? (base.value as { readonly fields?: FieldValues } | null)?.fields : undefined;
+  const before: FieldValues = { ...initialValues(closed), ...known };
   const { fields: after } = value as { readonly fields: FieldValues };
   return closed
     .filter(({ name }) => JSON.stringify(after[name]) !== JSON.stringify(before[name]))

@@ -1,4 +1,5 @@
 import type { FieldCommon, FieldKind } from '../field';
+import { recordId } from '../record-id';
 
 /** A page of the site, by its id; empty for none. */
 export interface PageField extends FieldCommon {
@@ -7,14 +8,7 @@ export interface PageField extends FieldCommon {
 
 /** See {@link PageField}. */
 export const page: FieldKind<PageField, string> = {
-  initial: () => '',
-  isEmpty: value => value === '',
-  schema: (z, field) => {
-    const id = z.uuid({ error: 'An id is a UUID.' });
-    return field.required ? id : z.union([z.literal(''), id]);
-  },
-  words: () => '',
+  ...recordId,
   describe: (value, _field, names) => (value === '' ? '' : names.page(value)),
-  references: (value, _field, pointer) => (value === '' ? [] : [{ to: value, way: 'field', pointer }]),
   faults: (value, _field, site) => (value === '' || site.hasPage(value) ? [] : [{ pointer: '', detail: 'That page is gone.' }]),
 };

@@ -18,7 +18,7 @@ import { WorkingChangesService } from '../state/working-changes.service';
 import type { AddStart } from './add-panel';
 import { ArrangeService } from './arrange.service';
 import { openCopies } from './copies-dialog';
-import { changeOf, orderAt } from './placement-changes';
+import { changeOf, changeOfRemedy, orderAt } from './placement-changes';
 import type { SlipWish } from './slip';
 import type { WhyRemedy } from './why-panel';
 
@@ -106,18 +106,8 @@ export class PlacementActs {
   }
 
   /** Makes a remedy of the why panel an unsaved change. */
-  apply({ why, value, words }: WhyRemedy): void {
-    this.#arrange.make([
-      {
-        recordId: why.placementId,
-        kind: 'placement',
-        value,
-        retires: false,
-        baseRevisionId: why.revisionId,
-        title: why.title,
-        did: words.toLowerCase(),
-      },
-    ]);
+  apply(remedy: WhyRemedy): void {
+    this.#arrange.make([changeOfRemedy(remedy)]);
   }
 
   // What was never saved is simply taken back; what is live is proposed to be taken off.

@@ -2,9 +2,14 @@ import type { OrderRow, View } from '@contract/messages';
 import type { PlacementValue } from '@core/placement/placement';
 import { generateKeyBetween } from 'fractional-indexing';
 import type { WorkingChange } from '../state/working-changes.service';
+import type { WhyRemedy } from './why-panel';
 
-/** A change of a placement that is in the running order. */
-export function changeOf(row: OrderRow, part: Partial<PlacementValue>, did: string): WorkingChange {
+/** A change of a placement. */
+export function changeOf(
+  row: Pick<OrderRow, 'placementId' | 'value' | 'revisionId' | 'title'>,
+  part: Partial<PlacementValue>,
+  did: string,
+): WorkingChange {
   return {
     recordId: row.placementId,
     kind: 'placement',
@@ -14,6 +19,11 @@ export function changeOf(row: OrderRow, part: Partial<PlacementValue>, did: stri
     title: row.title,
     did,
   };
+}
+
+/** What a remedy of the why panel changes. */
+export function changeOfRemedy({ why, value, words }: WhyRemedy): WorkingChange {
+  return changeOf({ ...why, value }, {}, words.toLowerCase());
 }
 
 /** The order key for a place among rows: before the row at `index`, or after the last. */

@@ -17,7 +17,7 @@ export abstract class Control<Field extends AnyField, Value> {
   /** Called with each new value. */
   readonly change = input.required<(value: Value) => void>();
 
-  protected get isInvalid(): boolean {
+  get isInvalid(): boolean {
     return this.faultAt()('') !== null;
   }
 }

@@ -4,6 +4,7 @@ import { Router } from '@angular/router';
 import type { WhyQuestion } from '@contract/assembling';
 import { instantOf, localTimeAt } from '@core/schedule/local-time';
 import { ApiClient } from '../api/api-client';
+import { changeOfRemedy } from '../arrange/placement-changes';
 import { WhyPanel, type WhyRemedy } from '../arrange/why-panel';
 import { MessageService } from '../state/message.service';
 import { readerChoices } from '../state/readers';
@@ -317,22 +318,12 @@ export class ReachWorkspace {
     void this.#router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
   }
 
-  protected apply({ why, value, words }: WhyRemedy): void {
-    this.working.make([
-      {
-        recordId: why.placementId,
-        kind: 'placement',
-        value,
-        retires: false,
-        baseRevisionId: why.revisionId,
-        title: why.title,
-        did: words.toLowerCase(),
-      },
-    ]);
+  protected apply(remedy: WhyRemedy): void {
+    this.working.make([changeOfRemedy(remedy)]);
     this.#messages.done('Done, and not saved yet. The grid shows what it changes.', {
       label: 'Look at it in Arrange',
       link: ['/arrange'],
-      query: { sel: why.placementId },
+      query: { sel: remedy.why.placementId },
     });
   }
 

@@ -1,29 +1,16 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { FileField } from '@core/fields/file/file';
-import { textIn } from '../../shared/typed-event';
 import { SessionService } from '../../state/session.service';
 import { Control } from '../control';
+import { OptionSelect } from '../option-select';
 
 /** A file of the site, by its name. */
 @Component({
   selector: 'almanac-file-control',
+  imports: [OptionSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <select
-      class="form-select"
-      [id]="controlId()"
-      [class.is-invalid]="isInvalid"
-      [attr.aria-describedby]="describedBy()"
-      (change)="change()(textIn($event))"
-    >
-      <option value="" [selected]="value() === ''">None chosen</option>
-      @for (file of files; track file) {
-        <option [value]="file" [selected]="file === value()">{{ file.slice('/media/'.length) }}</option>
-      }
-    </select>
-  `,
+  template: `<almanac-option-select [of]="this" [options]="options" none="None chosen" />`,
 })
 export class FileControl extends Control<FileField, string> {
-  protected readonly textIn = textIn;
-  protected readonly files = inject(SessionService).site.pictures;
+  protected readonly options = inject(SessionService).site.pictures.map(value => ({ value, label: value.slice('/media/'.length) }));
 }

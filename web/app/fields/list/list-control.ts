@@ -5,11 +5,12 @@ import type { FieldValues } from '@core/fields/field';
 import { v7 as uuidv7 } from 'uuid';
 import { Control, type FaultAt } from '../control';
 import { FieldsForm } from '../fields-form';
+import { OrderButtons } from '../order-buttons';
 
 /** A list of items, each with the same fields: added, moved and taken out one by one. */
 @Component({
   selector: 'almanac-list-control',
-  imports: [forwardRef(() => FieldsForm)],
+  imports: [forwardRef(() => FieldsForm), OrderButtons],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset [attr.aria-describedby]="describedBy()">
@@ -33,25 +34,13 @@ import { FieldsForm } from '../fields-form';
                 [faultAt]="faultsOf(at)"
                 (valuesChange)="set(at, $event)"
               />
-              <button
-                type="button"
-                class="btn-word"
-                [disabled]="at === 0"
-                [attr.aria-label]="'Move up: ' + nameOf(item)"
-                (click)="move(at, -1)"
-              >
-                Up
-              </button>
-              <button
-                type="button"
-                class="btn-word"
-                [disabled]="at === value().length - 1"
-                [attr.aria-label]="'Move down: ' + nameOf(item)"
-                (click)="move(at, 1)"
-              >
-                Down
-              </button>
-              <button type="button" class="btn-word" [attr.aria-label]="'Take out: ' + nameOf(item)" (click)="takeOut(at)">Take out</button>
+              <almanac-order-buttons
+                [list]="value()"
+                [at]="at"
+                [name]="nameOf(item)"
+                (listChange)="change()($event)"
+                (takenOut)="goOnBefore(at)"
+              />
             </details>
           </li>
         }
@@ -75,9 +64,6 @@ import { FieldsForm } from '../fields-form';
     summary {
       cursor: pointer;
       min-height: 26px;
-    }
-    .btn-word {
-      margin-right: 8px;
     }
   `,
 })
@@ -107,16 +93,8 @@ export class ListControl extends Control<ListField, readonly ListItem[]> {
     this.change()([...this.value(), newItem(this.field(), uuidv7())]);
   }
 
-  protected move(at: number, by: 1 | -1): void {
-    const items = [...this.value()];
-    const [moved] = items.splice(at, 1);
-    items.splice(at + by, 0, moved!);
-    this.change()(items);
-  }
-
   // The item before it, or the first, is where one goes on.
-  protected takeOut(at: number): void {
-    this.change()(this.value().filter((_, index) => index !== at));
+  protected goOnBefore(at: number): void {
     this.summaries()[Math.max(0, at - 1)]?.nativeElement.focus();
   }
 }

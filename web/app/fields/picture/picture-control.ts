@@ -1,27 +1,17 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { PictureField } from '@core/fields/picture/picture';
 import { pictureName } from '../../shared/labels';
-import { textIn } from '../../shared/typed-event';
 import { SessionService } from '../../state/session.service';
 import { Control } from '../control';
+import { OptionSelect } from '../option-select';
 
 /** A picture of the site, shown small once it is chosen. */
 @Component({
   selector: 'almanac-picture-control',
+  imports: [OptionSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <select
-      class="form-select"
-      [id]="controlId()"
-      [class.is-invalid]="isInvalid"
-      [attr.aria-describedby]="describedBy()"
-      (change)="change()(textIn($event))"
-    >
-      <option value="" [selected]="value() === ''">None chosen</option>
-      @for (picture of pictures; track picture) {
-        <option [value]="picture" [selected]="picture === value()">{{ nameOf(picture) }}</option>
-      }
-    </select>
+    <almanac-option-select [of]="this" [options]="options" none="None chosen" />
     @if (value()) {
       <img [src]="value()" alt="" />
     }
@@ -38,7 +28,5 @@ import { Control } from '../control';
   `,
 })
 export class PictureControl extends Control<PictureField, string> {
-  protected readonly textIn = textIn;
-  protected readonly nameOf = pictureName;
-  protected readonly pictures = inject(SessionService).site.pictures;
+  protected readonly options = inject(SessionService).site.pictures.map(value => ({ value, label: pictureName(value) }));
 }

@@ -1,30 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { RecordField } from '@core/fields/record/record';
-import { textIn } from '../../shared/typed-event';
-import { RecordLists } from './record-lists';
 import { Control } from '../control';
+import { OptionSelect } from '../option-select';
+import { RecordLists } from './record-lists';
 
 /** A record of one kind, by its title. */
 @Component({
   selector: 'almanac-record-control',
+  imports: [OptionSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <select
-      class="form-select"
-      [id]="controlId()"
-      [class.is-invalid]="isInvalid"
-      [attr.aria-describedby]="describedBy()"
-      (change)="change()(textIn($event))"
-    >
-      <option value="" [selected]="value() === ''">Not chosen</option>
-      @for (row of rows(); track row.id) {
-        <option [value]="row.id" [selected]="row.id === value()">{{ row.title }}</option>
-      }
-    </select>
-  `,
+  template: `<almanac-option-select [of]="this" [options]="options()" none="Not chosen" />`,
 })
 export class RecordControl extends Control<RecordField, string> {
   readonly #lists = inject(RecordLists);
-  protected readonly textIn = textIn;
-  protected readonly rows = computed(() => this.#lists.of(this.field().of)());
+  protected readonly options = computed(() =>
+    this.#lists
+      .of(this.field().of)()
+      .map(({ id, title }) => ({ value: id, label: title })),
+  );
 }

@@ -1,0 +1,54 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+
+/** Moves one of a list up or down, or takes it out. */
+@Component({
+  selector: 'almanac-order-buttons',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <button
+      type="button"
+      class="btn-word"
+      [disabled]="at() === 0"
+      [attr.aria-label]="'Move up: ' + name()"
+      (click)="listChange.emit(moved(-1))"
+    >
+      Up
+    </button>
+    <button
+      type="button"
+      class="btn-word"
+      [disabled]="at() === list().length - 1"
+      [attr.aria-label]="'Move down: ' + name()"
+      (click)="listChange.emit(moved(1))"
+    >
+      Down
+    </button>
+    <button type="button" class="btn-word" [attr.aria-label]="'Take out: ' + name()" (click)="takeOut()">Take out</button>
+  `,
+  styles: `
+    .btn-word {
+      margin-right: 8px;
+    }
+  `,
+})
+export class OrderButtons<Item> {
+  readonly list = input.required<readonly Item[]>();
+  /** Which of the list it is. */
+  readonly at = input.required<number>();
+  readonly name = input.required<string>();
+  readonly listChange = output<readonly Item[]>();
+  /** After {@link listChange}, when it is out. */
+  readonly takenOut = output<void>();
+
+  protected moved(by: 1 | -1): readonly Item[] {
+    const list = [...this.list()];
+    const [item] = list.splice(this.at(), 1);
+    list.splice(this.at() + by, 0, item!);
+    return list;
+  }
+
+  protected takeOut(): void {
+    this.listChange.emit(this.list().filter((_, index) => index !== this.at()));
+    this.takenOut.emit();
+  }
+}
