@@ -82,20 +82,21 @@ export class AddChoice {
   readonly blockTaken = output<{ readonly block: BlockRow; readonly isCopy: boolean }>();
   protected readonly textIn = textIn;
   protected readonly search = signal('');
+  /** Names of the types that the region is kept for; undefined when it holds any. */
+  readonly #allowed = computed(() => limitsOf(this.#session.site.theme, null, this.target().name).types);
   protected readonly targetWord = computed(() => labelOfTarget(this.#session.site.theme, this.target()).toLowerCase());
   /** The types that the region may hold, by what they are for. */
-  protected readonly groups = computed(() => {
-    const { types } = limitsOf(this.#session.site.theme, null, this.target().name);
-    return (['To read', 'To find more'] as const)
+  protected readonly groups = computed(() =>
+    (['To read', 'To find more'] as const)
       .map(purpose => ({
         purpose,
-        types: this.#session.site.blockTypes.filter(type => type.purpose === purpose && (types === undefined || types.includes(type.name))),
+        types: this.#session.site.blockTypes.filter(type => type.purpose === purpose && this.#mayHold(type.name)),
       }))
-      .filter(group => group.types.length > 0);
-  });
+      .filter(group => group.types.length > 0),
+  );
   /** Said when a limit keeps some types out. */
   protected readonly limitWords = computed(() => {
-    const { types } = limitsOf(this.#session.site.theme, null, this.target().name);
+    const types = this.#allowed();
     return types
       ? `The ${this.targetWord()} is kept for ${listOf(types.map(type => this.#session.blockType(type)?.label.toLowerCase() ?? type))}.`
       : '';
@@ -107,6 +108,6 @@ export class AddChoice {
       .slice(0, text === '' ? 6 : 20);
   });
   #mayHold(type: string): boolean {
-    return limitsOf(this.#session.site.theme, null, this.target().name).types?.includes(type) ?? true;
+    return this.#allowed()?.includes(type) ?? true;
   }
 }
