@@ -136,6 +136,27 @@ describe('a type and a test that are added while the server runs', () => {
     changeTypes(test.site, withBlockType(shippedTypes, questions));
   });
 
+  it('name the fields of both types where a page turns from one to another', async () => {
+    const gate = { name: 'gate', label: 'Which gate', kind: 'short text', help: '', most: 40 } as const;
+    const pageTypes = new Map([...shippedTypes.pageTypes, ['walk', { name: 'walk', label: 'Walk', version: 1, fields: [gate] }]] as const);
+    changeTypes(test.site, { ...withBlockType(shippedTypes, questions), pageTypes });
+    const id = test.pageId('/visit/parking');
+    const { live } = (await margit.get(`/api/records/${id}`)).json;
+    const change = { recordId: id, kind: 'page', value: { ...live.value, type: 'walk', fields: { gate: 'North' } } };
+    const edition = {
+      id: uuid(),
+      title: 'x',
+      changes: [{ ...change, baseRevisionId: live.revisionId }],
+      move: { name: 'send for review' },
+    };
+    const [told] = (await margit.post('/api/editions', edition)).json.changes;
+    const labels = told.fields.map((each: { label: string }) => each.label);
+    expect(labels).toEqual(jasmine.arrayContaining(['Which gate', 'Standfirst', 'Text']));
+    expect(labels.some((label: string) => label.startsWith('fields.'))).toBeFalse();
+    await margit.move(edition.id, { name: 'withdraw' });
+    changeTypes(test.site, withBlockType(shippedTypes, questions));
+  });
+
   it('leave the rest of the site answering when the type is gone', async () => {
     changeTypes(test.site, shippedTypes);
     const answer = await margit.get('/visit/parking');

@@ -11,7 +11,7 @@ import { isRichText, plainWords } from '@core/rich-text/document';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import type { Site } from '../site/site';
-import { bestValueOf, kindContext, titleOf } from './names';
+import { kindContext, recordName } from './names';
 
 /** The differences of two values, field by field, in words that people know. */
 export function describeChanges(
@@ -24,7 +24,9 @@ export function describeChanges(
   const context = kindContext(site, snapshot);
   const { ownFields, fields } = kindNamed(kind);
   const names = fieldNames(site, snapshot, context);
-  const ofType = new Map((fields?.(after ?? before, site.registry) ?? []).map(field => [`fields.${field.name}`, field]));
+  // Where the type itself changed, both have their say; of what both have, the newer.
+  const declared = [before, after].flatMap(value => (value === null ? [] : (fields?.(value, site.registry) ?? [])));
+  const ofType = new Map(declared.map(field => [`fields.${field.name}`, field]));
   const isNew = before === null;
   return compareValues(before, after)
     .filter(change => !isNew || isWorthReading(ownFields[change.field], change.after))
@@ -84,10 +86,7 @@ function describeOwn(own: OwnField | undefined, value: unknown, context: KindCon
 function fieldNames(site: Site, snapshot: SiteSnapshot, { names, style }: KindContext): FieldNames {
   return {
     page: names.page,
-    record: id => {
-      const kind = site.ledger.records.get(id)?.kind;
-      return kind ? titleOf(site, snapshot, kind, bestValueOf(site, id)) : 'something that is gone';
-    },
+    record: id => recordName(site, snapshot, id),
     moment: value => writeFullMoment(instantOf(value as LocalTime), style),
   };
 }

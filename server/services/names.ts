@@ -62,12 +62,15 @@ export function titleOf(site: Site, snapshot: SiteSnapshot, kind: RecordKind, va
   return value === null ? 'Without content' : kindNamed(kind).title(value, kindContext(site, snapshot));
 }
 
+/** What a record is called, whatever its kind and state. */
+export function recordName(site: Site, snapshot: SiteSnapshot, id: string): string {
+  const kind = site.ledger.records.get(id)?.kind;
+  return kind ? titleOf(site, snapshot, kind, bestValueOf(site, id)) : 'something that is gone';
+}
+
 /** What findings may call things by. */
 export function findingNames(site: Site, snapshot: SiteSnapshot): FindingNames {
-  const record = (id: string): string => {
-    const kind = site.ledger.records.get(id)?.kind;
-    return kind ? titleOf(site, snapshot, kind, bestValueOf(site, id)) : 'something that is gone';
-  };
+  const record = (id: string) => recordName(site, snapshot, id);
   return { ...namesFor(site, snapshot), record, expectation: record };
 }
 

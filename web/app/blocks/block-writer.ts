@@ -35,11 +35,11 @@ import { WritingService } from '../writing/writing.service';
           ><input
             class="form-control"
             id="block-title"
-            [class.is-invalid]="fault('title')"
+            [class.is-invalid]="writing.faultOf('title')"
             [value]="block.title"
             (input)="set({ title: textIn($event) })"
           />
-          @if (fault('title'); as words) {
+          @if (writing.faultOf('title'); as words) {
             <p class="form-fault" role="alert">{{ words }}</p>
           } @else {
             <p class="form-help">Lists and search use it, even where a page does not show it.</p>
@@ -132,7 +132,7 @@ export class BlockWriter {
   /** The page from which one came. */
   readonly page = input<string>();
   protected readonly type = computed(() => this.#session.blockType(this.writing.value()?.type ?? ''));
-  protected readonly faultAt: FaultAt = pointer => this.fault(`fields${pointer}`);
+  protected readonly faultAt: FaultAt = pointer => this.writing.faultOf(`fields${pointer}`);
   protected readonly previewPage = computed(() => {
     const shownOn = this.writing.record()?.pagesChanged ?? [];
     const asked = shownOn.find(each => each.id === this.page());
@@ -169,10 +169,5 @@ export class BlockWriter {
 
   protected set(part: Partial<BlockValue>): void {
     this.writing.set({ ...this.writing.value()!, ...part });
-  }
-
-  protected fault(field: string): string | null {
-    const problem = this.writing.problem();
-    return problem?.faultAt(`/value/${field}`) ?? problem?.faultAt(`/changes/0/value/${field}`) ?? null;
   }
 }

@@ -31,11 +31,11 @@ import { WritingService } from '../writing/writing.service';
           ><input
             class="form-control"
             id="page-title"
-            [class.is-invalid]="fault('title')"
+            [class.is-invalid]="writing.faultOf('title')"
             [value]="page.title"
             (input)="set({ title: textIn($event) })"
           />
-          @if (fault('title'); as words) {
+          @if (writing.faultOf('title'); as words) {
             <p class="form-fault" role="alert">{{ words }}</p>
           }
         </div>
@@ -58,7 +58,7 @@ import { WritingService } from '../writing/writing.service';
                   <option [value]="each.id" [selected]="each.id === page.parentId">{{ indent(each.depth) }}{{ each.title }}</option>
                 }
               </select>
-              @if (fault('parentId'); as words) {
+              @if (writing.faultOf('parentId'); as words) {
                 <p class="form-fault" role="alert">{{ words }}</p>
               }
             </div>
@@ -68,12 +68,12 @@ import { WritingService } from '../writing/writing.service';
                 class="form-control code"
                 id="page-segment"
                 [disabled]="page.parentId === null"
-                [class.is-invalid]="fault('segment')"
+                [class.is-invalid]="writing.faultOf('segment')"
                 [value]="page.segment"
                 (input)="set({ segment: textIn($event) })"
               />
               <p class="form-help code">{{ path() }}</p>
-              @if (fault('segment'); as words) {
+              @if (writing.faultOf('segment'); as words) {
                 <p class="form-fault" role="alert">{{ words }}</p>
               }
             </div>
@@ -185,7 +185,7 @@ export class PageWriter {
   /** The fields that are read as the page, and those that say something about it. */
   protected readonly written = computed(() => (this.#type()?.fields ?? []).filter(field => !field.isAbout));
   protected readonly about = computed(() => (this.#type()?.fields ?? []).filter(field => field.isAbout));
-  protected readonly faultAt: FaultAt = pointer => this.fault(`fields${pointer}`);
+  protected readonly faultAt: FaultAt = pointer => this.writing.faultOf(`fields${pointer}`);
   protected readonly indent = indentOf;
   protected readonly layouts = this.#site.theme.layouts;
   protected readonly changes = computed(() => {
@@ -206,7 +206,9 @@ export class PageWriter {
   protected readonly isUnsettled = computed(
     () =>
       this.writing.isNew() ||
-      ['parentId', 'segment', 'layout', 'type', ...this.about().map(field => `fields/${field.name}`)].some(each => this.fault(each)),
+      ['parentId', 'segment', 'layout', 'type', ...this.about().map(field => `fields/${field.name}`)].some(each =>
+        this.writing.faultOf(each),
+      ),
   );
   /** Address, type, layout, topics and readers in one line. */
   protected readonly aboutWords = computed(() => {
@@ -276,11 +278,6 @@ export class PageWriter {
     if (!type) return;
     const kept = Object.fromEntries(type.fields.filter(field => field.name in held).map(field => [field.name, held[field.name]]));
     this.set({ type: name, typeVersion: type.version, fields: { ...initialValues(type.fields), ...kept } });
-  }
-
-  protected fault(field: string): string | null {
-    const problem = this.writing.problem();
-    return problem?.faultAt(`/value/${field}`) ?? problem?.faultAt(`/changes/0/value/${field}`) ?? null;
   }
 }
 

@@ -103,6 +103,12 @@ export class WritingService<Value extends { readonly title: string }> {
     this.#value.set(value);
   }
 
+  /** What is wrong with a part of the value, whichever way it was saved; null when nothing is. @param field - JSON Pointer without its first stroke */
+  faultOf(field: string): string | null {
+    const problem = this.problem();
+    return problem?.faultAt(`/value/${field}`) ?? problem?.faultAt(`/changes/0/value/${field}`) ?? null;
+  }
+
   get id(): string {
     return this.#id;
   }
