@@ -130,7 +130,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['server/main.ts', 'server/check.ts', 'server/upgrade.ts', 'demo/**/*.ts', 'bench/**/*.ts', 'tools/**/*.ts'],
+    files: ['server/main.ts', 'server/begin.ts', 'server/check.ts', 'server/upgrade.ts', 'demo/**/*.ts', 'bench/**/*.ts', 'tools/**/*.ts'],
     rules: { 'no-console': 'off' },
   },
   { files: ['web/**/*.ts'], ignores: ['**/*.spec.ts'], rules: { 'no-restricted-syntax': ['error', ...noKinds] } },

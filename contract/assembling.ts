@@ -1,7 +1,7 @@
 import { roles } from '@core/workflow/workflow';
 import { z } from 'zod';
 import { instant, line, localeTag, requiredLine, uuid } from './common';
-import { closedPages, kind, named, overlayChange, publicationTimes, reader, scheduledChoice, status, vantage, waiting } from './messages';
+import { kind, named, overlayChange, publicationTimes, reader, scheduledChoice, status, vantage, waiting } from './messages';
 
 /** Something wrong, what to do about it, and where. */
 export const finding = z.object({
@@ -265,10 +265,6 @@ export const copied = z.array(z.object({ recordId: z.string(), kind, value: z.un
 
 export type CopyRequest = z.infer<typeof copyRequest>;
 export type Copied = z.infer<typeof copied>;
-/** What holds for the whole site and can be set in the editor; what is left out stays as it is. */
-export const siteSettings = z.strictObject({ closedPages: closedPages.optional() });
-
-export type SiteSettingsChange = z.infer<typeof siteSettings>;
 export type SharedRuleRow = z.infer<typeof sharedRuleRow>;
 export type ExpectationRow = z.infer<typeof expectationRow>;
 export type Breach = ExpectationRow['breaches'][number];

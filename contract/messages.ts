@@ -40,6 +40,8 @@ export const session = z.object({
     localeName: z.string(),
     now: instant,
     isFrozen: z.boolean(),
+    /** Whether there is a site yet. */
+    isBegun: z.boolean(),
   }),
   /** For the staff only. */
   desk: z
@@ -54,6 +56,12 @@ export const session = z.object({
       blockTypes: z.array(z.custom<import('@core/blocks/block-type').BlockTypeDeclaration>()),
       pageTypes: z.array(z.custom<import('@core/page-types/page-type').PageTypeDeclaration>()),
       closedPages,
+      description: z.string(),
+      publicAddress: z.string(),
+      /** Whether whoever started the server said the address. */
+      isAddressGiven: z.boolean(),
+      isIndexed: z.boolean(),
+      opening: z.object({ isOpen: z.boolean(), opensAt: localTime.nullable() }),
     })
     .nullable(),
 });

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { instant, uuid } from './common';
 import * as assembling from './assembling';
 import * as messages from './messages';
+import * as site from './site';
 import { today } from './today';
 
 /** One operation of the HTTP API. The server validates by it and the OpenAPI document is made from it. */
@@ -27,6 +28,8 @@ export interface Operation {
 }
 
 const query = {
+  start: z.strictObject({ key: z.string().max(200) }),
+  zone: z.strictObject({ zone: site.timeZone }),
   pages: z.strictObject({ moment: z.coerce.number().pipe(instant).optional() }),
   compare: z.strictObject({ before: z.union([uuid, z.literal('none')]), after: uuid }),
   ribbon: z.strictObject({
@@ -58,6 +61,22 @@ export const operations = {
     isOfSession: true,
   },
   signOut: { method: 'delete', path: '/session', summary: 'Signs out.', answer: null, isOpenToAll: true, isOfSession: true },
+  readStart: {
+    method: 'get',
+    path: '/start',
+    summary: 'What is asked of whoever begins a site. The key is told when the server starts.',
+    query: query.start,
+    answer: site.startQuestions,
+    isOpenToAll: true,
+  },
+  beginSite: {
+    method: 'post',
+    path: '/start',
+    summary: 'Begins a site with its first administrator, who is signed in with it.',
+    body: site.keyedBeginning,
+    answer: messages.session,
+    isOpenToAll: true,
+  },
   listPages: {
     method: 'get',
     path: '/pages',
@@ -235,8 +254,15 @@ export const operations = {
     method: 'put',
     path: '/settings',
     summary: 'Sets what holds for the whole site.',
-    body: assembling.siteSettings,
+    body: site.siteSettings,
     answer: messages.session,
+  },
+  readZone: {
+    method: 'get',
+    path: '/zone',
+    summary: 'What another time zone of the site would do.',
+    query: query.zone,
+    answer: site.zoneReport,
   },
   lookAs: {
     method: 'put',

@@ -25,6 +25,8 @@ export const today = z.object({
   mine: z.array(editionRow),
   /** Approved most recently. */
   lately: z.array(editionRow),
+  /** What a new site still lacks, in the order in which it is best done; empty when that has been put away. */
+  firstSteps: z.array(z.object({ name: z.enum(['placement', 'picture', 'people', 'address', 'open']), isDone: z.boolean() })),
   counts: z.object({ pages: z.number().int(), blocks: z.number().int(), placements: z.number().int() }),
   /** The gravest first. */
   faults: z.array(finding),

@@ -9,7 +9,7 @@ import { DateTime } from 'luxon';
 import { v7 as uuidv7 } from 'uuid';
 import { demoBlocks, type DemoBlock, type DemoPlacement, type DemoWhere } from './scenario-blocks';
 import { demoPages } from './scenario-pages';
-import { writtenBlock, writtenPageFields } from './written';
+import { writtenBlock, writtenPageFields } from '@server/starting/written';
 
 /** The demo as changes, with the ids that later acts refer to. */
 export interface LaidOut {

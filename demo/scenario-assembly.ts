@@ -2,7 +2,7 @@ import type { Change } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import type { PlacementValue, Target } from '@core/placement/placement';
-import { writtenBlock } from './written';
+import { writtenBlock } from '@server/starting/written';
 import { everywhere, type Rule } from '@core/rule/rule';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
 import type { RegionLimits } from '@core/theme/manifest';

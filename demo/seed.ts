@@ -1,11 +1,11 @@
 import type { Change, MoveRequest } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import { bodyOf, type PageValue } from '@core/page/page';
-import { continued, writtenBlock, writtenFields, writtenPageFields } from './written';
+import { continued, writtenBlock, writtenFields, writtenPageFields } from '@server/starting/written';
 import { everywhere, thisPageOnly } from '@core/rule/rule';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { Clocks } from '@server/clocks';
-import { hashPassword } from '@server/http/passwords';
+import { hashPassword } from '@server/services/passwords';
 import type { Theme } from '@server/public/theme';
 import { insertPerson, type Person } from '@server/repositories/people-repository';
 import { initialSettings, saveSettings } from '@server/repositories/settings-repository';

@@ -6,12 +6,13 @@ import { frozenClocks, realClocks } from './clocks';
 import { openDatabase } from './database/connect';
 import { UnreadableStore } from './database/store-fault';
 import { createServer } from './http/server';
+import { StartKey } from './http/start-key';
 import { readOptions } from './options';
 import { listPictures } from './public/pictures';
 import { loadTheme } from './public/theme';
 import { unreadableLine } from './repositories/readable';
 import { initialSettings } from './repositories/settings-repository';
-import { loadSite } from './site/site';
+import { isBegun, loadSite } from './site/site';
 import { startUpkeep } from './site/upkeep';
 
 const root = process.cwd();
@@ -32,16 +33,14 @@ async function main(): Promise<void> {
   const site = await loadSite(knex, clocks, theme, listPictures(mediaFolder), options.publicAddress);
   for (const each of site.unreadable) logger.warn(`Left out, since it cannot be read: ${unreadableLine(each)}`);
   site.faults.onFault = ({ recordId, why }) => logger.warn({ recordId, why }, 'left out, since it cannot be shown');
-  if (site.people.size === 0)
-    throw new RangeError(
-      `There is no site in ${options.data} yet. Lay out the demo with ./almanac demo, or name the folder of a site with --data.`,
-    );
+  const startKey = isBegun(site) ? undefined : new StartKey();
   const { version } = JSON.parse(readFileSync(path.join(root, 'package.json'), 'utf8')) as { version: string };
   const app = createServer({
     site,
     logger,
     version,
     mediaFolder,
+    startKey,
     secret: secretOf(data),
     isSecure: options.isSecure,
     trustedProxies: options.trustedProxies,
@@ -55,6 +54,10 @@ async function main(): Promise<void> {
     }
     const { port } = server.address() as { port: number };
     const address = options.publicAddress || `http://localhost:${port}`;
+    if (startKey)
+      return console.log(
+        `There is no site in ${options.data} yet. Open this address to begin one; it works once, and only until the server stops:\n${address}/almanac/start?key=${startKey.text}`,
+      );
     console.log(`${site.settings.name} is at ${address}/ and its editor at ${address}/almanac/`);
   });
   const stopUpkeep = startUpkeep(site, logger);

@@ -27,6 +27,7 @@ export class Ledger {
   readonly #proposalIdsOf = new Map<string, Set<string>>();
   readonly #proposalIdsOfEdition = new Map<string, Set<string>>();
   readonly #openProposalIds = new Set<string>();
+  #baseLocale: string;
   #lastRecordedAt: Instant = -Infinity;
   #lastNumber = 0;
   /** Grows with every change, so that whatever was computed from the ledger can tell whether it still holds. */
@@ -43,7 +44,20 @@ export class Ledger {
   family: object = {};
 
   /** @param baseLocale - BCP 47 tag of the locale in which every field has words; what is asked without a locale is asked of it */
-  constructor(readonly baseLocale = 'en-GB') {}
+  constructor(baseLocale = 'en-GB') {
+    this.#baseLocale = baseLocale;
+  }
+
+  /** BCP 47 tag of the locale in which every field has words. */
+  get baseLocale(): string {
+    return this.#baseLocale;
+  }
+
+  /** Begins an empty ledger in another locale. @throws RangeError when something is written in it */
+  beginIn(locale: string): void {
+    if (this.records.size > 0) throw new RangeError('A ledger with records stays in its locale');
+    this.#baseLocale = locale;
+  }
 
   /** Takes in rows; see {@link LedgerRows}. */
   absorb(rows: LedgerRows): void {

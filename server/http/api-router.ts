@@ -27,7 +27,11 @@ import { checkedChanges } from '../services/validation';
 import { overlaysFor, ribbonOf, viewPage } from '../services/views';
 import { explainPlacement } from '../services/why';
 import { dropSavedFilter, readSavedFilters, saveSavedFilter } from '../repositories/saved-filters-repository';
-import type { Site } from '../site/site';
+import { isBegun, type Site } from '../site/site';
+import { beginSite, startQuestions } from '../starting/begin';
+import { zoneReport } from '../services/zone';
+import { refuseInsecure } from './secure';
+import type { StartKey } from './start-key';
 import { faultsFromIssues, Refusal, refuseInvalid } from '../errors/refusal';
 import { beginSession, endSession, keepSession, personOf, type Sessions } from './sessions';
 
@@ -58,7 +62,7 @@ type Given<Name extends OperationName> = Readonly<Answer<Name>> | ((typeof opera
 type Handlers = { readonly [Name in OperationName]: (call: Call<Name>) => Promise<Given<Name>> | Given<Name> };
 
 /** The HTTP API, every call validated against its operation. */
-export function apiRouter(site: Site, sessions: Sessions, version: string): Router {
+export function apiRouter(site: Site, sessions: Sessions, version: string, startKey: StartKey | null = null): Router {
   const router = express.Router();
   const openApi = openApiDocument(version);
   router.use((_request, response, next) => {
@@ -66,7 +70,7 @@ export function apiRouter(site: Site, sessions: Sessions, version: string): Rout
     next();
   });
   router.get('/openapi.json', (_request, response) => response.json(openApi));
-  const handlers = handlersFor(site, sessions);
+  const handlers = handlersFor(site, sessions, startKey);
   for (const name of Object.keys(operations) as OperationName[])
     register(router, site, sessions, operations[name], handlers[name] as (call: Call<OperationName>) => unknown);
   router.use((request, _response, next) => next(new Refusal('not-found', `There is nothing at ${request.path}.`)));
@@ -122,7 +126,7 @@ function parse(schema: z.ZodType | undefined, raw: unknown): unknown {
   return parsed.data;
 }
 
-function handlersFor(site: Site, sessions: Sessions): Handlers {
+function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null): Handlers {
   return {
     readSession: ({ request, response, self }) => describeSession(site, sessions, request, response, self),
     signIn: async ({ request, response, body }) => {
@@ -135,6 +139,17 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
       return describeSession(site, sessions, request, response, person);
     },
     signOut: ({ request }) => endSession(request) as Promise<undefined>,
+    readStart: ({ query }) => {
+      refuseWrongKey(startKey, query.key);
+      return startQuestions(site);
+    },
+    beginSite: async ({ request, response, body: { key, ...beginning } }) => {
+      refuseInsecure(request, sessions.isSecure);
+      refuseWrongKey(startKey, key);
+      const person = await beginSite(site, beginning);
+      await beginSession(request, person);
+      return describeSession(site, sessions, request, response, person);
+    },
     listPages: ({ query }) => [...listPages(site, query.moment ?? null)],
     listBlocks: () => [...listBlocks(site)],
     readRecord: ({ person, id }) => readRecord(site, person, id),
@@ -185,6 +200,7 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
       await saveSiteSettings(site, self, body);
       return describeSession(site, sessions, request, response, self);
     },
+    readZone: ({ query }) => zoneReport(site, query.zone),
     lookAs: async ({ request, response, self, body }) => {
       request.session.lookAs = checkedLook(site, self, body.as);
       await keepSession(request);
@@ -195,6 +211,11 @@ function handlersFor(site: Site, sessions: Sessions): Handlers {
     readRibbon: ({ query }) => ribbonOf(site, query.page, query.from, query.until),
     readToday: ({ person }) => todayFor(site, person),
   };
+}
+
+function refuseWrongKey(startKey: StartKey | null, key: string): void {
+  if (!startKey?.matches(key))
+    throw new Refusal('not-permitted', 'This is not the address that the server told when it was started last. Take the newest one.');
 }
 
 function describeSession(site: Site, sessions: Sessions, request: Request, response: Response, self: Person | null): Session {
@@ -229,6 +250,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
       localeName: settings.localeName,
       now: clocks.content(),
       isFrozen: clocks.isFrozen,
+      isBegun: isBegun(site),
     },
     desk:
       self && self.roles.length > 0
@@ -241,6 +263,11 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             blockTypes: [...site.registry.blockTypes.values()].map(declarationOf),
             pageTypes: [...site.registry.pageTypes.values()].map(pageDeclarationOf),
             closedPages: settings.closedPages,
+            description: settings.description,
+            publicAddress: site.publicAddress,
+            isAddressGiven: site.isAddressGiven,
+            isIndexed: settings.isIndexed,
+            opening: settings.opening,
           }
         : null,
   };

@@ -6,7 +6,8 @@ import { anyone, type ReaderFacts } from '@core/rule/who';
 import type { Logger } from 'pino';
 import { type PublicAnswers, renderPublicPage } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
-import type { Site } from '../site/site';
+import { isBegun, type Site } from '../site/site';
+import { isClosed, isClosedTo, sendClosed } from './closed';
 import { beginSession, endSession, personOf, readerFactsOf, sessionCookie, type Sessions } from './sessions';
 import { Refusal } from '../errors/refusal';
 
@@ -15,7 +16,7 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
   const router = express.Router();
   const form = express.urlencoded({ extended: false, limit: '20kb' });
   router.get('/sitemap.xml', async (request, response) => {
-    const pages = site.snapshots.at().pages.filter(page => mayRead(page, anyone));
+    const pages = isClosed(site) ? [] : site.snapshots.at().pages.filter(page => mayRead(page, anyone));
     const { address, cacheControl } = addressOf(site, request);
     const xml =
       pages.length === 0
@@ -30,8 +31,13 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     response
       .type('text/plain')
       .set('Cache-Control', cacheControl)
-      .send(`User-agent: *\nDisallow: /almanac/\nDisallow: /api/\nDisallow: /sign-in\nSitemap: ${address}/sitemap.xml\n`);
+      .send(
+        site.settings.isIndexed && !isClosed(site)
+          ? `User-agent: *\nDisallow: /almanac/\nDisallow: /api/\nDisallow: /sign-in\nSitemap: ${address}/sitemap.xml\n`
+          : 'User-agent: *\nDisallow: /\n',
+      );
   });
+  router.get('/sign-in', (request, response, next) => (isBegun(site) ? next() : sendClosed(site, response)));
   router.get('/sign-in', (request, response) => sendSignIn(site, sessions, request, response, 200, {}));
   router.post('/sign-in', form, sessions.refuseForged, async (request, response) => {
     const { email, password, to } = fieldsOf(request);
@@ -50,6 +56,7 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
   router.get(/.*/, (request, response) => {
     site.turns.noteReader();
     const person = personOf(site, request);
+    if (isClosedTo(site, person)) return sendClosed(site, response);
     if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
     sendPage(answers, readerFactsOf(person), request, response);
   });
@@ -67,7 +74,7 @@ export function answerSignedOut(site: Site, answers: PublicAnswers, logger: Logg
     if (!isReading || request.headers.cookie?.includes(sessionCookie)) return next();
     const page = site.snapshots.at().pageByPath.get(request.path);
     // A page that is not for them goes the same way as an address that leads nowhere, header by header.
-    if (!page || !mayRead(page, anyone)) return next();
+    if (!page || !mayRead(page, anyone) || isClosed(site)) return next();
     site.turns.noteReader();
     sendPage(answers, anyone, request, response);
     logger.debug({ path: request.path, status: response.statusCode }, 'public page');

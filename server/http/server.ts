@@ -14,6 +14,7 @@ import { problemDocument } from './problems';
 import { PublicAnswers } from '../public/answers';
 import { answerSignedOut, publicRouter } from './public-router';
 import { createSessions } from './sessions';
+import type { StartKey } from './start-key';
 
 /** What a server is made with. */
 export interface ServerOptions {
@@ -21,6 +22,8 @@ export interface ServerOptions {
   /** Rendered pages; made when not given. */
   readonly answers?: PublicAnswers;
   readonly logger: Logger;
+  /** Opens the form that begins a site; left out, nothing does. */
+  readonly startKey?: StartKey;
   /** Signs cookies and tokens; at least 32 characters. */
   readonly secret: string;
   /** Folder of the built editor. */
@@ -60,13 +63,13 @@ export function createServer(options: ServerOptions): Express {
       logger,
       autoLogging: true,
       customLogLevel: (_request, response, error) =>
-        error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug',
+        error || (response.statusCode >= 500 && response.statusCode !== 503) ? 'error' : response.statusCode >= 400 ? 'info' : 'debug',
     }),
   );
   app.use(compression({ threshold: 2_048 }));
   serveFiles(app, options);
   app.use(...sessions.middleware);
-  app.use('/api', express.json({ limit: '1mb' }), refuseDeep, apiRouter(site, sessions, options.version));
+  app.use('/api', express.json({ limit: '1mb' }), refuseDeep, apiRouter(site, sessions, options.version, options.startKey));
   app.use(publicRouter(site, sessions, answers));
   app.use(answerProblems(logger));
   return app;

@@ -29,6 +29,8 @@ export interface Sessions {
   readonly refuseForged: RequestHandler;
   /** A token to be sent back in the header x-csrf-token or the form field "csrf". */
   readonly tokenFor: (request: Request, response: Response) => string;
+  /** Whether the public reaches the server over https. */
+  readonly isSecure: boolean;
   /** Checks passwords, and slows down whoever guesses. */
   readonly guard: SignInGuard;
 }
@@ -44,6 +46,7 @@ export function createSessions(site: Site, secret: string, isSecure: boolean, lo
     getCsrfTokenFromRequest: request => request.get('x-csrf-token') ?? (request.body as { csrf?: string } | undefined)?.csrf,
   });
   return {
+    isSecure,
     middleware: [
       session({
         name: sessionCookie,

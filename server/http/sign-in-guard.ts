@@ -1,7 +1,7 @@
 import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import type { CookieOptions, Request, Response } from 'express';
-import { authenticate } from './passwords';
+import { authenticate } from '../services/passwords';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { Refusal } from '../errors/refusal';

@@ -2,7 +2,8 @@ import { anyone } from '@core/rule/who';
 import { connect } from 'node:net';
 import { openDatabase } from '../database/connect';
 import { PublicAnswers } from '../public/answers';
-import { cleanSessions, refreshPeople } from '../site/upkeep';
+import { refreshPeople } from '../site/people';
+import { cleanSessions } from '../site/upkeep';
 import { sampleBlock, sampleEdition } from '../testing/samples';
 import { TestSite, type TestClient } from '../testing/test-site';
 

@@ -35,6 +35,16 @@ export interface Theme {
   /** Folder of files that browsers may fetch. */
   readonly assets: string;
   readonly render: (model: PageModel, options: RenderOptions) => string;
+  /** What is read in place of every page while the site is closed. */
+  readonly renderClosed: (notice: ClosedNotice) => string;
+}
+
+/** Why there is nothing to read, in words. */
+export interface ClosedNotice {
+  readonly siteName: string;
+  readonly language: string;
+  readonly words: string;
+  readonly maySignIn: boolean;
 }
 
 /**
@@ -69,6 +79,7 @@ export function loadTheme(folder: string): Theme {
   return {
     manifest,
     assets: path.join(folder, 'assets'),
+    renderClosed: notice => partials.get('closed')!(notice),
     render: (model, options) => {
       const templateOf = templatesFor(handlebars, partials, options.registry);
       return page({

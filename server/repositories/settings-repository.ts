@@ -1,6 +1,8 @@
 import { limits as limitsSchema } from '@contract/assembling';
 import { localeTag } from '@contract/common';
 import { closedPages, type ClosedPages } from '@contract/messages';
+import { opening, publicAddress } from '@contract/site';
+import { open, type Opening } from '@core/site/opening';
 import { isTimeZone } from '@core/schedule/local-time';
 import type { RegionLimits } from '@core/theme/manifest';
 import type { Knex } from 'knex';
@@ -10,6 +12,8 @@ import type { Unreadable } from './readable';
 /** What holds for the whole site. */
 export interface SiteSettings {
   readonly name: string;
+  /** What it is about, in a sentence; empty says nothing. */
+  readonly description: string;
   /** IANA time zone in which times are typed and shown. */
   readonly zone: string;
   /** BCP 47 tag of the locale every field has words in. */
@@ -24,11 +28,20 @@ export interface SiteSettings {
   readonly cacheCapSeconds: number;
   /** What signed-out readers get at a page that is not for them: they are asked to sign in, or it answers like one that never was. */
   readonly closedPages: ClosedPages;
+  /** Where the public reaches it, such as https://reserves.example; empty when it has not been said. */
+  readonly publicAddress: string;
+  /** Whether search engines are asked in. */
+  readonly isIndexed: boolean;
+  /** Until when only the staff sees it. */
+  readonly opening: Opening;
+  /** Whether Today leads through what a new site still lacks. */
+  readonly showsFirstSteps: boolean;
 }
 
 /** What a site is before anyone has set it up. */
 export const initialSettings: SiteSettings = {
   name: 'A new site',
+  description: '',
   zone: 'Europe/London',
   baseLocale: 'en-GB',
   localeName: 'English (UK)',
@@ -37,11 +50,16 @@ export const initialSettings: SiteSettings = {
   memberships: [{ name: 'member', label: 'members' }],
   cacheCapSeconds: 300,
   closedPages: 'sign in',
+  publicAddress: '',
+  isIndexed: true,
+  opening: open,
+  showsFirstSteps: false,
 };
 
 const named = z.object({ name: z.string(), label: z.string() });
 const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[Name]> } = {
   name: z.string(),
+  description: z.string(),
   zone: z.string().refine(isTimeZone, { error: 'no such time zone' }),
   baseLocale: localeTag,
   localeName: z.string(),
@@ -49,7 +67,11 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   limits: limitsSchema,
   memberships: z.array(named),
   cacheCapSeconds: z.number().int().min(0),
-  closedPages: closedPages,
+  closedPages,
+  publicAddress,
+  isIndexed: z.boolean(),
+  opening,
+  showsFirstSteps: z.boolean(),
 };
 
 /** The settings as stored over the initial ones, and which of them cannot be read. */

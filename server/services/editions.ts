@@ -6,6 +6,7 @@ import { instantOf } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
 import { rightsOf } from '@core/kinds/index';
 import { mayWrite } from '@core/workflow/workflow';
+import type { Knex } from 'knex';
 import { v7 as uuidv7 } from 'uuid';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
@@ -18,12 +19,15 @@ import { describeChanges } from './descriptions';
 import { momentStyle, nameOfPerson, someOf, titleOf } from './names';
 import { faultsInSite, roleFaults, validateValue, valueById } from './validation';
 
+/** What else is written in the transaction of an edition, ahead of it. */
+export type WrittenBefore = (transaction: Knex.Transaction) => Promise<void>;
+
 /** Saves changes as one edition, and makes a move with it in the same transaction when asked. */
-export function createEdition(site: Site, person: Person, input: NewEdition): Promise<string> {
-  return site.writes.run(() => storeEdition(site, person, input));
+export function createEdition(site: Site, person: Person, input: NewEdition, before?: WrittenBefore): Promise<string> {
+  return site.writes.run(() => storeEdition(site, person, input, before));
 }
 
-async function storeEdition(site: Site, person: Person, input: NewEdition): Promise<string> {
+async function storeEdition(site: Site, person: Person, input: NewEdition, before?: WrittenBefore): Promise<string> {
   refuseKinds(
     input.changes.map(change => change.kind),
     person,
@@ -53,7 +57,7 @@ async function storeEdition(site: Site, person: Person, input: NewEdition): Prom
   batch.editions.push(edition);
   input.changes.forEach((change, index) => addChange(site, batch, edition, change, values[index], person, input.note));
   if (input.move) await applyMove(site, batch, edition, batch.proposals.splice(0), person, input.move);
-  await write(site, batch);
+  await write(site, batch, before);
   return edition.id;
 }
 
@@ -257,8 +261,9 @@ function newRevision(site: Site, recordId: string, parentId: string | null, valu
   };
 }
 
-async function write(site: Site, batch: Batch): Promise<void> {
+async function write(site: Site, batch: Batch, before?: WrittenBefore): Promise<void> {
   const rows: LedgerRows = await inTransaction(site.knex, async transaction => {
+    await before?.(transaction);
     await repository.insertRecords(transaction, batch.records);
     await repository.insertRevisions(transaction, batch.revisions);
     await repository.saveEditions(transaction, batch.editions);

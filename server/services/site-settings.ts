@@ -1,11 +1,13 @@
-import type { SiteSettingsChange } from '@contract/assembling';
-import { Refusal } from '../errors/refusal';
+import type { SiteSettingsChange } from '@contract/site';
+import { Refusal, refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
 
 /** Sets what holds for the whole site. @throws Refusal when the person may not */
 export async function saveSiteSettings(site: Site, person: Person, change: SiteSettingsChange): Promise<void> {
   refuseBeyondSite(person, 'Settings of the site are');
+  if (site.isAddressGiven && change.publicAddress !== undefined && change.publicAddress !== site.publicAddress)
+    refuseInvalid([{ pointer: '/publicAddress', detail: 'Whoever started the server said the address; it counts before this one.' }]);
   await site.writes.run(() => changeSettings(site, change));
 }
 

@@ -6,6 +6,7 @@ import type { PageFacts } from '@core/rule/where';
 import { localTimeAt, instantOf } from '@core/schedule/local-time';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
+import { firstStepsFor } from './first-steps';
 import { healthOf } from './health';
 import { listEditions } from './edition-views';
 import { kindContext, namesFor, titleOf } from './names';
@@ -39,6 +40,7 @@ export async function todayFor(site: Site, person: Person): Promise<Today> {
       .filter(edition => edition.stage === 'approved')
       .slice(0, 5),
     mine: open.filter(edition => edition.author.id === person.id),
+    firstSteps: [...firstStepsFor(site, person)],
     counts: { pages: snapshot.pages.length, blocks: snapshot.blocks.size, placements: snapshot.placements.length },
     faults: health.findings.slice(0, mostFaults),
     faultCount: health.findings.length,

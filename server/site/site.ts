@@ -43,6 +43,8 @@ export interface Site {
   readonly pictures: readonly string[];
   /** Where the public reaches the site, such as https://reserves.example; empty when it has not been said. */
   readonly publicAddress: string;
+  /** Whether whoever started the server said so; it counts before what is set in the editor. */
+  readonly isAddressGiven: boolean;
   /** What of the ledger cannot be read and is left out. */
   readonly unreadable: readonly Unreadable[];
   /** What went wrong with single records while answering. */
@@ -66,7 +68,7 @@ export async function loadSite(
   const ledger = new Ledger(settings.baseLocale);
   const { rows, unreadable } = await readLedger(knex, registry, settings.baseLocale);
   ledger.absorb(rows);
-  const site: Omit<Site, 'settings' | 'theme' | 'registry'> = {
+  const site: Omit<Site, 'settings' | 'theme' | 'registry' | 'publicAddress'> = {
     knex,
     ledger,
     clocks,
@@ -81,12 +83,13 @@ export async function loadSite(
     turns: new Turns(),
     people: new Map(people.map(person => [person.id, person])),
     pictures,
-    publicAddress,
+    isAddressGiven: publicAddress !== '',
     unreadable,
     faults: new FaultLog(),
   };
   const whole = Object.defineProperties(site, {
     settings: { get: () => state.settings, enumerable: true },
+    publicAddress: { get: () => publicAddress || state.settings.publicAddress, enumerable: true },
     theme: { get: () => state.theme, enumerable: true },
     registry: { get: () => state.registry, enumerable: true },
   }) as Site;
@@ -126,9 +129,19 @@ function refuseUnreadable(unreadable: readonly Unreadable[]): void {
   );
 }
 
+/** Whether there is a site yet: somebody who may sign in. */
+export function isBegun(site: Site): boolean {
+  return site.people.size > 0;
+}
+
 /** Sets some of what holds for the whole site, at once and for good. */
 export async function changeSettings(site: Site, change: Partial<SiteSettings>): Promise<void> {
   await inTransaction(site.knex, transaction => saveSettings(transaction, change));
+  adoptSettings(site, change);
+}
+
+/** Goes by settings that have been stored. */
+export function adoptSettings(site: Site, change: Partial<SiteSettings>): void {
   states.get(site)!.replaceSettings({ ...site.settings, ...change });
   // Nothing was written to the ledger, but what was computed from it no longer holds.
   site.ledger.invalidate();

@@ -1,6 +1,6 @@
 import type { Logger } from 'pino';
 import { whenFree } from '../database/store-fault';
-import { readPeople, type Person } from '../repositories/people-repository';
+import { refreshPeople } from './people';
 import type { Site } from './site';
 
 /** How often it is looked whether somebody else wrote to the store, in milliseconds. */
@@ -24,14 +24,6 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
   const timers = [setInterval(() => attempt('people could not be read anew', look), lookEvery), setInterval(clean, cleanEvery)];
   timers.forEach(timer => timer.unref());
   return () => timers.forEach(timer => clearInterval(timer));
-}
-
-/** Reads anew who there is and what they may, as when another program has changed it. */
-export async function refreshPeople(site: Site): Promise<void> {
-  const { people } = await readPeople(site.knex);
-  const known = site.people as Map<string, Person>;
-  known.clear();
-  for (const person of people) known.set(person.id, person);
 }
 
 /** Deletes the sessions that are over. Sessions are real time, whatever the site's own clock says. */

@@ -10,6 +10,7 @@ import { pino } from 'pino';
 import type { Clocks } from '../clocks';
 import { openDatabase } from '../database/connect';
 import { createServer } from '../http/server';
+import type { StartKey } from '../http/start-key';
 import { listPictures } from '../public/pictures';
 import { loadTheme, type Theme } from '../public/theme';
 import { loadSite, type Site } from '../site/site';
@@ -21,7 +22,14 @@ export const setDay = Date.parse('2027-03-18T09:40Z');
 export class TestSite {
   now = setDay;
   /** How the server is made where a test asks for something else. */
-  options: { isSecure?: boolean; trustedProxies?: string; publicAddress?: string; theme?: Theme; registry?: Registry } = {};
+  options: {
+    startKey?: StartKey;
+    isSecure?: boolean;
+    trustedProxies?: string;
+    publicAddress?: string;
+    theme?: Theme;
+    registry?: Registry;
+  } = {};
   isFrozen = false;
   site!: Site;
   address = '';
@@ -55,6 +63,7 @@ export class TestSite {
       mediaFolder: 'demo/pictures',
       fontsFolder: 'node_modules',
       version: '0.0.0',
+      startKey: this.options.startKey,
       isSecure: this.options.isSecure ?? false,
       trustedProxies: this.options.trustedProxies,
     });

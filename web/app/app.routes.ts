@@ -10,7 +10,11 @@ const staffOnly: CanActivateFn = (_route, state) => {
     .ready()
     .pipe(
       map(session =>
-        session.person && session.person.roles.length > 0 ? true : router.createUrlTree(['/sign-in'], { queryParams: { to: state.url } }),
+        !session.site.isBegun
+          ? router.createUrlTree(['/start'])
+          : session.person && session.person.roles.length > 0
+            ? true
+            : router.createUrlTree(['/sign-in'], { queryParams: { to: state.url } }),
       ),
     );
 };
@@ -19,6 +23,7 @@ const staffOnly: CanActivateFn = (_route, state) => {
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'today' },
   { path: 'sign-in', title: 'Sign in · Lucid Almanac', loadComponent: () => import('./sign-in/sign-in').then(module => module.SignIn) },
+  { path: 'start', title: 'A new site · Lucid Almanac', loadComponent: () => import('./start/start').then(module => module.Start) },
   {
     path: '',
     canActivate: [staffOnly],
@@ -45,7 +50,12 @@ export const routes: Routes = [
       {
         path: 'set-up',
         title: 'Set-up · Lucid Almanac',
-        loadComponent: () => import('./set-up/limits').then(module => module.LimitsSetUp),
+        loadComponent: () => import('./set-up/set-up').then(module => module.SetUp),
+        children: [
+          { path: '', pathMatch: 'full', redirectTo: 'site' },
+          { path: 'site', loadComponent: () => import('./set-up/site-set-up').then(module => module.SiteSetUp) },
+          { path: 'regions', loadComponent: () => import('./set-up/limits').then(module => module.LimitsSetUp) },
+        ],
       },
       {
         path: 'blocks',

@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
 import type * as assembling from '@contract/assembling';
 import type * as messages from '@contract/messages';
+import type * as site from '@contract/site';
 import type { Today } from '@contract/today';
 import type { SiteFacts } from '@core/reach/site-facts';
 import type { RegionLimits } from '@core/theme/manifest';
@@ -32,6 +33,9 @@ export class ApiClient {
   readSession = () => this.#get<messages.Session>('session');
   signIn = (email: string, password: string) => this.#post<messages.Session>('session', { email, password });
   signOut = () => this.#refine(this.#http.delete<void>('/api/session'));
+  readStart = (key: string) => this.#get<site.StartQuestions>('start', { key });
+  beginSite = (beginning: site.BeginningDraft) => this.#post<messages.Session>('start', beginning);
+  readZone = (zone: string) => this.#get<site.ZoneReport>('zone', { zone });
   listPages = () => this.#get<messages.PageRow[]>('pages');
   listBlocks = () => this.#get<messages.BlockRow[]>('blocks');
   readRecords = (ids: readonly string[]) => this.#post<messages.RecordDetail[]>('records/read', { ids });
@@ -60,7 +64,7 @@ export class ApiClient {
     this.#refine(this.#http.delete<assembling.SavedFilter[]>('/api/saved-filters', { params: { list, name } }));
   saveLimits = (limits: Readonly<Record<string, RegionLimits>>, madeFrom: string) =>
     this.#refine(this.#http.put<messages.Session>('/api/limits', limits, { headers: { 'If-Match': madeFrom } }));
-  saveSettings = (change: assembling.SiteSettingsChange) => this.#refine(this.#http.put<messages.Session>('/api/settings', change));
+  saveSettings = (change: site.SiteSettingsChange) => this.#refine(this.#http.put<messages.Session>('/api/settings', change));
   lookAs = (as: string | null) => this.#refine(this.#http.put<messages.Session>('/api/session/look-as', { as }));
   readDeletion = (id: string) => this.#get<assembling.Deletion>(`records/${id}/deletion`);
   deleteRecord = (id: string) => this.#refine(this.#http.delete<void>(`/api/records/${id}`));

@@ -9,16 +9,16 @@ describe('ClosedPagesSetUp', () => {
 
   it('sets it at once, and goes back to what holds when that fails', async () => {
     const screen = new Screen(await make(ClosedPagesSetUp, {}));
-    const session = TestBed.inject(SessionService) as unknown as { saveClosedPages: (value: string) => unknown };
+    const session = TestBed.inject(SessionService) as unknown as { saveSettings: (change: { closedPages: string }) => unknown };
     const asked: string[] = [];
-    session.saveClosedPages = value => {
-      asked.push(value);
+    session.saveSettings = change => {
+      asked.push(change.closedPages);
       return of(null);
     };
     radios(screen)[1]!.click();
     await screen.settle();
     expect(radios(screen).map(each => each.checked)).toEqual([false, true]);
-    session.saveClosedPages = () => timer(5).pipe(switchMap(() => throwError(() => new Error('no'))));
+    session.saveSettings = () => timer(5).pipe(switchMap(() => throwError(() => new Error('no'))));
     radios(screen)[0]!.click();
     await new Promise(resolve => setTimeout(resolve, 30));
     await screen.settle();

@@ -63,7 +63,7 @@ export class ClosedPagesSetUp {
   protected choose(value: ClosedPages): void {
     const before = this.chosen();
     this.chosen.set(value);
-    this.#session.saveClosedPages(value).subscribe({
+    this.#session.saveSettings({ closedPages: value }).subscribe({
       next: () => this.#messages.done('Set, and in force at once.'),
       error: (error: unknown) => {
         this.chosen.set(before);

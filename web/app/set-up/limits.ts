@@ -4,7 +4,6 @@ import { roles } from '@core/workflow/workflow';
 import { ApiProblem } from '../api/api-client';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
-import { ClosedPagesSetUp } from './closed-pages';
 import { textIn } from '../shared/typed-event';
 
 type Limits = Readonly<Record<string, RegionLimits>>;
@@ -12,11 +11,8 @@ type Limits = Readonly<Record<string, RegionLimits>>;
 /** What each region may hold: which types, placed by whom, how few and how many. */
 @Component({
   selector: 'almanac-limits',
-  imports: [ClosedPagesSetUp],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Set-up</h1>
-    <almanac-closed-pages />
     <h2>What regions may hold</h2>
     <p class="quiet">
       So that whoever places something sees the few choices that fit. Nothing that stands already is taken off by the types and roles; of
@@ -139,7 +135,6 @@ type Limits = Readonly<Record<string, RegionLimits>>;
   styles: `
     :host {
       display: block;
-      padding: 14px 20px 24px;
       max-width: 1180px;
     }
     table {

@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { ClosedPages, DeskSite, Session } from '@contract/messages';
+import type { DeskSite, Session } from '@contract/messages';
+import type { BeginningDraft, SiteSettingsChange } from '@contract/site';
 import type { BlockTypeDeclaration } from '@core/blocks/block-type';
 import type { MomentStyle } from '@core/format/moment';
 import { askableFields } from '@core/page/askable';
@@ -85,9 +86,14 @@ export class SessionService {
     return this.#api.saveLimits(limits, madeFrom).pipe(tap(session => this.#keep(session)));
   }
 
-  /** Sets what signed-out readers get at a page that is not for them. */
-  saveClosedPages(closedPages: ClosedPages): Observable<Session> {
-    return this.#api.saveSettings({ closedPages }).pipe(tap(session => this.#keep(session)));
+  /** Sets some of what holds for the whole site. */
+  saveSettings(change: SiteSettingsChange): Observable<Session> {
+    return this.#api.saveSettings(change).pipe(tap(session => this.#keep(session)));
+  }
+
+  /** Begins a site, and signs its first administrator in. */
+  beginSite(beginning: BeginningDraft): Observable<Session> {
+    return this.#api.beginSite(beginning).pipe(tap(session => this.#keep(session)));
   }
 
   /** Whether the person holds one of the roles. */

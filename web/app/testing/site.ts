@@ -20,6 +20,7 @@ const site: DeskSite = {
   localeName: 'English (UK)',
   now: Date.parse('2027-03-18T09:40Z'),
   isFrozen: true,
+  isBegun: true,
   locales: [
     { tag: 'en-GB', name: 'English (UK)' },
     { tag: 'cy', name: 'Welsh' },
@@ -30,6 +31,11 @@ const site: DeskSite = {
   blockTypes: blockTypes.map(declarationOf),
   pageTypes: pageTypes.map(pageDeclarationOf),
   closedPages: 'sign in',
+  description: '',
+  publicAddress: '',
+  isAddressGiven: false,
+  isIndexed: true,
+  opening: { isOpen: true, opensAt: null },
   limitsTag: '"first"',
 };
 

@@ -24,6 +24,7 @@ const today = (part: Partial<Today>): Today => ({
   waiting: [],
   mine: [],
   lately: [],
+  firstSteps: [],
   counts: { pages: 1, blocks: 1, placements: 1 },
   faults: [],
   faultCount: 0,

@@ -4,6 +4,7 @@ import type { Today } from '@contract/today';
 import { localTimeAt } from '@core/schedule/local-time';
 import { DateTime } from 'luxon';
 import { ApiClient } from '../api/api-client';
+import { FirstSteps } from './first-steps';
 import { placesOf } from '../kinds/index';
 import type { Fault, Place } from '../kinds/kind-places';
 import { WhenPipe } from '../shared/when-pipe';
@@ -28,7 +29,7 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
 /** A day's page: what changes today and next, what waits for me, what is wrong. */
 @Component({
   selector: 'almanac-today',
-  imports: [RouterLink, WhenPipe],
+  imports: [RouterLink, WhenPipe, FirstSteps],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (today(); as today) {
@@ -39,6 +40,9 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
             {{ greeting() }} {{ today.counts.pages }} pages, {{ today.counts.blocks }} blocks and {{ today.counts.placements }} placements
             are live.
           </p>
+          @if (today.firstSteps.length > 0) {
+            <almanac-first-steps [steps]="today.firstSteps" />
+          }
           <h2 class="section">What changes</h2>
           @for (day of days(); track day.key) {
             <div class="day">
@@ -154,12 +158,6 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
     h1 {
       font-size: 28px;
     }
-    .section {
-      margin: 20px 0 4px;
-      font-size: 16px;
-      border-bottom: 3px double var(--hair);
-      padding-bottom: 4px;
-    }
     .second section:first-child .section {
       margin-top: 0;
     }
@@ -267,7 +265,7 @@ export class TodayWorkspace {
   );
   protected readonly greeting = computed(() => {
     const changing = this.today()?.changes.filter(change => change.at >= (this.today()?.now ?? 0)).length ?? 0;
-    return `${changing === 0 ? 'Nothing changes' : changing === 1 ? 'One thing changes' : `${changing} things change`} by ${changing === 1 ? 'itself' : 'themselves'} in the next two weeks.`;
+    return `${changing === 0 ? 'Nothing changes' : changing === 1 ? 'One thing changes' : `${changing} things change`} by ${changing > 1 ? 'themselves' : 'itself'} in the next two weeks.`;
   });
   protected readonly days = computed((): readonly Day[] => {
     const today = this.today();

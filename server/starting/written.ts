@@ -6,18 +6,18 @@ import type { PageValue } from '@core/page/page';
 import { shippedTypes } from '@core/registry/registry';
 import type { RichText } from '@core/rich-text/document';
 
-/** Values of a block as the scenario writes them down: texts as HTML, links as addresses. */
+/** Values of a block as a scenario writes them down: texts as HTML, links as addresses. */
 export function writtenFields(type: string, fields: FieldValues): FieldValues {
   return upgradedFields(shippedTypes.blockTypes.get(type)!.fields, fields, readHtml);
 }
 
-/** A block as the scenario writes it down; what it leaves out is as its type begins. */
+/** A block as a scenario writes it down; what it leaves out is as its type begins. */
 export function writtenBlock(type: string, title: string, fields: FieldValues): BlockValue {
   const fresh = freshBlock(shippedTypes.blockTypes.get(type)!, title);
   return { ...fresh, fields: { ...fresh.fields, ...writtenFields(type, fields) } };
 }
 
-/** Values of a page as the scenario writes them down; what it leaves out is as its type begins. */
+/** Values of a page as a scenario writes them down; what it leaves out is as its type begins. */
 export function writtenPageFields(type: string, fields: FieldValues): PageValue['fields'] {
   const { fields: declared } = shippedTypes.pageTypes.get(type)!;
   return { ...initialValues(declared), ...upgradedFields(declared, fields, readHtml) };

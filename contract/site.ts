@@ -1,0 +1,81 @@
+import { isTimeZone } from '@core/schedule/local-time';
+import { z } from 'zod';
+import { instant, line, localeTag, localTime, requiredLine } from './common';
+import { closedPages } from './messages';
+
+/** Until when only the staff sees a site. */
+export const opening = z.strictObject({ isOpen: z.boolean(), opensAt: localTime.nullable() });
+
+/** Where the public reaches a site, without anything after the host; empty when it has not been said. */
+export const publicAddress = z
+  .string()
+  .max(200)
+  .refine(text => text === '' || isOrigin(text), { error: 'Write it like https://reserves.example, with nothing after the name.' });
+
+function isOrigin(text: string): boolean {
+  const address = URL.canParse(text) ? new URL(text) : null;
+  return address !== null && ['http:', 'https:'].includes(address.protocol) && address.origin === text;
+}
+
+/** A time zone of the IANA database. */
+export const timeZone = z.string().max(60).refine(isTimeZone, { error: 'There is no such time zone.' });
+
+/** Somebody's e-mail address. */
+export const emailAddress = z.email({ error: 'Not an e-mail address.' }).max(200);
+
+/** What holds for the whole site and can be set in the editor; what is left out stays as it is. */
+export const siteSettings = z.strictObject({
+  name: requiredLine(80).optional(),
+  description: line(300).optional(),
+  zone: timeZone.optional(),
+  publicAddress: publicAddress.optional(),
+  isIndexed: z.boolean().optional(),
+  opening: opening.optional(),
+  closedPages: closedPages.optional(),
+  showsFirstSteps: z.boolean().optional(),
+});
+
+/** What is asked of whoever begins a site. */
+export const startQuestions = z.object({
+  locales: z.array(z.object({ tag: z.string(), name: z.string() })),
+  themes: z.array(z.object({ name: z.string(), label: z.string() })),
+  beginnings: z.array(z.object({ name: z.string(), label: z.string(), help: z.string(), pages: z.array(z.string()) })),
+  shortestPassword: z.number().int(),
+});
+
+/** With what a site begins. */
+export const beginnings = ['front page', 'small site'] as const;
+
+/** What a site begins with. */
+export const beginning = z.strictObject({
+  site: z.strictObject({
+    name: requiredLine(80),
+    description: line(300).default(''),
+    zone: timeZone,
+    locale: localeTag,
+    theme: z.string().max(60),
+  }),
+  administrator: z.strictObject({ name: requiredLine(120), email: emailAddress, password: z.string().max(400) }),
+  beginWith: z.enum(beginnings),
+  /** Whether anybody may see it at once. */
+  isOpen: z.boolean().default(false),
+});
+
+/** A site that begins, with the key that whoever started the server was told. */
+export const keyedBeginning = beginning.extend({ key: z.string().max(200) });
+
+/** What another time zone would do. */
+export const zoneReport = z.object({
+  /** Times to come as they would be shown: nothing of what was typed moves. */
+  times: z.array(z.object({ title: z.string(), what: z.string(), at: instant, before: z.string(), after: z.string() })),
+  timeCount: z.number().int(),
+  /** Rules that follow a clock of their own zone. */
+  ruleCount: z.number().int(),
+  ruleZones: z.array(z.string()),
+});
+
+export type SiteSettingsChange = z.infer<typeof siteSettings>;
+export type StartQuestions = z.infer<typeof startQuestions>;
+export type Beginning = z.infer<typeof beginning>;
+export type BeginningDraft = z.input<typeof keyedBeginning>;
+export type ZoneReport = z.infer<typeof zoneReport>;

@@ -1,0 +1,55 @@
+import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+
+/** What holds for the whole site, part by part. */
+@Component({
+  selector: 'almanac-set-up',
+  imports: [RouterLink, RouterLinkActive, RouterOutlet],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="head">
+      <h1>Set-up</h1>
+      <nav aria-label="Parts of the set-up">
+        @for (each of parts; track each.path) {
+          <a [routerLink]="each.path" routerLinkActive="on" ariaCurrentWhenActive="page">{{ each.label }}</a>
+        }
+      </nav>
+    </div>
+    <router-outlet />
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 14px 20px 24px;
+    }
+    .head {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 4px 22px;
+      margin-bottom: 12px;
+      border-bottom: 1px solid var(--hair);
+    }
+    nav {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 16px;
+    }
+    nav a {
+      color: var(--ink-2);
+      min-height: 28px;
+      border-bottom: 3px solid transparent;
+    }
+    nav a.on {
+      color: var(--ink);
+      font-weight: 650;
+      border-bottom-color: var(--ink);
+    }
+  `,
+})
+export class SetUp {
+  protected readonly parts = [
+    { path: 'site', label: 'The site' },
+    { path: 'regions', label: 'What regions may hold' },
+  ];
+}
