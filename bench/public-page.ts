@@ -1,7 +1,6 @@
 import { seedDemo } from '@demo/seed';
 import { openDatabase } from '@server/database/connect';
 import { createServer } from '@server/http/server';
-import { listPictures } from '@server/public/pictures';
 import { PublicAnswers } from '@server/public/answers';
 import { loadTheme } from '@server/public/theme';
 import { loadSite } from '@server/site/site';
@@ -21,9 +20,9 @@ export async function benchPublicPage(): Promise<readonly Row[]> {
   const knex = await openDatabase(path.join(folder, 'almanac.sqlite'));
   const theme = loadTheme('themes/shore');
   const now = Date.now();
-  await seedDemo(knex, theme, listPictures('demo/pictures'), now);
+  await seedDemo(knex, theme, folder, now);
   let isFresh = false;
-  const site = await loadSite(knex, { content: () => now, running: () => now, isFrozen: false }, theme, listPictures('demo/pictures'));
+  const site = await loadSite(knex, { content: () => now, running: () => now, isFrozen: false }, theme, folder);
   const answers = new PublicAnswers(site);
   const app = createServer({
     site,
@@ -31,7 +30,6 @@ export async function benchPublicPage(): Promise<readonly Row[]> {
     logger: pino({ level: 'silent' }),
     secret: 'a secret for measuring only, long enough',
     editorFolder: 'dist',
-    mediaFolder: 'demo/pictures',
     fontsFolder: 'node_modules',
     version: '0',
     isSecure: false,

@@ -1,5 +1,4 @@
 import { openDatabase } from '@server/database/connect';
-import { listPictures } from '@server/public/pictures';
 import { loadTheme } from '@server/public/theme';
 import { loadSite } from '@server/site/site';
 import { seedDemo } from '@demo/seed';
@@ -17,13 +16,12 @@ const setDay = Date.parse('2027-03-18T09:40Z');
 export async function benchStart(): Promise<readonly Row[]> {
   const folder = mkdtempSync(path.join(tmpdir(), 'almanac-bench-'));
   const theme = loadTheme('themes/shore');
-  const pictures = listPictures('demo/pictures');
   const knex = await openDatabase(path.join(folder, 'almanac.sqlite'));
-  await seedDemo(knex, theme, pictures, setDay);
+  await seedDemo(knex, theme, folder, setDay);
   const clocks = { content: () => setDay, running: () => setDay, isFrozen: true };
   const start = async () => {
     const begun = performance.now();
-    const site = await loadSite(knex, clocks, theme, pictures);
+    const site = await loadSite(knex, clocks, theme, folder);
     site.snapshots.at();
     return { took: performance.now() - begun, revisions: site.ledger.revisions.size };
   };
@@ -55,7 +53,7 @@ function memoryOfStart(file: string): number {
     import { loadSite } from '@server/site/site';
     const knex = await openDatabase(process.argv[1]);
     const clocks = { content: () => ${setDay}, running: () => ${setDay}, isFrozen: true };
-    const site = await loadSite(knex, clocks, loadTheme('themes/shore'), []);
+    const site = await loadSite(knex, clocks, loadTheme('themes/shore'), '.');
     site.snapshots.at();
     console.log(process.memoryUsage().rss);
     process.exit(0);`;

@@ -212,7 +212,7 @@ export const found = z.object({
 
 /** A filter that somebody keeps under a name. */
 export const savedFilter = z.strictObject({
-  list: z.enum(['pages', 'blocks', 'placements']),
+  list: z.enum(['pages', 'blocks', 'placements', 'files']),
   name: requiredLine(60),
   query: z.record(z.string().max(40), z.string().max(200)),
 });

@@ -51,7 +51,6 @@ export const session = z.object({
       theme: z.custom<import('@core/theme/manifest').ThemeManifest>(),
       /** The entity tag of the limits in the theme; a change of them names it in If-Match. */
       limitsTag: z.string(),
-      pictures: z.array(z.string()),
       /** The types of block that may be made, in the order in which they are offered. */
       blockTypes: z.array(z.custom<import('@core/blocks/block-type').BlockTypeDeclaration>()),
       pageTypes: z.array(z.custom<import('@core/page-types/page-type').PageTypeDeclaration>()),
@@ -310,6 +309,8 @@ export const recordDetail = z.object({
   ),
   /** Texts that hold it as an inset. */
   insetIn: z.array(z.object({ recordId: z.string(), kind, title: z.string() })),
+  /** Every record that names it, each once for every way in which it does. */
+  namedBy: z.array(z.object({ recordId: z.string(), kind, title: z.string(), way: z.string() })),
   pagesChanged: z.array(named),
 });
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { instant, uuid } from './common';
 import * as assembling from './assembling';
+import * as files from './files';
 import * as messages from './messages';
 import * as site from './site';
 import { today } from './today';
@@ -23,11 +24,14 @@ export interface Operation {
   readonly isQuestion?: boolean;
   /** Whether it belongs to the session itself: signing in and out, beginning and ending a look as somebody else. */
   readonly isOfSession?: boolean;
+  /** Whether its body is bytes of any kind. */
+  readonly takesBytes?: boolean;
   /** Whether it also answers as text/csv. */
   readonly alsoCsv?: boolean;
 }
 
 const query = {
+  receive: z.strictObject({ name: z.string().min(1).max(300) }),
   start: z.strictObject({ key: z.string().max(200) }),
   zone: z.strictObject({ zone: site.timeZone }),
   pages: z.strictObject({ moment: z.coerce.number().pipe(instant).optional() }),
@@ -272,6 +276,22 @@ export const operations = {
     body: assembling.lookAs,
     answer: messages.session,
   },
+  receiveContent: {
+    method: 'post',
+    path: '/contents',
+    summary: 'Receives the bytes of a file, sent as they are. What it is follows from them; a file is made of it by an edition.',
+    query: query.receive,
+    answer: files.received,
+    takesBytes: true,
+  },
+  listFiles: {
+    method: 'get',
+    path: '/files',
+    summary: 'The files of the library, some at a time.',
+    query: files.filesQuery,
+    answer: files.fileList,
+  },
+  readFile: { method: 'get', path: '/files/{id}', summary: 'One file as lists show it.', answer: files.fileRow },
   readDeletion: {
     method: 'get',
     path: '/records/{id}/deletion',

@@ -185,6 +185,6 @@ function draw(scene: Scene): string {
   ].join('\n');
 }
 
-const folder = path.join(process.cwd(), 'demo/pictures');
+const folder = path.join(process.cwd(), 'demo/files');
 mkdirSync(folder, { recursive: true });
 for (const scene of scenes) writeFileSync(path.join(folder, `${scene.name}.svg`), draw(scene));

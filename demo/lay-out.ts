@@ -8,6 +8,8 @@ import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import { DateTime } from 'luxon';
 import { v7 as uuidv7 } from 'uuid';
 import { demoBlocks, type DemoBlock, type DemoPlacement, type DemoWhere } from './scenario-blocks';
+import { shippedTypes } from '@core/registry/registry';
+import { demoFileId } from './files';
 import { demoPages } from './scenario-pages';
 import { writtenBlock, writtenPageFields } from '@server/starting/written';
 
@@ -63,7 +65,7 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
   return {
     version: 3,
     type: page.type ?? 'page',
-    typeVersion: 1,
+    typeVersion: shippedTypes.pageTypes.get(page.type ?? 'page')!.version,
     title: page.title,
     parentId: parent && pageId(parent),
     segment: page.path.slice(page.path.lastIndexOf('/') + 1),
@@ -75,7 +77,7 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
     fields: writtenPageFields(page.type ?? 'page', {
       standfirst: page.standfirst,
       body: page.body ?? '',
-      picture: page.picture ? `/media/${page.picture}.svg` : '',
+      picture: page.picture ? demoFileId(page.picture) : '',
       topics: [...(page.topics ?? [])],
       takesPlace: page.takesPlace ? time(...page.takesPlace) : null,
     }),
@@ -85,7 +87,11 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
 function blockOf(block: DemoBlock, pageId: (path: string) => string): BlockValue {
   const named = Object.entries(block.fields).map(([name, value]): [string, unknown] => [
     name,
-    (name === 'beneath' || name === 'start') && value ? pageId(String(value)) : name === 'picture' && value ? `/media/${value}.svg` : value,
+    (name === 'beneath' || name === 'start') && value
+      ? pageId(String(value))
+      : name === 'picture' && value
+        ? demoFileId(String(value))
+        : value,
   ]);
   return writtenBlock(block.type, block.title, Object.fromEntries(named));
 }

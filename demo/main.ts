@@ -1,7 +1,6 @@
 import { instantOf } from '@core/schedule/local-time';
 import { openDatabase } from '@server/database/connect';
 import { readOptions } from '@server/options';
-import { listPictures } from '@server/public/pictures';
 import { loadTheme } from '@server/public/theme';
 import { initialSettings } from '@server/repositories/settings-repository';
 import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
@@ -22,7 +21,7 @@ async function main(): Promise<void> {
     mkdirSync(building, { recursive: true });
     const knex = await openDatabase(path.join(building, 'almanac.sqlite'));
     const anchor = options.at ?? instantOf({ local: new Date().toISOString().slice(0, 16), zone: 'UTC' });
-    await seedDemo(knex, loadTheme(path.resolve('themes/shore')), listPictures(path.resolve('demo/pictures')), anchor);
+    await seedDemo(knex, loadTheme(path.resolve('themes/shore')), building, anchor);
     await knex.destroy();
     rmSync(data, { recursive: true, force: true });
     renameSync(building, data);

@@ -1,3 +1,6 @@
+import { fileIdOfPath } from '@core/fields/file/file';
+import { fileLink } from '@core/file/address';
+
 /** A page of the demo, beneath the page of the path it names. */
 export interface DemoPage {
   /** Path on the public site. */
@@ -333,7 +336,9 @@ export const demoPages: readonly DemoPage[] = [
     path: '/join/members',
     title: 'For members',
     standfirst: 'Your tables, your offers, your vote.',
-    body: paragraphs('The tide tables for the quarter, the winter bookings for the Long Hide, and the minutes of the last meeting.'),
+    body: paragraphs(
+      `The tide tables for the quarter, the winter bookings for the Long Hide, and the minutes of the last meeting. Here is the <a href="${fileLink(fileIdOfPath('/media/members-programme.svg'))}">spring programme</a>.`,
+    ),
     membersOnly: true,
   },
   {

@@ -17,6 +17,7 @@ import type { Knex } from 'knex';
 import { v7 as uuidv7 } from 'uuid';
 import { demoPassword, demoPeople } from './people';
 import { layOut, type LaidOut } from './lay-out';
+import { bringFiles } from './files';
 import { assemble, demoLimits, demoLocales } from './scenario-assembly';
 import { demoBlocks } from './scenario-blocks';
 
@@ -37,9 +38,10 @@ interface Act {
 
 /**
  * Fills an empty store with the demo, through the same services as the API: clocks are set back and moved on, act by act.
+ * @param folder - beside the store, for the bytes of files
  * @param anchor - UTC milliseconds of the set day, around which everything is laid
  */
-export async function seedDemo(knex: Knex, theme: Theme, pictures: readonly string[], anchor: number): Promise<void> {
+export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor: number): Promise<void> {
   const demo = layOut(anchor, initialSettings.zone);
   await saveSettings(knex, { name: 'Merrowby Coast Reserves', locales: demoLocales, limits: demoLimits });
   const passwordHash = await hashPassword(demoPassword);
@@ -50,8 +52,9 @@ export async function seedDemo(knex: Knex, theme: Theme, pictures: readonly stri
   }
   let at = anchor;
   const clocks: Clocks = { content: () => at, running: () => at, isFrozen: true };
-  const site = await loadSite(knex, clocks, theme, pictures);
-  const acts = actsOf(demo);
+  const site = await loadSite(knex, clocks, theme, folder);
+  const files = await bringFiles(site, anchor);
+  const acts = actsOf(demo, files);
   for (const [index, act] of acts.entries()) {
     // Early in the day, what was to happen in the morning has happened just now, in the same order.
     at = Math.min(instantOf(demo.time(act.days, act.time)), anchor - (acts.length - index) * 60_000);
@@ -82,7 +85,7 @@ const move = (name: MoveRequest['name'], remark = '', times?: MoveRequest['times
 });
 const fromTime = (from: LocalTime, until: LocalTime | null = null): MoveRequest['times'] => ({ from, until, afterwards: 'earlier' });
 
-function actsOf(demo: LaidOut): readonly Act[] {
+function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
   const { time, blockId, pageId } = demo;
   const changeBlock =
     (key: string, fields: BlockValue['fields']) =>
@@ -124,6 +127,15 @@ function actsOf(demo: LaidOut): readonly Act[] {
   const everything = [...demo.blocks, ...demo.placements];
   const assembly = assemble(demo);
   return [
+    {
+      days: -213,
+      time: '16:00',
+      who: 'administrator',
+      title: 'The drawings of the coast, and the members’ programme',
+      changes: () => files,
+      note: 'First version',
+      move: move('publish'),
+    },
     {
       days: -212,
       time: '10:00',

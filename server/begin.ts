@@ -48,7 +48,7 @@ async function main(): Promise<void> {
   if (!existsSync(data)) mkdirSync(data, { recursive: true });
   const knex = await openDatabase(path.join(data, 'almanac.sqlite'));
   try {
-    await beginSite(await loadSite(knex, realClocks, theme, []), parsed.data);
+    await beginSite(await loadSite(knex, realClocks, theme, data), parsed.data);
   } finally {
     await knex.destroy();
   }

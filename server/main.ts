@@ -8,7 +8,6 @@ import { UnreadableStore } from './database/store-fault';
 import { createServer } from './http/server';
 import { StartKey } from './http/start-key';
 import { readOptions } from './options';
-import { listPictures } from './public/pictures';
 import { loadTheme } from './public/theme';
 import { unreadableLine } from './repositories/readable';
 import { initialSettings } from './repositories/settings-repository';
@@ -27,10 +26,9 @@ async function main(): Promise<void> {
   // One failing request, write or record is its own affair: all others go on being answered.
   process.on('unhandledRejection', error => logger.error({ err: error }, 'unhandled'));
   process.on('uncaughtException', error => logger.error({ err: error }, 'unhandled'));
-  const mediaFolder = path.join(root, 'demo/pictures');
   const clocks = options.at === null ? realClocks : frozenClocks(options.at);
   const theme = loadTheme(path.join(root, 'themes/shore'));
-  const site = await loadSite(knex, clocks, theme, listPictures(mediaFolder), options.publicAddress);
+  const site = await loadSite(knex, clocks, theme, data, options.publicAddress);
   for (const each of site.unreadable) logger.warn(`Left out, since it cannot be read: ${unreadableLine(each)}`);
   site.faults.onFault = ({ recordId, why }) => logger.warn({ recordId, why }, 'left out, since it cannot be shown');
   const startKey = isBegun(site) ? undefined : new StartKey();
@@ -39,7 +37,6 @@ async function main(): Promise<void> {
     site,
     logger,
     version,
-    mediaFolder,
     startKey,
     secret: secretOf(data),
     isSecure: options.isSecure,

@@ -1,4 +1,4 @@
-import type { FieldValues } from '../fields/field';
+import type { FieldOpener, FieldValues } from '../fields/field';
 import type { AnyField } from '../fields/kinds';
 import { plainTemplateOf } from '../fields/values';
 import type { MomentStyle } from '../format/moment';
@@ -25,6 +25,8 @@ export interface BlockContext {
   readonly page: PageNode | null;
   /** Its values, with links that this reader may not follow left out. */
   readonly fields: FieldValues;
+  /** Makes more ready for the reader; on what it rests is noted. */
+  readonly opener: FieldOpener;
   readonly reader: ReaderFacts;
   readonly style: MomentStyle;
 }

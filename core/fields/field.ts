@@ -1,4 +1,5 @@
 import type { z as zod } from 'zod';
+import type { OpenFile } from '../file/open-file';
 import type { Reference } from '../references/reference';
 import type { Inset, LinkTarget, RichText } from '../rich-text/document';
 
@@ -36,11 +37,10 @@ export interface FieldNames {
   readonly moment: (value: unknown) => string;
 }
 
-/** What pages and files a site has, for checking values against it. */
+/** What pages and records a site has, for checking values against it. */
 export interface FieldSite {
   readonly hasPage: (id: string) => boolean;
   readonly hasRecord: (id: string, kind: string) => boolean;
-  readonly hasFile: (path: string) => boolean;
   /** The id of the page at a path, or null. */
   readonly pageAt: (path: string) => string | null;
 }
@@ -59,6 +59,8 @@ export interface FieldFault {
 export interface FieldOpener {
   /** The address of a link, or empty where it leads nowhere that this reader may go. */
   readonly link: (link: LinkTarget) => string;
+  /** A file that this reader may have, or null. */
+  readonly file: (id: string) => OpenFile | null;
   /** A text with its links opened. */
   readonly text: (text: RichText) => OpenText;
 }

@@ -27,7 +27,6 @@ const names: FieldNames = { page: page => `Page ${page.at(-1)}`, record: record 
 const site: FieldSite = {
   hasPage: page => page !== id(9),
   hasRecord: record => record !== id(9),
-  hasFile: path => path === '/media/dunes.svg',
   pageAt: path => (path === '/visit' ? id(1) : null),
 };
 const holding = (blockId: string) => ({ type: 'doc', content: [{ type: 'inset', attrs: { blockId, showsTitle: false, look: '' } }] });
@@ -115,18 +114,18 @@ const rows: readonly Row[] = [
   {
     field: { ...common, kind: 'picture' },
     initial: '',
-    taken: ['', '/media/dunes.svg'],
-    refused: ['/etc/passwd', '/media/../x', 'dunes.svg', null],
-    said: ['/media/dunes.svg', '', 'dunes'],
-    gone: ['/media/reeds.svg', ''],
+    taken: ['', id(1)],
+    refused: ['/etc/passwd', '/media/dunes.svg', 'dunes.svg', null],
+    said: [id(1), '', 'Record 1'],
+    gone: [id(9), ''],
   },
   {
     field: { ...common, kind: 'file', required: true },
     initial: '',
-    taken: ['/media/dunes.svg'],
+    taken: [id(1)],
     refused: ['', '/media/a b'],
-    said: ['/media/dunes.svg', '', 'dunes'],
-    gone: ['/media/tides.pdf', ''],
+    said: [id(1), '', 'Record 1'],
+    gone: [id(9), ''],
   },
   {
     field: { ...common, kind: 'link' },
@@ -264,7 +263,7 @@ describe('fields', () => {
   });
 
   it('are opened for templates, nothing where a text says nothing or a link leads nowhere', () => {
-    const opener = { link: () => '', text: () => ['<p>a</p>'] };
+    const opener = { link: () => '', text: () => ['<p>a</p>'], file: () => null };
     const fields: readonly Field[] = [{ ...common, name: 'to', kind: 'link' }, { ...common, name: 'body', kind: 'rich text' }]; // prettier-ignore
     expect(openFields(fields, { to: { page: id(1), address: '' }, body: emptyText, stray: 1 }, opener)).toEqual({ to: '', body: null });
     expect(openFields(fields, { to: null, body: textOfParagraphs('a') }, opener)).toEqual({ to: '', body: ['<p>a</p>'] });

@@ -1,3 +1,4 @@
+import { emptyText } from '../rich-text/document';
 import type { z as zod } from 'zod';
 import type { Reference } from '../references/reference';
 import type { FieldFault, FieldOpener, FieldSite, FieldValues, ReadHtml, Zod } from './field';
@@ -93,6 +94,12 @@ export function upgradedFields(fields: readonly AnyField[], values: FieldValues,
     const { upgrade } = kindOfField(field);
     return upgrade ? upgrade(held, field, readHtml) : held;
   });
+}
+
+/** Stored values with the files that an older version of their type named by a path named by their ids. */
+export function filesById(fields: readonly AnyField[], stored: unknown): FieldValues {
+  const named = fields.filter(({ kind }) => kind === 'picture' || kind === 'file');
+  return upgradedFields(named, stored as FieldValues, () => emptyText);
 }
 
 function changed(values: FieldValues, fields: readonly AnyField[], change: (field: AnyField, held: unknown) => unknown): FieldValues {

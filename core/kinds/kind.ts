@@ -1,5 +1,6 @@
 import type { z as zod } from 'zod';
 import type { ExpectationNames } from '../expectation/words';
+import type { FileContent } from '../file/file';
 import type { FieldFault, FieldSite, ReadHtml, Zod } from '../fields/field';
 import type { AnyField } from '../fields/kinds';
 import type { MomentStyle } from '../format/moment';
@@ -40,6 +41,8 @@ export interface KindSite extends KindContext, FieldSite {
   readonly frontId: string | null;
   readonly memberships: readonly string[];
   readonly locales: readonly string[];
+  /** What is stored under a hash, or null. */
+  readonly contentOf: (hash: string) => FileContent | null;
 }
 
 /** One field of a kind's own, beside those of the record's type. */
@@ -102,6 +105,8 @@ export interface Kind<Value> {
   readonly isAddressed?: boolean;
   /** It may be an inset, and hold others. */
   readonly isInset?: boolean;
+  /** A new one is seen nowhere until something names it: whoever may write it may make it live. */
+  readonly isHarmlessWhenNew?: boolean;
   /** Nothing that readers see follows from it. */
   readonly isUnseen?: boolean;
 }

@@ -1,4 +1,5 @@
-import type { Field } from '../fields/index';
+import { filesById, type Field } from '../fields/index';
+import type { UpgradeSteps } from '../versions/upgrade';
 
 /** What every type of page that ships with the product consists of, in the order in which it is written. */
 export const commonFields: readonly Field[] = [
@@ -16,7 +17,7 @@ export const commonFields: readonly Field[] = [
     name: 'pictureText',
     label: 'Picture in words',
     kind: 'short text',
-    help: 'For those who cannot see it. Empty: the picture adds nothing to the words.',
+    help: 'For those who cannot see it, where this page needs other words than the picture has. Empty takes the picture’s own.',
     most: 300,
     hasOwnWords: true,
     isAbout: true,
@@ -24,3 +25,9 @@ export const commonFields: readonly Field[] = [
   { name: 'topics', label: 'Topics', kind: 'topics', help: 'Empty: it stands in no listing by topic.', most: 30, isAbout: true },
   { name: 'takesPlace', label: 'Takes place', noun: 'date', kind: 'moment', help: 'For events. Empty: at no set time.', isAbout: true },
 ];
+
+/** From older versions of these fields. */
+export const commonUpgrades: UpgradeSteps = new Map([
+  // Version 1 named pictures by a path.
+  [1, page => ({ ...page, typeVersion: 2, fields: filesById(commonFields, page['fields']) })],
+]);

@@ -1,4 +1,4 @@
-import { insetIdsOf } from '../inset/inset';
+import { idsNamedBy } from '../file/holders';
 import { fieldAsText, topicsOf, type PageValue } from '../page/page';
 import { testsOf, type RuleTree, type WhereTest } from '../rule/rule';
 import type { Instant } from '../schedule/local-time';
@@ -69,7 +69,7 @@ function wayOf(value: PageValue, fields: readonly string[]): string {
     layout,
     readers,
     inMenu,
-    insetIdsOf(value),
+    idsNamedBy(value),
     texts,
   ]);
   keptWays.set(value, { fields: fields.join(), way });

@@ -1,6 +1,7 @@
 import type { BlockValue } from '../block/block';
 import { compareKeys } from '../collection/compare-keys';
 import type { ExpectationValue } from '../expectation/expectation';
+import { idsNamedBy } from '../file/holders';
 import { insetIdsOf } from '../inset/inset';
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
@@ -25,6 +26,8 @@ export interface BlockSpan extends Interval {
   readonly readers: RuleTree<WhoTest> | null;
   /** The blocks that its texts hold. */
   readonly insets: readonly string[];
+  /** All that its fields name, files among them. */
+  readonly named: readonly string[];
 }
 
 /** All that is to be over a span of time, by what changes when; nothing is repeated that stays the same. */
@@ -142,7 +145,7 @@ function gather(ledger: Ledger, span: Interval, locale: string): Gathered {
     else if (kind === 'block') blocks.set(id, blockSpans(stretches as readonly Stretch<BlockValue>[]));
     else if (kind === 'placement') placed.push(...(stretches as readonly Stretch<PlacementValue>[]));
     else if (kind === 'shared rule') sharedRules.set(id, stretches as readonly Stretch<SharedRuleValue>[]);
-    else if (holdsInstant(stretches[0]!, span.from)) expectations.set(id, stretches[0]!.value as ExpectationValue);
+    else if (kind === 'expectation' && holdsInstant(stretches[0]!, span.from)) expectations.set(id, stretches[0]!.value as ExpectationValue);
   }
   const placements = placed.flatMap(each => placedSpans(each, id => sharedRules.get(id) ?? [])).sort(byOrder);
   const fields = fieldsAskedIn(placements, expectations);
@@ -233,7 +236,7 @@ function blockSpans(stretches: readonly Stretch<BlockValue>[]): readonly BlockSp
   if (known?.count === stretches.length) return known.spans;
   const spans: BlockSpan[] = [];
   for (const { from, until, value } of stretches) {
-    const next: BlockSpan = { from, until, type: value.type, readers: value.readers, insets: insetIdsOf(value) };
+    const next: BlockSpan = { from, until, type: value.type, readers: value.readers, insets: insetIdsOf(value), named: idsNamedBy(value) };
     const last = spans[spans.length - 1];
     if (last && last.until === from && isAlike(last, next)) spans[spans.length - 1] = { ...last, until };
     else spans.push(next);
@@ -243,7 +246,7 @@ function blockSpans(stretches: readonly Stretch<BlockValue>[]): readonly BlockSp
 }
 
 function isAlike(a: BlockSpan, b: BlockSpan): boolean {
-  return a.type === b.type && a.insets.join() === b.insets.join() && JSON.stringify(a.readers) === JSON.stringify(b.readers);
+  return a.type === b.type && a.named.join() === b.named.join() && JSON.stringify(a.readers) === JSON.stringify(b.readers);
 }
 
 interface KeptSpans {

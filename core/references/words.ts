@@ -26,9 +26,11 @@ export function obstaclesFrom(holders: readonly Holder[]): readonly string[] {
 
 /** What else will come of deleting a record: who names it without standing in the way. */
 export function lossesFrom(holders: readonly Holder[]): readonly string[] {
+  const shown = new Set(holders.filter(each => each.way === 'picture').map(each => each.title));
   const linked = new Set(holders.filter(each => each.way === 'link').map(each => each.title));
   const named = new Set(holders.filter(each => ['field', 'test', 'subject'].includes(each.way)).map(each => each.title));
   return [
+    ...(shown.size > 0 ? [`It is missing then from ${[...shown].map(each => `“${each}”`).join(', ')}.`] : []),
     ...(linked.size > 0 ? [`Links to it from ${[...linked].map(each => `“${each}”`).join(', ')} become words only.`] : []),
     ...(named.size > 0 ? [`${[...named].map(each => `“${each}”`).join(', ')} will name something that is gone.`] : []),
   ];

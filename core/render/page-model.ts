@@ -1,5 +1,6 @@
 import type { BlockType } from '../blocks/block-type';
 import type { FieldValues, OpenText } from '../fields/field';
+import { filesOf } from '../file/holders';
 import { openFields } from '../fields/index';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
 import { insetIdsOf } from '../inset/inset';
@@ -174,12 +175,13 @@ function blockModel(
   const type = context.registry.blockTypes.get(block.value.type);
   if (!type) throw new UnknownType('block', block.value.type);
   const known = placement && lasting.get(snapshot.pageById)?.get(placement);
-  if (known && known.value === block.value && known.type === type) return known.built;
+  const files = filesOf(snapshot);
+  if (known && known.value === block.value && known.type === type && known.files === files) return known.built;
   // An inset is placed nowhere; the text that holds it says how it looks.
   const { title, look, align, anchor } = placement?.value ?? insetPlacing;
   const opener = new LinkOpener(snapshot, context);
   const fields = openFields(type.fields, block.value.fields, opener);
-  const part = type.model?.({ snapshot, page, fields, reader: context.reader, style: context.style }) ?? {};
+  const part = type.model?.({ snapshot, page, fields, opener, reader: context.reader, style: context.style }) ?? {};
   const shownTitle = title.show === 'none' ? '' : title.show === 'own' ? title.own : block.value.title;
   const model: BlockModel = {
     placementId: placement?.id ?? '',
@@ -197,13 +199,15 @@ function blockModel(
   };
   const built = { model, validUntil: part.validUntil ?? Infinity, dependsOn: [...opener.dependsOn, ...(part.dependsOn ?? [])] };
   if (placement !== null && !type.model && opener.dependsOn.size === 0)
-    keepLasting(snapshot, placement, { value: block.value, type, built });
+    keepLasting(snapshot, placement, { value: block.value, type, files, built });
   return built;
 }
 
 interface Lasting {
   readonly value: BlockNode['value'];
   readonly type: BlockType;
+  /** The files that were live. */
+  readonly files: ReturnType<typeof filesOf>;
   readonly built: BuiltBlock;
 }
 

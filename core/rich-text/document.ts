@@ -1,3 +1,4 @@
+import { fileLinked } from '../file/address';
 import type { Reference } from '../references/reference';
 
 /** A mark on a stretch of text; see {@link markRules}. */
@@ -52,7 +53,9 @@ export function isRichText(value: unknown): value is RichText {
 
 /** Whether a text says and shows nothing. */
 export function saysNothing(document: RichText): boolean {
-  return ![...nodesOf(document)].some(({ type, text }) => type === 'inset' || type === 'horizontalRule' || (text ?? '').trim() !== '');
+  return ![...nodesOf(document)].some(
+    ({ type, text }) => type === 'inset' || type === 'picture' || type === 'horizontalRule' || (text ?? '').trim() !== '',
+  );
 }
 
 /** Every node of a text in reading order, the text itself first. */
@@ -71,6 +74,7 @@ export function plainWords(document: RichText): string {
   const lines: string[] = [''];
   const walk = (node: RichTextNode): void => {
     if (node.type === 'text') lines[lines.length - 1] += node.text ?? '';
+    if (node.type === 'picture') lines.push(String(node.attrs?.['caption'] ?? ''), '');
     if (node.type === 'hardBreak') lines.push('');
     node.content?.forEach(walk);
     if (isTextblock(node)) lines.push('');
@@ -89,12 +93,14 @@ export function linkOn(node: RichTextNode): LinkTarget | null {
   return (node.marks?.find(mark => mark.type === 'link')?.attrs as LinkTarget | undefined) ?? null;
 }
 
-/** What a text names: the pages it links to and the blocks it shows. @param pointer - of the text itself */
+/** What a text names: the pages and files it links to, the pictures and blocks it shows. @param pointer - of the text itself */
 export function referencesInText(document: RichText, pointer: string): readonly Reference[] {
   const found: Reference[] = [];
   for (const node of nodesOf(document)) {
-    const page = linkOn(node)?.page;
-    if (page) found.push({ to: page, way: 'link', pointer });
+    const link = linkOn(node);
+    const linked = link && (link.page ?? fileLinked(link.address));
+    if (linked) found.push({ to: linked, way: 'link', pointer });
+    if (node.type === 'picture') found.push({ to: String(node.attrs?.['file']), way: 'picture', pointer });
     if (node.type === 'inset') found.push({ to: String(node.attrs?.['blockId']), way: 'inset', pointer });
   }
   return found;

@@ -1,3 +1,5 @@
+import { pictureAligns, pictureWidths } from '../file/picture-html';
+
 /** What a node of running text may be and hold. */
 export interface NodeRule {
   /** Nodes of the group may stand where the group is asked for. */
@@ -44,6 +46,16 @@ export const nodeRules: Readonly<Record<string, NodeRule>> = {
       blockId: { initial: '', isValid: value => typeof value === 'string' && recordId.test(value) },
       showsTitle: { initial: false, isValid: value => typeof value === 'boolean' },
       look: { initial: '', isValid: value => typeof value === 'string' && /^[a-z-]{0,40}$/.test(value) },
+    },
+  },
+  /** A picture of the site's library, by its id. */
+  picture: {
+    group: 'block',
+    attributes: {
+      file: { initial: '', isValid: value => typeof value === 'string' && recordId.test(value) },
+      caption: { initial: '', isValid: value => typeof value === 'string' && value.length <= 500 },
+      align: { initial: 'centre', isValid: value => pictureAligns.includes(value as 'start') },
+      width: { initial: 100, isValid: value => pictureWidths.includes(value as 100) },
     },
   },
   hardBreak: { group: 'inline' },

@@ -1,11 +1,13 @@
+import { escaped } from '../format/escaped';
+import type { TextPicture } from '../file/picture-html';
 import { linkOn, type Inset, type LinkTarget, type RichText, type RichTextNode } from './document';
 import { markOrder } from './grammar';
 
 /** Class names that a theme gives to what it dresses, by node or mark, such as { blockquote: 'pulled' }. */
 export type TextClasses = Readonly<Record<string, string>>;
 
-/** A text written as HTML, cut where what follows depends on the site: at insets and around links. */
-export type WrittenPiece = string | Inset | { readonly link: LinkTarget; readonly words: string };
+/** A text written as HTML, cut where what follows depends on the site: at insets, at pictures and around links. */
+export type WrittenPiece = string | Inset | { readonly picture: TextPicture } | { readonly link: LinkTarget; readonly words: string };
 
 const tags: Readonly<Record<string, string>> = {
   paragraph: 'p',
@@ -61,6 +63,10 @@ class TextWriter {
       case 'inset':
         this.#cut();
         this.#pieces.push(node.attrs as unknown as Inset);
+        return;
+      case 'picture':
+        this.#cut();
+        this.#pieces.push({ picture: node.attrs as unknown as TextPicture });
         return;
       case 'horizontalRule':
         this.#html += this.#open('hr', node.type);
@@ -139,10 +145,4 @@ class TextWriter {
 
 function isSameLink(one: LinkTarget | null, other: LinkTarget | null): boolean {
   return one === other || (one !== null && other !== null && one.page === other.page && one.address === other.address);
-}
-
-const signs: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-
-function escaped(text: string): string {
-  return text.replace(/[&<>"]/g, sign => signs[sign]!);
 }

@@ -5,7 +5,13 @@ import { openLinkTag, writeText } from '../rich-text/html';
 export function htmlOf(document: RichText, hrefOf: (link: LinkTarget) => string, inset: (inset: Inset) => string): string {
   return writeText(document)
     .map(piece =>
-      typeof piece === 'string' ? piece : 'link' in piece ? `${openLinkTag(hrefOf(piece.link))}${piece.words}</a>` : inset(piece),
+      typeof piece === 'string'
+        ? piece
+        : 'link' in piece
+          ? `${openLinkTag(hrefOf(piece.link))}${piece.words}</a>`
+          : 'picture' in piece
+            ? `<img src="${piece.picture.file}">`
+            : inset(piece),
     )
     .join('');
 }

@@ -1,3 +1,5 @@
+import type { PictureForms } from '../file/picture-html';
+
 /** Something that a theme names and explains. */
 export interface RegionDefinition {
   readonly name: string;
@@ -45,6 +47,8 @@ export interface ThemeManifest {
   readonly layouts: readonly LayoutDefinition[];
   /** Class names for what running text consists of, by node or mark. */
   readonly textClasses?: Readonly<Record<string, string>>;
+  /** The sizes and forms in which pictures are shown; left out, plain ones. */
+  readonly pictures?: PictureForms;
   /** Widths, in CSS pixels, at which the theme is looked at. */
   readonly widths: { readonly phone: number; readonly tablet: number; readonly desk: number };
 }

@@ -166,6 +166,22 @@ const all: readonly NamedMigration[] = [
       }
     },
   },
+  {
+    name: '004-files',
+    async up(knex) {
+      await knex.schema.createTable('contents', table => {
+        table.string('hash', 64).primary();
+        table.string('media_type').notNullable();
+        table.bigInteger('size').notNullable();
+        table.integer('width');
+        table.integer('height');
+        table.bigInteger('received_at').notNullable().index();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('contents');
+    },
+  },
 ];
 
 /** The steps that bring a store up to date, in order. They are part of the program, so none can go missing on disk. */

@@ -13,6 +13,7 @@ export type RefusalCode =
   | 'live-moved'
   | 'changed-meanwhile'
   | 'basis-missing'
+  | 'range-unsatisfiable'
   | 'schedule-covered'
   | 'conflict'
   | 'move-refused'

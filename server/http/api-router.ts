@@ -13,6 +13,7 @@ import { deleteForGood, deletionOf } from '../services/deletion';
 import { namedPage } from '@core/kinds/effect';
 import { effectsOf } from '../services/effects';
 import { checkChanges, listExpectations } from '../services/expectations';
+import { fileRowOf, listFiles, receiveContent } from '../services/files';
 import { findRecords } from '../services/find';
 import { healthOf } from '../services/health';
 import { limitsNow, saveLimits } from '../services/limits';
@@ -206,6 +207,16 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       await keepSession(request);
       return describeSession(site, sessions, request, response, self);
     },
+    receiveContent: ({ person, request, query }) => {
+      const length = request.get('content-length');
+      return receiveContent(site, person, request, query.name, length === undefined ? undefined : Number(length));
+    },
+    listFiles: ({ query }) => listFiles(site, query),
+    readFile: ({ id }) => {
+      const row = fileRowOf(site, id);
+      if (!row) throw new Refusal('not-found', 'There is no such file.');
+      return row;
+    },
     readDeletion: ({ person, id }) => deletionOf(site, person, id),
     deleteRecord: ({ person, id }) => deleteForGood(site, person, id) as Promise<undefined>,
     readRibbon: ({ query }) => ribbonOf(site, query.page, query.from, query.until),
@@ -259,7 +270,6 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             memberships: [...settings.memberships],
             theme: theme.manifest,
             limitsTag: limitsNow(site).tag,
-            pictures: [...site.pictures],
             blockTypes: [...site.registry.blockTypes.values()].map(declarationOf),
             pageTypes: [...site.registry.pageTypes.values()].map(pageDeclarationOf),
             closedPages: settings.closedPages,

@@ -142,7 +142,7 @@ describe('a type and a test that are added while the server runs', () => {
     changeTypes(test.site, { ...withBlockType(shippedTypes, questions), pageTypes });
     const id = test.pageId('/visit/parking');
     const { live } = (await margit.get(`/api/records/${id}`)).json;
-    const change = { recordId: id, kind: 'page', value: { ...live.value, type: 'walk', fields: { gate: 'North' } } };
+    const change = { recordId: id, kind: 'page', value: { ...live.value, type: 'walk', typeVersion: 1, fields: { gate: 'North' } } };
     const edition = {
       id: uuid(),
       title: 'x',

@@ -14,6 +14,7 @@ const problemKinds = {
   'live-moved': [409, 'The live version has moved on'],
   'changed-meanwhile': [412, 'Somebody else has changed this meanwhile'],
   'basis-missing': [428, 'It has to be said what this was changed from'],
+  'range-unsatisfiable': [416, 'The range lies beyond what there is'],
   'schedule-covered': [409, 'Something planned would not come'],
   conflict: [409, 'Already there'],
   'move-refused': [409, 'This move cannot be made now'],

@@ -116,7 +116,7 @@ describe('the public site', () => {
   });
 });
 
-describe('a site without any page', () => {
+describe('a site that has not begun', () => {
   const test = new TestSite();
   beforeAll(() => test.start());
   afterAll(() => test.close());
@@ -125,11 +125,11 @@ describe('a site without any page', () => {
     const client = await test.client();
     for (const [at, status, words] of [
       ['/sitemap.xml', 200, '<urlset'],
-      ['/robots.txt', 200, 'Sitemap:'],
+      ['/robots.txt', 200, 'Disallow: /'],
       ['/api/openapi.json', 200, '3.1'],
       ['/api/session', 200, 'csrfToken'],
-      ['/', 404, 'Nothing at this address'],
-      ['/sign-in', 200, 'Sign in'],
+      ['/', 503, 'There is no site here yet'],
+      ['/sign-in', 503, 'There is no site here yet'],
     ] as const) {
       const answer = await client.get(at);
       expect([at, answer.status, answer.text.includes(words)]).toEqual([at, status, true]);

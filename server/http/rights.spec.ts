@@ -48,6 +48,9 @@ const rights: Readonly<Record<OperationName, string>> = {
   saveSettings: 'uxxxx..x',
   readZone: 'ux......',
   lookAs: 'uxxxx...',
+  receiveContent: 'ux.x...x',
+  listFiles: 'ux......',
+  readFile: 'ux......',
   readDeletion: 'ux......',
   deleteRecord: 'uxxxx..x',
   readRibbon: 'ux......',
@@ -109,10 +112,15 @@ describe(`what each may do (${head})`, () => {
       readStart: '?key=none',
       readZone: '?zone=Europe/Paris',
       find: '?q=tern',
+      receiveContent: '?name=x.txt',
       dropFilter: '?list=blocks&name=x',
       readRibbon: `?page=${page}&from=${test.now}&until=${test.now + 86_400_000}`,
     };
-    const id = name === 'readEdition' ? [...test.site.ledger.editions.keys()][0]! : page;
+    const ids: Partial<Record<OperationName, string>> = {
+      readEdition: [...test.site.ledger.editions.keys()][0]!,
+      readFile: test.site.ledger.recordsOf('file')[0]!.id,
+    };
+    const id = ids[name] ?? page;
     return { path: path.replace('{id}', id) + (queries[name] ?? ''), body: bodies[name]?.() };
   };
 
@@ -137,7 +145,7 @@ describe(`what each may do (${head})`, () => {
         const { status, text } = await client.send(
           operations[name].method.toUpperCase(),
           `/api${path}`,
-          body === undefined ? undefined : JSON.stringify(body),
+          name === 'receiveContent' ? 'Tide tables' : body === undefined ? undefined : JSON.stringify(body),
           { ...(body === undefined ? {} : { 'content-type': 'application/json' }), 'if-match': limitsNow(test.site).tag },
         );
         found[name] = (found[name] ?? '') + (status === 401 ? 'u' : status === 403 ? 'x' : '.');

@@ -13,6 +13,7 @@ import { Refusal, type RefusalCode } from '../errors/refusal';
 import { problemDocument } from './problems';
 import { PublicAnswers } from '../public/answers';
 import { answerSignedOut, publicRouter } from './public-router';
+import { mediaRouter } from './media-router';
 import { createSessions } from './sessions';
 import type { StartKey } from './start-key';
 
@@ -28,8 +29,6 @@ export interface ServerOptions {
   readonly secret: string;
   /** Folder of the built editor. */
   readonly editorFolder: string;
-  /** Folder of pictures. */
-  readonly mediaFolder: string;
   /** Folder of node_modules, from which the theme's fonts come. */
   readonly fontsFolder: string;
   readonly version: string;
@@ -69,6 +68,7 @@ export function createServer(options: ServerOptions): Express {
   app.use(compression({ threshold: 2_048 }));
   serveFiles(app, options);
   app.use(...sessions.middleware);
+  app.use('/media', mediaRouter(site));
   app.use('/api', express.json({ limit: '1mb' }), refuseDeep, apiRouter(site, sessions, options.version, options.startKey));
   app.use(publicRouter(site, sessions, answers));
   app.use(answerProblems(logger));
@@ -108,7 +108,6 @@ function serveFiles(app: Express, options: ServerOptions): void {
     app.get(`/theme/fonts/${family}.woff2`, (_request, response) => response.sendFile(fonts(family), { maxAge: '30d', immutable: true }));
   }
   app.use('/theme', express.static(options.site.theme.assets, { maxAge: '1h', index: false, fallthrough: false }));
-  app.use('/media', express.static(options.mediaFolder, { maxAge: '1d', index: false, fallthrough: false }));
   const layer = path.join(options.editorFolder, '../../edit-layer/edit-layer.js');
   app.get('/almanac/edit-layer.js', (_request, response, next) => {
     if (!existsSync(layer)) return next(new Refusal('not-found', 'The editor has not been built.'));
@@ -163,6 +162,8 @@ function asRefusal(error: unknown): Refusal {
   const { status, type } = (error ?? {}) as { status?: number; type?: string };
   if (type === 'entity.too.large') return new Refusal('too-large', 'The request is larger than 1 MB.');
   if (status === 404) return new Refusal('not-found', 'There is nothing at this address.');
+  if (status === 412) return new Refusal('changed-meanwhile', 'It is not the one any more that the request names.');
+  if (status === 416) return new Refusal('range-unsatisfiable', 'Nothing of it lies in this range.');
   if (status !== undefined && status < 500) return new Refusal('bad-request', 'The request is not well-formed.');
   return new Refusal('internal', 'Something went wrong on the server. Nothing was half-saved; try again.');
 }

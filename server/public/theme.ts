@@ -1,5 +1,7 @@
 import { plainTemplate, type BlockType } from '@core/blocks/block-type';
 import type { OpenText } from '@core/fields/field';
+import type { OpenFile } from '@core/file/open-file';
+import { pictureHtml, plainForms, type PictureWish } from '@core/file/picture-html';
 import { deepestInset, mostInsetText } from '@core/inset/inset';
 import { UnknownType, type Registry } from '@core/registry/registry';
 import type { BlockModel, PageModel } from '@core/render/page-model';
@@ -26,7 +28,7 @@ export interface RenderOptions {
 // With every helper known beforehand, a name in a template is looked up as a value at once.
 const compiling: Parameters<typeof Handlebars.compile>[1] = {
   knownHelpersOnly: true,
-  knownHelpers: { richText: true, is: true, slug: true },
+  knownHelpers: { richText: true, is: true, slug: true, picture: true },
 };
 
 /** A theme, its templates compiled once. */
@@ -73,6 +75,10 @@ export function loadTheme(folder: string): Theme {
       templateOf: root.templateOf!,
     });
   });
+  const forms = manifest.pictures ?? plainForms;
+  handlebars.registerHelper('picture', (file: OpenFile | null, { hash }: Handlebars.HelperOptions) =>
+    file ? new Handlebars.SafeString(pictureHtml(file, forms, hash as PictureWish)) : '',
+  );
   handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
   const page = partials.get('page')!;

@@ -1,6 +1,7 @@
 import type { MoveRequest, PublicationWish } from '@contract/messages';
 import { countOf, writeFullMoment } from '@core/format/moment';
 import type { Edition, LedgerRecord, Proposal, Revision, Stage } from '@core/ledger/records';
+import { kindNamed } from '@core/kinds/index';
 import type { Overlay } from '@core/site/snapshot';
 import { authorsSince } from '@core/workflow/authors';
 import { defaultMoves, judgeMove, type MoveFacts, type MoveRefusal, type Role } from '@core/workflow/workflow';
@@ -55,7 +56,7 @@ export async function applyMove(
   const beyond = publication ? pagesBeyond(site, person, publication) : [];
   const facts: MoveFacts = {
     stage,
-    kinds: overlays.map(each => each.kind),
+    kinds: overlays.filter(each => !isHarmless(site, each)).map(each => each.kind),
     roles: person.roles,
     isOwn: edition.createdBy === person.id,
     hasWritten: proposals.some(each => authorsSince(site.ledger, each, batch.revisions).has(person.id)),
@@ -81,6 +82,11 @@ export async function applyMove(
     broke = await acceptedBreaches(site, person, publication, move.acceptsBroken);
   }
   batch.moves.push({ editionId: edition.id, move: move.name, remark: move.remark, broke, madeAt: at, madeBy: person.id });
+}
+
+// A new one of some kinds is seen nowhere until something names it.
+function isHarmless(site: Site, { recordId, kind, value }: Overlay): boolean {
+  return value !== null && Boolean(kindNamed(kind).isHarmlessWhenNew) && !site.ledger.records.has(recordId);
 }
 
 const decidingMoves: ReadonlySet<string> = new Set(defaultMoves.filter(each => each.decides).map(each => each.name));

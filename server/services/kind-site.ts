@@ -14,7 +14,7 @@ export function kindSite(site: Site, snapshot: SiteSnapshot): KindSite {
     locales: site.settings.locales.map(each => each.tag),
     hasPage: id => pageExists(site, snapshot, id),
     hasRecord: (id, kind) => site.ledger.records.get(id)?.kind === kind || isLaidOver(snapshot, id, kind),
-    hasFile: path => site.pictures.includes(path),
+    contentOf: hash => site.contents.contentOf(hash),
     pageAt: path => snapshot.pageByPath.get(path)?.id ?? null,
   };
 }

@@ -127,6 +127,7 @@ export async function readRecord(site: Site, person: Person, id: string): Promis
     })),
     usedOn: usesOf(site, snapshot, id),
     insetIn: naming.filter(each => each.way === 'inset').map(({ recordId, kind: of, title }) => ({ recordId, kind: of, title })),
+    namedBy: naming.map(each => ({ ...each })),
     pagesChanged: kindNamed(kind)
       .pagesChanged(id, snapshot)
       .flatMap(each => {

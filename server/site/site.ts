@@ -3,6 +3,7 @@ import { HealthCheck } from '@core/health/health';
 import { withSiteLimits, type ThemeManifest } from '@core/theme/manifest';
 import { refuseUnknownFields, shippedTypes, type Registry } from '@core/registry/registry';
 import type { Knex } from 'knex';
+import path from 'node:path';
 import type { Clocks } from '../clocks';
 import { readLedger } from '../repositories/ledger-repository';
 import { readPeople, type Person } from '../repositories/people-repository';
@@ -10,6 +11,8 @@ import { readSettings, saveSettings, type SiteSettings } from '../repositories/s
 import type { Theme } from '../public/theme';
 import { inTransaction, UnreadableStore } from '../database/store-fault';
 import { unreadableLine, type Unreadable } from '../repositories/readable';
+import { ContentStore } from '../files/content-store';
+import { Renditions } from '../files/renditions';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
 import { History } from './history';
@@ -39,8 +42,10 @@ export interface Site {
   /** Long work rests for readers; see {@link Turns}. */
   readonly turns: Turns;
   readonly people: ReadonlyMap<string, Person>;
-  /** Paths of the pictures that may be chosen. */
-  readonly pictures: readonly string[];
+  /** The bytes of the library's files. */
+  readonly contents: ContentStore;
+  /** Its pictures in the sizes that pages ask for. */
+  readonly renditions: Renditions;
   /** Where the public reaches the site, such as https://reserves.example; empty when it has not been said. */
   readonly publicAddress: string;
   /** Whether whoever started the server said so; it counts before what is set in the editor. */
@@ -51,12 +56,12 @@ export interface Site {
   readonly faults: FaultLog;
 }
 
-/** Loads a site from its store into memory, where answers are computed. */
+/** Loads a site from its store into memory, where answers are computed. @param folder - beside the store, for the bytes of files */
 export async function loadSite(
   knex: Knex,
   clocks: Clocks,
   bareTheme: Theme,
-  pictures: readonly string[],
+  folder: string,
   publicAddress = '',
   registry: Registry = shippedTypes,
 ): Promise<Site> {
@@ -82,7 +87,8 @@ export async function loadSite(
     writes: new Exclusive(),
     turns: new Turns(),
     people: new Map(people.map(person => [person.id, person])),
-    pictures,
+    contents: await ContentStore.open(path.join(folder, 'files'), knex),
+    renditions: new Renditions(path.join(folder, 'renditions')),
     isAddressGiven: publicAddress !== '',
     unreadable,
     faults: new FaultLog(),

@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import { whenFree } from '../database/store-fault';
+import { fileLimits } from '../files/limits';
 import { refreshPeople } from './people';
 import type { Site } from './site';
 
@@ -19,7 +20,10 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
     if (version !== null && now !== version) await refreshPeople(site);
     version = now;
   };
-  const clean = () => attempt('old sessions could not be cleaned out', () => cleanSessions(site));
+  const clean = () => {
+    attempt('old sessions could not be cleaned out', () => cleanSessions(site));
+    attempt('files that nothing names could not be cleaned out', () => cleanFiles(site));
+  };
   clean();
   const timers = [setInterval(() => attempt('people could not be read anew', look), lookEvery), setInterval(clean, cleanEvery)];
   timers.forEach(timer => timer.unref());
@@ -29,6 +33,11 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
 /** Deletes the sessions that are over. Sessions are real time, whatever the site's own clock says. */
 export function cleanSessions(site: Site): Promise<number> {
   return whenFree(() => site.knex('sessions').where('expired', '<', new Date().toISOString()).delete());
+}
+
+/** Deletes what was uploaded and never made a file of. */
+export function cleanFiles(site: Site): Promise<number> {
+  return site.writes.run(() => site.contents.clean(site.clocks.running() - fileLimits.keptUnnamed));
 }
 
 // SQLite counts here how often another connection has written.

@@ -11,7 +11,6 @@ import type { Clocks } from '../clocks';
 import { openDatabase } from '../database/connect';
 import { createServer } from '../http/server';
 import type { StartKey } from '../http/start-key';
-import { listPictures } from '../public/pictures';
 import { loadTheme, type Theme } from '../public/theme';
 import { loadSite, type Site } from '../site/site';
 
@@ -39,7 +38,7 @@ export class TestSite {
   /** Lays out the demo and listens on a free port. */
   async open(): Promise<this> {
     const knex = await openDatabase(this.file);
-    await seedDemo(knex, theme, pictures, setDay);
+    await seedDemo(knex, theme, this.folder, setDay);
     await knex.destroy();
     await this.start();
     return this;
@@ -54,13 +53,12 @@ export class TestSite {
   async start(): Promise<void> {
     const knex = await openDatabase(this.file);
     const clocks: Clocks = { content: () => this.now, running: () => this.now, isFrozen: this.isFrozen };
-    this.site = await loadSite(knex, clocks, this.options.theme ?? theme, pictures, this.options.publicAddress, this.options.registry);
+    this.site = await loadSite(knex, clocks, this.options.theme ?? theme, this.folder, this.options.publicAddress, this.options.registry);
     const app = createServer({
       site: this.site,
       logger: pino({ level: 'silent' }),
       secret: 'a secret for tests only, long enough',
       editorFolder: path.resolve('dist/web/browser'),
-      mediaFolder: 'demo/pictures',
       fontsFolder: 'node_modules',
       version: '0.0.0',
       startKey: this.options.startKey,
@@ -114,7 +112,6 @@ export class TestSite {
 }
 
 const theme = loadTheme('themes/shore');
-const pictures = listPictures('demo/pictures');
 
 /** What a request came back with. */
 export interface TestAnswer {
@@ -165,11 +162,11 @@ export class TestClient {
     });
   }
 
-  async send(method: string, at: string, body?: string, headers: Record<string, string> = {}): Promise<TestAnswer> {
+  async send(method: string, at: string, body?: string | Buffer, headers: Record<string, string> = {}): Promise<TestAnswer> {
     const response = await fetch(this.site.address + at, {
       method,
       redirect: 'manual',
-      body,
+      body: body as BodyInit,
       headers: {
         ...(method === 'GET' ? {} : { 'x-csrf-token': this.token }),
         cookie: [...this.#cookies].map(([name, value]) => `${name}=${value}`).join('; '),

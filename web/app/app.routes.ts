@@ -67,6 +67,7 @@ export const routes: Routes = [
         title: 'Writing · Lucid Almanac',
         loadComponent: () => import('./blocks/block-writer').then(module => module.BlockWriter),
       },
+      { path: 'files', title: 'Files · Lucid Almanac', loadComponent: () => import('./files/files').then(module => module.FilesWorkspace) },
       {
         path: 'reviews',
         title: 'Reviews · Lucid Almanac',

@@ -193,6 +193,7 @@ export class App {
     { path: '/reach', label: 'Reach' },
     { path: '/blocks', label: 'Blocks' },
     { path: '/placements', label: 'Placements' },
+    { path: '/files', label: 'Files' },
     { path: '/rules', label: 'Rules' },
     { path: '/reviews', label: 'Reviews' },
     { path: '/set-up', label: 'Set-up' },

@@ -1,4 +1,4 @@
-import type { Field } from '../../fields/index';
+import { filesById, type Field } from '../../fields/index';
 import { pictureOf, standfirstOf } from '../../page/page';
 import type { BlockType } from '../block-type';
 import { linkFields } from '../link-fields';
@@ -45,10 +45,14 @@ export const hero: BlockType = {
   label: 'Opening picture',
   purpose: 'To read',
   description: 'A wide opening with a heading over a picture.',
-  version: 1,
+  version: 2,
   fields,
+  upgrades: new Map([
+    // Version 1 named the picture by a path.
+    [1, block => ({ ...block, typeVersion: 2, fields: filesById(fields, block['fields']) })],
+  ]),
   hasNoTitle: true,
-  model: ({ fields: own, page }) => {
+  model: ({ fields: own, page, opener }) => {
     if (own['heading'] !== '') return {};
     // Without a heading of its own it speaks for the page it stands on.
     return {
@@ -57,7 +61,7 @@ export const hero: BlockType = {
         ...own,
         heading: page?.value.title ?? '',
         text: own['text'] || (page ? standfirstOf(page.value) : ''),
-        picture: own['picture'] || (page ? pictureOf(page.value) : ''),
+        picture: own['picture'] ?? (page ? opener.file(pictureOf(page.value)) : null),
       },
     };
   },

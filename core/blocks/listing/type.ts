@@ -1,4 +1,6 @@
+import type { FieldOpener } from '../../fields/field';
 import type { Field } from '../../fields/index';
+import type { OpenFile } from '../../file/open-file';
 import { writeFullMoment, type MomentStyle } from '../../format/moment';
 import { listPages, startOf } from '../../listing/listing';
 import { pictureOf, pictureTextOf, standfirstOf } from '../../page/page';
@@ -11,7 +13,8 @@ export interface CardModel {
   readonly title: string;
   readonly path: string;
   readonly standfirst: string;
-  readonly picture: string;
+  /** Null where it has none that this reader may have. */
+  readonly picture: OpenFile | null;
   readonly pictureText: string;
   readonly when: string;
 }
@@ -89,20 +92,20 @@ export const listing: BlockType = {
   description: 'Pages chosen by where they are, what they are and when.',
   version: 1,
   fields,
-  model: ({ snapshot, fields: chosen, page, reader, style }) => {
+  model: ({ snapshot, fields: chosen, page, reader, style, opener }) => {
     const { pages, validUntil } = listPages(snapshot, chosen, page, reader);
-    return { data: { cards: pages.map(each => cardOf(each, style)) }, validUntil, dependsOn: snapshot.pageReaderFacts };
+    return { data: { cards: pages.map(each => cardOf(each, style, opener)) }, validUntil, dependsOn: snapshot.pageReaderFacts };
   },
 };
 
-function cardOf(page: PageNode, style: MomentStyle): CardModel {
+function cardOf(page: PageNode, style: MomentStyle, opener: FieldOpener): CardModel {
   const start = startOf(page);
   const { value, facts } = page;
   return {
     title: value.title,
     path: facts.path,
     standfirst: standfirstOf(value),
-    picture: pictureOf(value),
+    picture: opener.file(pictureOf(value)),
     pictureText: pictureTextOf(value),
     when: start === null ? '' : writeFullMoment(start, style),
   };

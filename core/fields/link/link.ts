@@ -1,5 +1,6 @@
 import type { LinkTarget } from '../../rich-text/document';
 import type { FieldCommon, FieldKind, FieldSite } from '../field';
+import { fileAtAddress, fileLink, fileLinked } from '../../file/address';
 import { isSafeAddress, isSitePath } from './address';
 
 /** Where a link leads: a page of this site, an address, or nowhere. */
@@ -13,9 +14,11 @@ export function partsOfPath(address: string): { readonly path: string; readonly 
   return { path: path === '/' ? '/' : path!.replace(/\/+$/, ''), rest: rest! };
 }
 
-/** A link to a path as one to the page there, if there is one, with what follows its path. */
+/** A link to a path as one to the page or file there, if there is one, with what follows its path. */
 export function toPage(link: LinkTarget, site: Pick<FieldSite, 'pageAt'>): LinkTarget {
   if (link.page !== null || !isSitePath(link.address)) return link;
+  const file = fileAtAddress(link.address);
+  if (file !== null) return { page: null, address: fileLink(file) };
   const { path, rest } = partsOfPath(link.address);
   const page = site.pageAt(path);
   return page === null ? link : { page, address: rest };
@@ -42,11 +45,18 @@ export const link: FieldKind<LinkField, LinkTarget | null> = {
     return field.required ? target : target.nullable();
   },
   words: value => (value?.page === null ? value.address : ''),
-  describe: (value, _field, names) =>
-    value === null ? '' : value.page === null ? value.address : `${names.page(value.page)}${value.address}`,
+  describe: (value, _field, names) => {
+    if (value === null) return '';
+    if (value.page !== null) return `${names.page(value.page)}${value.address}`;
+    const file = fileLinked(value.address);
+    return file === null ? value.address : names.record(file);
+  },
   template: (field, path) => `{{#if ${path}}}<p><a href="{{${path}}}">${field.label}</a></p>\n{{/if}}`,
   open: (value, _field, opener) => (value === null ? '' : opener.link(value)),
-  references: (value, _field, pointer) => (value?.page ? [{ to: value.page, way: 'link', pointer }] : []),
+  references: (value, _field, pointer) => {
+    const to = value && (value.page ?? fileLinked(value.address));
+    return to ? [{ to, way: 'link', pointer }] : [];
+  },
   byId: (value, _field, site) => value && toPage(value, site),
   upgrade: value => (typeof value !== 'string' ? (value as LinkTarget | null) : value === '' ? null : { page: null, address: value }),
 };

@@ -1,13 +1,13 @@
 import type { FieldCommon, FieldKind } from '../field';
-import { storedFile } from '../file/file';
+import { fileField } from '../file/file';
 
-/** A picture of the site, by its path, or none. */
+/** A picture of the site, by its id, or none. */
 export interface PictureField extends FieldCommon {
   readonly kind: 'picture';
 }
 
 /** See {@link PictureField}. */
 export const picture: FieldKind<PictureField, string> = {
-  ...storedFile('picture', 'Choose one of the pictures.'),
-  template: (_field, path) => `{{#if ${path}}}<img src="{{${path}}}" alt="">\n{{/if}}`,
+  ...fileField('picture', 'picture'),
+  template: (_field, path) => `{{#if ${path}}}{{picture ${path}}}\n{{/if}}`,
 };

@@ -1,5 +1,5 @@
-import { commonFields } from '../common-fields';
+import { commonFields, commonUpgrades } from '../common-fields';
 import type { PageType } from '../page-type';
 
 /** A page of no particular type. */
-export const page: PageType = { name: 'page', label: 'Page', version: 1, fields: commonFields };
+export const page: PageType = { name: 'page', label: 'Page', version: 2, fields: commonFields, upgrades: commonUpgrades };

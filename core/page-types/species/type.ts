@@ -1,5 +1,5 @@
-import { commonFields } from '../common-fields';
+import { commonFields, commonUpgrades } from '../common-fields';
 import type { PageType } from '../page-type';
 
 /** A kind of animal or plant. */
-export const species: PageType = { name: 'species', label: 'Species', version: 1, fields: commonFields };
+export const species: PageType = { name: 'species', label: 'Species', version: 2, fields: commonFields, upgrades: commonUpgrades };

@@ -2,6 +2,7 @@ import { HttpClient, HttpErrorResponse, type HttpParams } from '@angular/common/
 import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
 import type * as assembling from '@contract/assembling';
+import type * as files from '@contract/files';
 import type * as messages from '@contract/messages';
 import type * as site from '@contract/site';
 import type { Today } from '@contract/today';
@@ -66,6 +67,18 @@ export class ApiClient {
     this.#refine(this.#http.put<messages.Session>('/api/limits', limits, { headers: { 'If-Match': madeFrom } }));
   saveSettings = (change: site.SiteSettingsChange) => this.#refine(this.#http.put<messages.Session>('/api/settings', change));
   lookAs = (as: string | null) => this.#refine(this.#http.put<messages.Session>('/api/session/look-as', { as }));
+  listFiles = (query: files.FilesQuestion) => this.#get<files.FileList>('files', { ...query } as Query);
+  readFile = (id: string) => this.#get<files.FileRow>(`files/${id}`);
+  /** Sends the bytes of a file, telling how far they are. */
+  receiveContent = (bytes: Blob, name: string) =>
+    this.#refine(
+      this.#http.post<files.Received>('/api/contents', bytes, {
+        params: { name: name.slice(0, 300) },
+        headers: { 'content-type': 'application/octet-stream' },
+        reportProgress: true,
+        observe: 'events',
+      }),
+    );
   readDeletion = (id: string) => this.#get<assembling.Deletion>(`records/${id}/deletion`);
   deleteRecord = (id: string) => this.#refine(this.#http.delete<void>(`/api/records/${id}`));
   readRibbon = (page: string, from: number, until: number) => this.#get<messages.Ribbon>('ribbon', { page, from, until });

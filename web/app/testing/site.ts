@@ -27,7 +27,6 @@ const site: DeskSite = {
   ],
   memberships: [{ name: 'member', label: 'members' }],
   theme: smallTheme,
-  pictures: ['/media/dunes.svg', '/media/reeds.svg'],
   blockTypes: blockTypes.map(declarationOf),
   pageTypes: pageTypes.map(pageDeclarationOf),
   closedPages: 'sign in',

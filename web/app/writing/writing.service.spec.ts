@@ -29,6 +29,7 @@ const record = (part: Partial<RecordDetail> = {}): RecordDetail => ({
   kind: 'page',
   title: 'T',
   insetIn: [],
+  namedBy: [],
   status: 'live',
   waiting: null,
   nextChange: null,

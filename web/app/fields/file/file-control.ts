@@ -1,16 +1,13 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import type { FileField } from '@core/fields/file/file';
-import { SessionService } from '../../state/session.service';
+import { ChosenFile } from '../chosen-file';
 import { Control } from '../control';
-import { OptionSelect } from '../option-select';
 
-/** A file of the site, by its name. */
+/** A file of the library. */
 @Component({
   selector: 'almanac-file-control',
-  imports: [OptionSelect],
+  imports: [ChosenFile],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<almanac-option-select [of]="this" [options]="options" none="None chosen" />`,
+  template: `<almanac-chosen-file [of]="this" />`,
 })
-export class FileControl extends Control<FileField, string> {
-  protected readonly options = inject(SessionService).site.pictures.map(value => ({ value, label: value.slice('/media/'.length) }));
-}
+export class FileControl extends Control<FileField, string> {}

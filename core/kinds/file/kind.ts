@@ -1,0 +1,88 @@
+import type { FileValue } from '../../file/file';
+import { idsNamedBy, pagesWithFile } from '../../file/holders';
+import { mediaTypeNamed, sizeWords } from '../../file/media-types';
+import { pagesWithBlock } from '../../plan/presence';
+import type { SitePlan } from '../../plan/site-plan';
+import { either, setOf } from '../../reach/bit-set';
+import { holdsInstant } from '../../schedule/interval';
+import type { Kind, KindContext, KindSite } from '../kind';
+import { readersFaults } from '../rule-faults';
+import { readersWords } from '../own-fields';
+import { fileEffect } from './effect';
+import { fileSchema } from './schema';
+
+const contentWords = ({ mediaType, size, width, height }: FileValue['content'], { style }: KindContext): string =>
+  [mediaTypeNamed(mediaType).label, width === null ? null : `${width} × ${height} pixels`, sizeWords(size, style.locale)]
+    .filter(each => each !== null)
+    .join(', ');
+
+/** A file of the library: a picture, a document, a film. */
+export const file: Kind<FileValue> = {
+  name: 'file',
+  rights: {
+    write: ['writer', 'editor', 'manager', 'administrator'],
+    review: ['editor', 'manager', 'administrator'],
+    publish: ['editor', 'manager', 'administrator'],
+  },
+  schema: fileSchema,
+  title: value => value.title,
+  ownFields: {
+    title: { label: 'Title', isProse: true, hasOwnWords: true },
+    name: { label: 'Name when it is taken away', isProse: true },
+    content: { label: 'What it is', describe: contentWords },
+    words: { label: 'In words', isProse: true, hasOwnWords: true },
+    isDecoration: { label: 'Adds nothing to the words' },
+    caption: { label: 'Caption', isProse: true, hasOwnWords: true },
+    credit: { label: 'Credit', isProse: true },
+    focalPoint: {
+      label: 'Focal point',
+      describe: ({ x, y }: FileValue['focalPoint']) => `${Math.round(x * 100)} % across, ${Math.round(y * 100)} % down`,
+    },
+    folder: { label: 'Folder', isProse: true },
+    topics: { label: 'Topics', describe: (topics: readonly string[]) => topics.join(', ') },
+    readers: { ...readersWords, empty: 'as what it stands in' },
+  },
+  references: () => [],
+  words: ({ name, words, caption, credit, folder, topics }) => [name, words, caption, credit, folder, ...topics].join('\n'),
+  found: (id, value, context) => ({
+    detail: contentWords(value.content, context),
+    pageId: pagesWithFile(context.snapshot, id)[0] ?? null,
+  }),
+  effect: fileEffect,
+  pagesToSee: (id, _value, snapshot) => pagesWithFile(snapshot, id),
+  pagesChanged: (id, snapshot) => pagesWithFile(snapshot, id),
+  pagesAt: (id, plan, moment) => {
+    const { universe, pageSpans } = plan;
+    const isNaming = (position: number): boolean => {
+      const { written } = universe.pages[position]!;
+      return written !== null && holdsInstant(pageSpans[position]!, moment) && idsNamedBy(written).includes(id);
+    };
+    const pages = setOf(universe.size, [...universe.pages.keys()].filter(isNaming));
+    return blocksNaming(plan, id, moment).reduce((some, each) => either(some, pagesWithBlock(plan, each, moment)), pages);
+  },
+  whereabouts: value => mediaTypeNamed(value.content.mediaType).sort,
+  faults: (_id, value, site) => [...readersFaults(value.readers, site), ...contentFaults(value, site)],
+  isHarmlessWhenNew: true,
+};
+
+function blocksNaming({ blocks }: SitePlan, id: string, moment: number): readonly string[] {
+  return [...blocks].flatMap(([blockId, spans]) =>
+    spans.some(each => holdsInstant(each, moment) && each.named.includes(id)) ? [blockId] : [],
+  );
+}
+
+// What a file is has been told from its bytes; nobody else may say it.
+function contentFaults({ content, focalPoint, isDecoration, words }: FileValue, site: KindSite) {
+  const stored = site.contentOf(content.hash);
+  if (stored === null) return [{ pointer: '/content/hash', detail: 'No such content has been brought in. Upload it first.' }];
+  const isSame = (['mediaType', 'size', 'width', 'height'] as const).every(each => stored[each] === content[each]);
+  return [
+    ...(isSame ? [] : [{ pointer: '/content', detail: 'The content is not what is said of it.' }]),
+    ...(content.width === null && (focalPoint.x !== 0.5 || focalPoint.y !== 0.5)
+      ? [{ pointer: '/focalPoint', detail: 'Only a picture has a focal point.' }]
+      : []),
+    ...(isDecoration && words !== ''
+      ? [{ pointer: '/words', detail: 'A picture that adds nothing has no words; say one or the other.' }]
+      : []),
+  ];
+}

@@ -1,0 +1,131 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal, takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { NgbActiveModal, type NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import type { FileList, FileRow } from '@contract/files';
+import { catchError, debounceTime, merge, of, switchMap, map } from 'rxjs';
+import { ApiClient } from '../api/api-client';
+import { textIn } from '../shared/typed-event';
+import { DropZone } from './drop-zone';
+import { FilePicker } from './file-picker';
+import { Plate } from './plate';
+import { UploadList } from './upload-list';
+import { UploadService } from './upload.service';
+
+const nothing: FileList = { files: [], total: 0, folders: [], topics: [] };
+
+/** Chooses a file of the library, or brings one in. */
+@Component({
+  selector: 'almanac-file-chooser',
+  imports: [DropZone, FilePicker, Plate, UploadList],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="modal-header">
+      <h2 class="modal-title">{{ onlyPictures() ? 'Choose a picture' : 'Choose a file' }}</h2>
+      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+    </div>
+    <div class="modal-body" almanacDropZone (brought)="uploads.bring($event, '')">
+      <p class="row-line">
+        <input
+          class="form-control"
+          type="search"
+          aria-label="Title or words"
+          placeholder="Title or words"
+          [value]="find()"
+          (input)="find.set(textIn($event))"
+        />
+        <select class="form-select" aria-label="Folder" (change)="folder.set(textIn($event))">
+          <option value="">Any folder</option>
+          @for (each of list().folders; track each.name) {
+            <option [value]="each.name" [selected]="each.name === folder()">{{ each.name }}</option>
+          }
+        </select>
+        <almanac-file-picker (picked)="uploads.bring($event, folder())">Bring one in…</almanac-file-picker>
+      </p>
+      <almanac-upload-list (shown)="chooseById($event)" />
+      <div class="plates" role="list" aria-label="Files">
+        @for (file of list().files; track file.id) {
+          <div role="listitem">
+            <button (click)="modal.close(file)"><almanac-plate [file]="file" /></button>
+          </div>
+        } @empty {
+          <p class="quiet">Nothing is like this. Drop a file here, paste one, or bring one in.</p>
+        }
+      </div>
+      @if (list().total > list().files.length) {
+        <p class="quiet">And {{ list().total - list().files.length }} more: say more of what you look for.</p>
+      }
+    </div>
+  `,
+  styles: `
+    .plates {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+      gap: 10px;
+      min-height: 240px;
+    }
+    .plates button {
+      width: 100%;
+      border: 0;
+      background: none;
+      padding: 5px;
+      border-radius: 3px;
+      color: inherit;
+    }
+    .plates button:hover {
+      background: #f0eadb;
+    }
+    .form-select {
+      width: auto;
+    }
+  `,
+})
+export class FileChooser {
+  protected readonly modal = inject(NgbActiveModal);
+  protected readonly uploads = inject(UploadService);
+  readonly #api = inject(ApiClient);
+  protected readonly textIn = textIn;
+  readonly onlyPictures = signal(false);
+  protected readonly find = signal('');
+  protected readonly folder = signal('');
+  readonly #query = computed(() => ({
+    q: this.find(),
+    folder: this.folder(),
+    take: 60,
+    ...(this.onlyPictures() ? { sort: 'picture' as const } : {}),
+  }));
+  protected readonly list = toSignal(
+    merge(toObservable(this.#query), this.uploads.broughtIn$).pipe(
+      debounceTime(100),
+      switchMap(() => this.#api.listFiles(this.#query()).pipe(catchError(() => of(nothing)))),
+    ),
+    { initialValue: nothing },
+  );
+
+  constructor() {
+    // What is brought in here is meant to be chosen.
+    this.uploads.broughtIn$
+      .pipe(
+        map(ids => ids[0]),
+        takeUntilDestroyed(),
+      )
+      .subscribe(id => id !== undefined && this.chooseById(id));
+  }
+
+  protected chooseById(id: string): void {
+    this.#api.readFile(id).subscribe({
+      next: file => (this.onlyPictures() && file.sort !== 'picture' ? undefined : this.modal.close(file)),
+      error: () => undefined,
+    });
+  }
+}
+
+/** Asks for a file of the library. @returns undefined when none was chosen */
+export async function chooseFile(modal: NgbModal, onlyPictures: boolean): Promise<FileRow | undefined> {
+  const opened = modal.open(FileChooser, { size: 'lg', scrollable: true });
+  (opened.componentInstance as FileChooser).onlyPictures.set(onlyPictures);
+  try {
+    return (await opened.result) as FileRow;
+  } catch {
+    return undefined;
+  }
+}
