@@ -1,4 +1,5 @@
 import type { z as zod } from 'zod';
+import type { FileSort } from '../file/media-types';
 import type { OpenFile } from '../file/open-file';
 import type { Reference } from '../references/reference';
 import type { Inset, LinkTarget, RichText } from '../rich-text/document';
@@ -41,6 +42,8 @@ export interface FieldNames {
 export interface FieldSite {
   readonly hasPage: (id: string) => boolean;
   readonly hasRecord: (id: string, kind: string) => boolean;
+  /** The sort of a file; null for one that is gone. */
+  readonly fileSort: (id: string) => FileSort | null;
   /** The id of the page at a path, or null. */
   readonly pageAt: (path: string) => string | null;
 }

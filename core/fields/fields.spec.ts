@@ -27,6 +27,7 @@ const names: FieldNames = { page: page => `Page ${page.at(-1)}`, record: record 
 const site: FieldSite = {
   hasPage: page => page !== id(9),
   hasRecord: record => record !== id(9),
+  fileSort: file => (file === id(9) ? null : file === id(8) ? 'film' : 'picture'),
   pageAt: path => (path === '/visit' ? id(1) : null),
 };
 const holding = (blockId: string) => ({ type: 'doc', content: [{ type: 'inset', attrs: { blockId, showsTitle: false, look: '' } }] });
@@ -117,7 +118,7 @@ const rows: readonly Row[] = [
     taken: ['', id(1)],
     refused: ['/etc/passwd', '/media/dunes.svg', 'dunes.svg', null],
     said: [id(1), '', 'Record 1'],
-    gone: [id(9), ''],
+    gone: [id(8), ''],
   },
   {
     field: { ...common, kind: 'file', required: true },

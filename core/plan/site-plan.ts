@@ -145,7 +145,8 @@ function gather(ledger: Ledger, span: Interval, locale: string): Gathered {
     else if (kind === 'block') blocks.set(id, blockSpans(stretches as readonly Stretch<BlockValue>[]));
     else if (kind === 'placement') placed.push(...(stretches as readonly Stretch<PlacementValue>[]));
     else if (kind === 'shared rule') sharedRules.set(id, stretches as readonly Stretch<SharedRuleValue>[]);
-    else if (kind === 'expectation' && holdsInstant(stretches[0]!, span.from)) expectations.set(id, stretches[0]!.value as ExpectationValue);
+    else if (kind === 'expectation' && holdsInstant(stretches[0]!, span.from))
+      expectations.set(id, stretches[0]!.value as ExpectationValue);
   }
   const placements = placed.flatMap(each => placedSpans(each, id => sharedRules.get(id) ?? [])).sort(byOrder);
   const fields = fieldsAskedIn(placements, expectations);

@@ -90,7 +90,7 @@ describe('words that are not for everybody', () => {
       expect([json.desk, json.staff, Object.keys(json.site).sort()]).toEqual([
         null,
         [],
-        ['isFrozen', 'locale', 'localeName', 'name', 'now', 'zone'],
+        ['isBegun', 'isFrozen', 'locale', 'localeName', 'name', 'now', 'zone'],
       ]);
     }
   });

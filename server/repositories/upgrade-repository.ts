@@ -75,7 +75,7 @@ function upgradedValue(
       return read.document;
     };
     const value = upgrade(stored, registry, readHtml) as { readonly fields: FieldValues };
-    const site: FieldSite = { pageAt, hasPage: () => true, hasRecord: () => true };
+    const site: FieldSite = { pageAt, hasPage: () => true, hasRecord: () => true, fileSort: () => 'picture' };
     const byId = { ...value, fields: fieldsById(fields?.(value, registry) ?? [], value.fields, site) };
     const checked = presentSchemas(registry).get(kind)!.safeParse(byId);
     if (!checked.success) throw new RangeError(checked.error.issues[0]!.message);

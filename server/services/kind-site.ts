@@ -1,9 +1,12 @@
 import { page } from '@core/kinds/page/kind';
 import type { KindSite } from '@core/kinds/kind';
+import type { FileValue } from '@core/file/file';
+import { filesOf } from '@core/file/holders';
+import { mediaTypeNamed } from '@core/file/media-types';
 import { valuesOfKind } from '@core/site/live-set';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import type { Site } from '../site/site';
-import { kindContext } from './names';
+import { bestValueOf, kindContext } from './names';
 
 /** What a value is held against. @param snapshot - the site with all changes of the same edition laid over it */
 export function kindSite(site: Site, snapshot: SiteSnapshot): KindSite {
@@ -14,6 +17,11 @@ export function kindSite(site: Site, snapshot: SiteSnapshot): KindSite {
     locales: site.settings.locales.map(each => each.tag),
     hasPage: id => pageExists(site, snapshot, id),
     hasRecord: (id, kind) => site.ledger.records.get(id)?.kind === kind || isLaidOver(snapshot, id, kind),
+    fileSort: id => {
+      const value = (filesOf(snapshot).get(id) ??
+        (site.ledger.records.get(id)?.kind === 'file' ? bestValueOf(site, id) : null)) as FileValue | null;
+      return value && mediaTypeNamed(value.content.mediaType).sort;
+    },
     contentOf: hash => site.contents.contentOf(hash),
     pageAt: path => snapshot.pageByPath.get(path)?.id ?? null,
   };

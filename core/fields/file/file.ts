@@ -1,10 +1,13 @@
 import type { FieldCommon, FieldKind } from '../field';
+import type { FileSort } from '../../file/media-types';
 import { recordId } from '../record-id';
 import { v5 as uuidv5 } from 'uuid';
 
 /** A file of the site, by its id, or none. */
 export interface FileField extends FieldCommon {
   readonly kind: 'file';
+  /** The sort of file that it must be; left out, any. */
+  readonly sort?: FileSort;
 }
 
 // What sites named by a path before files were records: the id that follows from the path, the same everywhere.
@@ -15,14 +18,21 @@ export function fileIdOfPath(path: string): string {
   return uuidv5(path, pathNamespace);
 }
 
-/** A kind of field that names a file. @param noun - what the file is called; @param way - how it names it */
-export function fileField(noun: string, way: 'field' | 'picture'): FieldKind<FieldCommon, string> {
+/** A kind of field that names a file. @param way - how it names it; @param sortOf - the sort that a field asks for */
+export function fileField<Named extends FieldCommon>(
+  way: 'field' | 'picture',
+  sortOf: (field: Named) => FileSort | undefined,
+): FieldKind<Named, string> {
   return {
     ...recordId,
     describe: (value, _field, names) => (value === '' ? '' : names.record(value)),
     references: (value, _field, pointer) => (value === '' ? [] : [{ to: value, way, pointer }]),
-    faults: (value, _field, site) =>
-      value === '' || site.hasRecord(value, 'file') ? [] : [{ pointer: '', detail: `That ${noun} is gone.` }],
+    faults: (value, field, site) => {
+      if (value === '') return [];
+      const [sort, found] = [sortOf(field), site.fileSort(value)];
+      if (found === null) return [{ pointer: '', detail: `That ${sort ?? 'file'} is gone.` }];
+      return sort === undefined || found === sort ? [] : [{ pointer: '', detail: `That is a ${found}; a ${sort} is needed.` }];
+    },
     open: (value, _field, opener) => (value === '' ? null : opener.file(value)),
     upgrade: value => (typeof value === 'string' && value.startsWith('/media/') ? fileIdOfPath(value) : (value as string)),
   };
@@ -30,6 +40,6 @@ export function fileField(noun: string, way: 'field' | 'picture'): FieldKind<Fie
 
 /** See {@link FileField}. */
 export const file: FieldKind<FileField, string> = {
-  ...fileField('file', 'field'),
+  ...fileField<FileField>('field', ({ sort }) => sort),
   template: (field, path) => `{{#if ${path}}}<p><a href="{{${path}.address}}">${field.label}</a> ({{${path}.kindWords}})</p>\n{{/if}}`,
 };

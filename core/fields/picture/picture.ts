@@ -8,6 +8,6 @@ export interface PictureField extends FieldCommon {
 
 /** See {@link PictureField}. */
 export const picture: FieldKind<PictureField, string> = {
-  ...fileField('picture', 'picture'),
+  ...fileField<PictureField>('picture', () => 'picture'),
   template: (_field, path) => `{{#if ${path}}}{{picture ${path}}}\n{{/if}}`,
 };

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import type { FileSort } from '@core/file/media-types';
 import type { AnyField } from '@core/fields/kinds';
 import { catchError, of, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
@@ -60,7 +61,8 @@ export class ChosenFile {
   readonly #modal = inject(NgbModal);
   /** The control that it stands in. */
   readonly of = input.required<Pick<Control<AnyField, string>, 'controlId' | 'value' | 'describedBy' | 'change' | 'isInvalid'>>();
-  readonly onlyPictures = input(false);
+  /** The sort that may be chosen; left out, any. */
+  readonly sort = input<FileSort>();
   readonly #id = computed(() => this.of().value());
   protected readonly file = toSignal(
     toObservable(this.#id).pipe(switchMap(id => (id === '' ? of(null) : this.#api.readFile(id).pipe(catchError(() => of(null)))))),
@@ -68,7 +70,7 @@ export class ChosenFile {
   );
 
   protected async choose(): Promise<void> {
-    const chosen = await chooseFile(this.#modal, this.onlyPictures());
+    const chosen = await chooseFile(this.#modal, this.sort());
     if (chosen) this.of().change()(chosen.id);
   }
 }

@@ -4,6 +4,7 @@ import { NgbActiveModal, type NgbModal } from '@ng-bootstrap/ng-bootstrap/modal'
 import type { FileList, FileRow } from '@contract/files';
 import { catchError, debounceTime, merge, of, switchMap, map } from 'rxjs';
 import { ApiClient } from '../api/api-client';
+import type { FileSort } from '@core/file/media-types';
 import { textIn } from '../shared/typed-event';
 import { DropZone } from './drop-zone';
 import { FilePicker } from './file-picker';
@@ -20,7 +21,7 @@ const nothing: FileList = { files: [], total: 0, folders: [], topics: [] };
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
-      <h2 class="modal-title">{{ onlyPictures() ? 'Choose a picture' : 'Choose a file' }}</h2>
+      <h2 class="modal-title">Choose a {{ sort() ?? 'file' }}</h2>
       <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body" almanacDropZone (brought)="uploads.bring($event, '')">
@@ -84,14 +85,15 @@ export class FileChooser {
   protected readonly uploads = inject(UploadService);
   readonly #api = inject(ApiClient);
   protected readonly textIn = textIn;
-  readonly onlyPictures = signal(false);
+  /** The sort that may be chosen; undefined for any. */
+  readonly sort = signal<FileSort | undefined>(undefined);
   protected readonly find = signal('');
   protected readonly folder = signal('');
   readonly #query = computed(() => ({
     q: this.find(),
     folder: this.folder(),
     take: 60,
-    ...(this.onlyPictures() ? { sort: 'picture' as const } : {}),
+    ...(this.sort() ? { sort: this.sort() } : {}),
   }));
   protected readonly list = toSignal(
     merge(toObservable(this.#query), this.uploads.broughtIn$).pipe(
@@ -113,16 +115,16 @@ export class FileChooser {
 
   protected chooseById(id: string): void {
     this.#api.readFile(id).subscribe({
-      next: file => (this.onlyPictures() && file.sort !== 'picture' ? undefined : this.modal.close(file)),
+      next: file => (this.sort() && file.sort !== this.sort() ? undefined : this.modal.close(file)),
       error: () => undefined,
     });
   }
 }
 
 /** Asks for a file of the library. @returns undefined when none was chosen */
-export async function chooseFile(modal: NgbModal, onlyPictures: boolean): Promise<FileRow | undefined> {
+export async function chooseFile(modal: NgbModal, sort?: FileSort): Promise<FileRow | undefined> {
   const opened = modal.open(FileChooser, { size: 'lg', scrollable: true });
-  (opened.componentInstance as FileChooser).onlyPictures.set(onlyPictures);
+  (opened.componentInstance as FileChooser).sort.set(sort);
   try {
     return (await opened.result) as FileRow;
   } catch {

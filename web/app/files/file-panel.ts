@@ -136,7 +136,12 @@ import { UploadService } from './upload.service';
       display: flex;
       flex-wrap: wrap;
       gap: 6px;
-      margin: 10px 0;
+      margin: 6px 0 0;
+      padding: 8px 0;
+      position: sticky;
+      bottom: -13px;
+      background: var(--sheet);
+      border-top: 1px solid var(--hair);
     }
     ul {
       list-style: none;

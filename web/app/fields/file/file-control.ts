@@ -8,6 +8,6 @@ import { Control } from '../control';
   selector: 'almanac-file-control',
   imports: [ChosenFile],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<almanac-chosen-file [of]="this" />`,
+  template: `<almanac-chosen-file [of]="this" [sort]="field().sort" />`,
 })
 export class FileControl extends Control<FileField, string> {}

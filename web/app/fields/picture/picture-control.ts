@@ -8,6 +8,6 @@ import { Control } from '../control';
   selector: 'almanac-picture-control',
   imports: [ChosenFile],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<almanac-chosen-file [of]="this" [onlyPictures]="true" />`,
+  template: `<almanac-chosen-file [of]="this" sort="picture" />`,
 })
 export class PictureControl extends Control<PictureField, string> {}

@@ -12,6 +12,11 @@ import {
   viewChild,
 } from '@angular/core';
 import type { Content, Editor } from '@tiptap/core';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { fileLink } from '@core/file/address';
+import type { TextPicture } from '@core/file/picture-html';
+import { catchError, firstValueFrom, of } from 'rxjs';
+import { ApiClient } from '../../api/api-client';
 import { addressOf, linkTyped } from '@core/fields/link/typed-link';
 import type { LinkTarget, RichText } from '@core/rich-text/document';
 import { fittedText } from '@core/rich-text/fitted';
@@ -19,7 +24,9 @@ import { textIn } from '../../shared/typed-event';
 import { PagesService } from '../../state/pages.service';
 import { SessionService } from '../../state/session.service';
 import { StockService } from '../../state/stock.service';
+import { chooseFile } from '../../files/file-chooser';
 import type { InsetChoice } from './inset-node';
+import { PictureBar } from './picture-bar';
 import { Toolbar } from '../../shared/toolbar';
 
 interface Tool {
@@ -85,7 +92,7 @@ const tools: readonly Tool[] = [
 /** Writes rich text: structure, emphasis and links. */
 @Component({
   selector: 'almanac-rich-text-field',
-  imports: [Toolbar],
+  imports: [Toolbar, PictureBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="frame" [class.is-invalid]="isInvalid()">
@@ -103,6 +110,8 @@ const tools: readonly Tool[] = [
         }
         <button type="button" [attr.aria-pressed]="pressed().includes('link')" (click)="askLink()">Link</button>
         <button type="button" [attr.aria-expanded]="isPicking()" (click)="pick()">Inset</button>
+        <button type="button" (click)="putPicture()">Picture</button>
+        <button type="button" (click)="linkFile()">File</button>
         <button type="button" (click)="undo()">Undo</button>
       </div>
       @if (isPicking()) {
@@ -121,6 +130,9 @@ const tools: readonly Tool[] = [
             </button>
           }
         </div>
+      }
+      @if (picture(); as chosen) {
+        <almanac-picture-bar [picture]="chosen" (pictureChange)="setPicture($event)" />
       }
       @if (inset(); as chosen) {
         <div class="row-line link">
@@ -225,6 +237,32 @@ const tools: readonly Tool[] = [
     .place ::ng-deep .ProseMirror-selectednode.inset-node {
       box-shadow: 0 0 0 2px var(--tide);
     }
+    .place ::ng-deep .picture-node {
+      margin: 6px 0;
+      padding: 3px;
+      border: 1px solid var(--hair);
+    }
+    .place ::ng-deep .picture-node.set-centre {
+      margin-inline: auto;
+    }
+    .place ::ng-deep .picture-node.set-end {
+      margin-inline-start: auto;
+    }
+    .place ::ng-deep .picture-node img {
+      display: block;
+      width: 100%;
+    }
+    .place ::ng-deep .picture-node.missing {
+      border-color: var(--ochre);
+      background: #f7eeda;
+    }
+    .place ::ng-deep .ProseMirror-selectednode.picture-node {
+      box-shadow: 0 0 0 2px var(--tide);
+    }
+    .place ::ng-deep figcaption {
+      font-size: 12px;
+      color: var(--ink-2);
+    }
     .link {
       padding: 4px;
       border-bottom: 1px solid var(--hair);
@@ -277,11 +315,15 @@ export class RichTextField {
   #last: RichText | null = null;
   readonly #pages = inject(PagesService).pages;
   readonly #stock = inject(StockService);
+  readonly #api = inject(ApiClient);
+  readonly #modal = inject(NgbModal);
   protected readonly looks = inject(SessionService).session()?.desk?.theme.looks ?? [];
   protected readonly isPicking = signal(false);
   protected readonly search = signal('');
   /** The inset that is selected in the text. */
   protected readonly inset = signal<InsetChoice | null>(null);
+  /** The picture that is selected in the text. */
+  protected readonly picture = signal<TextPicture | null>(null);
   protected readonly found = computed(() => {
     const text = this.search().trim().toLowerCase();
     return this.#stock
@@ -296,44 +338,50 @@ export class RichTextField {
       isGone = true;
       this.#editor()?.destroy();
     });
-    void Promise.all([import('@tiptap/core'), import('@tiptap/starter-kit'), import('./inset-node'), import('./marks')]).then(
-      ([{ Editor }, { default: StarterKit }, { insetNode }, { linkMark, subscriptMark, superscriptMark }]) => {
-        if (isGone) return;
-        this.#last = this.value();
-        this.#editor.set(
-          new Editor({
-            element: this.place().nativeElement,
-            extensions: [
-              insetNode(id => this.#stock.describe(id)),
-              linkMark,
-              subscriptMark,
-              superscriptMark,
-              StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: false }),
-            ],
-            content: this.#last as Content,
-            editorProps: {
-              attributes: {
-                role: 'textbox',
-                'aria-multiline': 'true',
-                'aria-label': this.label(),
-                ...(this.describedBy() && { 'aria-describedby': this.describedBy() }),
-              },
+    void Promise.all([
+      import('@tiptap/core'),
+      import('@tiptap/starter-kit'),
+      import('./inset-node'),
+      import('./picture-node'),
+      import('./marks'),
+    ]).then(([{ Editor }, { default: StarterKit }, { insetNode }, { pictureNode }, { linkMark, subscriptMark, superscriptMark }]) => {
+      if (isGone) return;
+      this.#last = this.value();
+      this.#editor.set(
+        new Editor({
+          element: this.place().nativeElement,
+          extensions: [
+            insetNode(id => this.#stock.describe(id)),
+            pictureNode(file => firstValueFrom(this.#api.readFile(file).pipe(catchError(() => of(null))))),
+            linkMark,
+            subscriptMark,
+            superscriptMark,
+            StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: false }),
+          ],
+          content: this.#last as Content,
+          editorProps: {
+            attributes: {
+              role: 'textbox',
+              'aria-multiline': 'true',
+              'aria-label': this.label(),
+              ...(this.describedBy() && { 'aria-describedby': this.describedBy() }),
             },
-            onUpdate: ({ editor }) => {
-              this.#last = fittedText(editor.getJSON() as RichText);
-              this.valueChange.emit(this.#last);
-            },
-            onTransaction: ({ editor }) => {
-              this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
-              this.pressed.set([
-                ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
-                ...(editor.isActive('link') ? ['link'] : []),
-              ]);
-            },
-          }),
-        );
-      },
-    );
+          },
+          onUpdate: ({ editor }) => {
+            this.#last = fittedText(editor.getJSON() as RichText);
+            this.valueChange.emit(this.#last);
+          },
+          onTransaction: ({ editor }) => {
+            this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
+            this.picture.set(editor.isActive('picture') ? (editor.getAttributes('picture') as TextPicture) : null);
+            this.pressed.set([
+              ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
+              ...(editor.isActive('link') ? ['link'] : []),
+            ]);
+          },
+        }),
+      );
+    });
     effect(() => {
       const value = this.value();
       const editor = this.#editor();
@@ -369,6 +417,29 @@ export class RichTextField {
 
   protected dress(part: Partial<InsetChoice>): void {
     this.#editor()?.chain().focus().updateAttributes('inset', part).run();
+  }
+
+  /** Puts a picture of the library into the text where the cursor is. */
+  protected async putPicture(): Promise<void> {
+    const chosen = await chooseFile(this.#modal, 'picture');
+    if (!chosen) return;
+    const attrs: TextPicture = { file: chosen.id, caption: '', align: 'centre', width: 100 };
+    this.#editor()?.chain().focus().insertContent({ type: 'picture', attrs }).run();
+  }
+
+  protected setPicture(part: Partial<TextPicture>): void {
+    this.#editor()?.chain().focus().updateAttributes('picture', part).run();
+  }
+
+  /** Makes the chosen words, or the file's title where none are chosen, a link to a file of the library. */
+  protected async linkFile(): Promise<void> {
+    const chosen = await chooseFile(this.#modal);
+    const editor = this.#editor();
+    if (!chosen || !editor) return;
+    const link = { type: 'link', attrs: { page: null, address: fileLink(chosen.id) } };
+    const chain = editor.chain().focus();
+    if (editor.state.selection.empty) chain.insertContent({ type: 'text', text: chosen.title, marks: [link] }).run();
+    else chain.setMark(link.type, link.attrs).run();
   }
 
   protected askLink(): void {
