@@ -89,12 +89,22 @@ export const publicationTimes = z.strictObject({
 /** What becomes of something planned that a publication would cover: it is kept, or it is cancelled. */
 export const scheduledChoice = z.enum(['keep', 'cancel']).nullable().default(null);
 
+/** What becomes of the addresses of pages that move or are taken off. */
+export const forwardingWish = z.strictObject({
+  /** How the old address of a page that moves answers. */
+  moved: z.enum(['for good', 'for now', 'not']).default('for good'),
+  /** The page to which the addresses of pages that are taken off lead; null lets them lead nowhere. */
+  takenOffTo: uuid.nullable().default(null),
+});
+
 /** A move, with what it needs. */
 export const move = z.strictObject({
   name: moveName,
   times: publicationTimes.optional(),
   /** Asked for, by name, whenever something planned would be covered. */
   scheduled: scheduledChoice,
+  /** Left out, pages that move leave their old address leading to them for good. */
+  forwarding: forwardingWish.optional(),
   remark: z.string().max(4_000).default(''),
   /** Said by whoever has seen that the live revision moved on since the proposal began. */
   acceptsMovedBase: z.boolean().default(false),
@@ -217,6 +227,8 @@ export const effect = z.object({
   lost: z.array(named),
   opens: instant.nullable(),
   warnings: z.array(z.string()),
+  /** What becomes of addresses that a page leaves has to be said. */
+  leaves: z.enum(['moved', 'taken off']).nullable(),
 });
 
 /** A page in the tree of the editor. */
@@ -397,6 +409,7 @@ export type Change = z.infer<typeof change>;
 export type NewEdition = z.infer<typeof newEdition>;
 export type EditionDraft = z.input<typeof newEdition>;
 export type MoveRequest = z.infer<typeof move>;
+export type ForwardingWish = z.infer<typeof forwardingWish>;
 export type EditionMoveRequest = z.infer<typeof moveOfEdition>;
 export type EditionMoveWish = z.input<typeof moveOfEdition>;
 /** When something is to be live, and what becomes of what is planned. */

@@ -53,6 +53,7 @@ function describe(name: string, operation: Operation): Record<string, unknown> {
     ...(operation.body
       ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(operation.body, 'input') } } } }
       : {}),
+    ...(operation.takesBytes ? { requestBody: { required: true, content: { 'application/octet-stream': {} } } } : {}),
     responses: {
       ...(operation.answer
         ? { 200: { description: 'Done.', content: contentOf(operation, operation.answer) } }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { instant, uuid } from './common';
+import * as addresses from './addresses';
 import * as assembling from './assembling';
 import * as files from './files';
 import * as messages from './messages';
@@ -31,6 +32,7 @@ export interface Operation {
 }
 
 const query = {
+  trial: z.strictObject({ trial: z.enum(['yes', 'no']).default('no') }),
   receive: z.strictObject({ name: z.string().min(1).max(300) }),
   start: z.strictObject({ key: z.string().max(200) }),
   zone: z.strictObject({ zone: site.timeZone }),
@@ -292,6 +294,20 @@ export const operations = {
     answer: files.fileList,
   },
   readFile: { method: 'get', path: '/files/{id}', summary: 'One file as lists show it.', answer: files.fileRow },
+  listForwardings: {
+    method: 'get',
+    path: '/forwardings',
+    summary: 'Old addresses, where each leads in the end, and how often it was asked for.',
+    answer: z.array(addresses.forwardingRow),
+  },
+  importForwardings: {
+    method: 'post',
+    path: '/forwardings/import',
+    summary: 'Takes in a list of old addresses as CSV: the old one, the new one, and how it answers. A trial only tells what it would do.',
+    query: query.trial,
+    answer: addresses.importReport,
+    takesBytes: true,
+  },
   readDeletion: {
     method: 'get',
     path: '/records/{id}/deletion',

@@ -29,6 +29,11 @@ export type Finding = {
   | { readonly kind: 'block unseen' }
   | ({ readonly kind: 'too many'; readonly region: string; readonly most: number; readonly placements: readonly string[] } & RegionTime)
   | ({ readonly kind: 'too few'; readonly region: string; readonly least: number } & RegionTime)
+  | { readonly kind: 'link to nowhere'; readonly to: string }
+  | { readonly kind: 'picture gone'; readonly to: string }
+  | { readonly kind: 'picture without words' }
+  | { readonly kind: 'forwarding hidden' }
+  | { readonly kind: 'forwarding to nowhere' }
   | { readonly kind: 'inset missing'; readonly blockId: string }
   | { readonly kind: 'inset loop'; readonly blockIds: readonly string[] }
   | { readonly kind: 'expectation broken'; readonly pageCount: number; readonly from: Instant }

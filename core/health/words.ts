@@ -74,6 +74,25 @@ export function findingWords(finding: Finding, names: FindingNames, style: Momen
         sentence: `${upper(names.region(finding.region))} holds fewer than ${finding.least} ${regionWhere(finding, names, style)}.`,
         remedy: 'Place something there for that time.',
       };
+    case 'link to nowhere':
+      return {
+        sentence: `A link in ${title} leads to “${names.record(finding.to)}”, which readers do not have: it is words only.`,
+        remedy: 'Lead it elsewhere, or take it out.',
+      };
+    case 'picture gone':
+      return { sentence: `${title} shows “${names.record(finding.to)}”, which is not in the library.`, remedy: 'Choose another picture.' };
+    case 'picture without words':
+      return {
+        sentence: `The picture ${title} says nothing to those who cannot see it.`,
+        remedy: 'Say it in words, or that it adds nothing.',
+      };
+    case 'forwarding hidden':
+      return {
+        sentence: `${title} leads nowhere any more: “${names.page(finding.pageId ?? '')}” is at this address now.`,
+        remedy: 'Take the old address off.',
+      };
+    case 'forwarding to nowhere':
+      return { sentence: `The old address ${title} leads to what is not there.`, remedy: 'Lead it elsewhere, or say that it is gone.' };
     case 'inset missing':
       return {
         sentence: `The text of ${title} holds “${names.block(finding.blockId)}”, which readers do not see.`,

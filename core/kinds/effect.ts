@@ -19,10 +19,12 @@ export interface Effect {
   /** When it first shows; null when that is not the question. */
   readonly opens: Instant | null;
   readonly warnings: readonly string[];
+  /** What becomes of addresses that a page leaves has to be said: it moves, or it is taken off. */
+  readonly leaves: 'moved' | 'taken off' | null;
 }
 
 /** An effect on nothing. */
-export const noPages: Omit<Effect, 'recordId' | 'label'> = { pages: [], gained: [], lost: [], opens: null, warnings: [] };
+export const noPages: Omit<Effect, 'recordId' | 'label'> = { pages: [], gained: [], lost: [], opens: null, warnings: [], leaves: null };
 
 /** The page's id, title and path. */
 export function namedPage(page: PageNode): NamedPage {

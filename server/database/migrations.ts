@@ -177,8 +177,14 @@ const all: readonly NamedMigration[] = [
         table.integer('height');
         table.bigInteger('received_at').notNullable().index();
       });
+      await knex.schema.createTable('hits', table => {
+        table.string('record_id').primary();
+        table.bigInteger('count').notNullable();
+        table.bigInteger('last_at').notNullable();
+      });
     },
     async down(knex) {
+      await knex.schema.dropTable('hits');
       await knex.schema.dropTable('contents');
     },
   },

@@ -15,6 +15,8 @@ import { effectsOf } from '../services/effects';
 import { checkChanges, listExpectations } from '../services/expectations';
 import { fileRowOf, listFiles, receiveContent } from '../services/files';
 import { findRecords } from '../services/find';
+import { listForwardings } from '../services/forwardings';
+import { importForwardings, importLimits } from '../services/import-forwardings';
 import { healthOf } from '../services/health';
 import { limitsNow, saveLimits } from '../services/limits';
 import { saveSiteSettings } from '../services/site-settings';
@@ -217,11 +219,26 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       if (!row) throw new Refusal('not-found', 'There is no such file.');
       return row;
     },
+    listForwardings: () => [...listForwardings(site)],
+    importForwardings: async ({ request, person, query }) =>
+      importForwardings(site, person, await bytesOf(request, importLimits.bytes), query.trial === 'yes'),
     readDeletion: ({ person, id }) => deletionOf(site, person, id),
     deleteRecord: ({ person, id }) => deleteForGood(site, person, id) as Promise<undefined>,
     readRibbon: ({ query }) => ribbonOf(site, query.page, query.from, query.until),
     readToday: ({ person }) => todayFor(site, person),
   };
+}
+
+/** The bytes of a body, one more than may be when there are more. */
+async function bytesOf(request: Request, most: number): Promise<Buffer> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of request) {
+    chunks.push(chunk as Buffer);
+    size += (chunk as Buffer).length;
+    if (size > most) break;
+  }
+  return Buffer.concat(chunks);
 }
 
 function refuseWrongKey(startKey: StartKey | null, key: string): void {

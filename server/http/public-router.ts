@@ -4,7 +4,7 @@ import { SitemapStream, streamToPromise } from 'sitemap';
 import { mayRead } from '@core/placement/resolve';
 import { anyone, type ReaderFacts } from '@core/rule/who';
 import type { Logger } from 'pino';
-import { type PublicAnswers, renderPublicPage } from '../public/answers';
+import { type ForwardedAnswer, type PublicAnswers, renderPublicPage } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
 import { isBegun, type Site } from '../site/site';
 import { isClosed, isClosedTo, sendClosed } from './closed';
@@ -58,7 +58,7 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     const person = personOf(site, request);
     if (isClosedTo(site, person)) return sendClosed(site, response);
     if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
-    sendPage(answers, readerFactsOf(person), request, response);
+    sendPage(site, answers, readerFactsOf(person), request, response);
   });
   router.use((request, _response, next) => next(new Refusal('not-found', `${request.method} is not answered at ${request.path}.`)));
   return router;
@@ -76,7 +76,7 @@ export function answerSignedOut(site: Site, answers: PublicAnswers, logger: Logg
     // A page that is not for them goes the same way as an address that leads nowhere, header by header.
     if (!page || !mayRead(page, anyone) || isClosed(site)) return next();
     site.turns.noteReader();
-    sendPage(answers, anyone, request, response);
+    sendPage(site, answers, anyone, request, response);
     logger.debug({ path: request.path, status: response.statusCode }, 'public page');
   };
 }
@@ -93,11 +93,12 @@ function sendMarkedPage(site: Site, person: Person, request: Request, response: 
   return true;
 }
 
-function sendPage(answers: PublicAnswers, reader: ReaderFacts, request: Request, response: Response): void {
+function sendPage(site: Site, answers: PublicAnswers, reader: ReaderFacts, request: Request, response: Response): void {
   const path = request.path;
   if (path.length > 1 && path.endsWith('/')) return response.redirect(308, localPath(`/${path.replace(/^\/+|\/+$/g, '')}`));
   const outcome = answers.at(path, reader, queryOf(request));
   if (outcome.kind === 'sign in') return response.set('Cache-Control', 'no-store').redirect(302, `/sign-in?to=${encodeURIComponent(path)}`);
+  if (outcome.kind === 'forwarded') return sendForwarded(site, outcome, response);
   // What is not found for one may be there for another, and nothing shall tell which addresses those are.
   const isFound = outcome.status === 200;
   response.setHeader('Cache-Control', isFound ? answers.cacheControl(outcome, reader) : 'no-store');
@@ -116,6 +117,12 @@ function sendPage(answers: PublicAnswers, reader: ReaderFacts, request: Request,
   if (isCompressed) response.setHeader('Content-Encoding', 'gzip');
   response.setHeader('Content-Length', body.length);
   response.end(request.method === 'HEAD' ? undefined : body);
+}
+
+// Where it leads may depend on who asks and may be changed, so no shared cache keeps it for long. @see RFC 9110 section 15.4
+function sendForwarded(site: Site, { forwardingId, status, location }: ForwardedAnswer, response: Response): void {
+  site.hits.count(forwardingId, site.clocks.running());
+  response.set('Cache-Control', status === 302 ? 'no-store' : 'private, max-age=300').redirect(status, location);
 }
 
 const emptySitemap = '<?xml version="1.0" encoding="UTF-8"?><urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9"></urlset>';

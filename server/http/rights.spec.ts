@@ -49,6 +49,8 @@ const rights: Readonly<Record<OperationName, string>> = {
   readZone: 'ux......',
   lookAs: 'uxxxx...',
   receiveContent: 'ux.x...x',
+  listForwardings: 'ux......',
+  importForwardings: 'uxxx...x',
   listFiles: 'ux......',
   readFile: 'ux......',
   readDeletion: 'ux......',
@@ -113,6 +115,7 @@ describe(`what each may do (${head})`, () => {
       readZone: '?zone=Europe/Paris',
       find: '?q=tern',
       receiveContent: '?name=x.txt',
+      importForwardings: '?trial=yes',
       dropFilter: '?list=blocks&name=x',
       readRibbon: `?page=${page}&from=${test.now}&until=${test.now + 86_400_000}`,
     };
@@ -145,7 +148,13 @@ describe(`what each may do (${head})`, () => {
         const { status, text } = await client.send(
           operations[name].method.toUpperCase(),
           `/api${path}`,
-          name === 'receiveContent' ? 'Tide tables' : body === undefined ? undefined : JSON.stringify(body),
+          name === 'receiveContent'
+            ? 'Tide tables'
+            : name === 'importForwardings'
+              ? '/old-tides,/visit'
+              : body === undefined
+                ? undefined
+                : JSON.stringify(body),
           { ...(body === undefined ? {} : { 'content-type': 'application/json' }), 'if-match': limitsNow(test.site).tag },
         );
         found[name] = (found[name] ?? '') + (status === 401 ? 'u' : status === 403 ? 'x' : '.');

@@ -1,3 +1,4 @@
+import { forwardedFrom } from '@core/forwarding/forwarding';
 import { cacheControl } from '@core/render/cache-lifetime';
 import { pageModel, type PageModelContext } from '@core/render/page-model';
 import { audienceKey, mayRead, resolvePage } from '@core/placement/resolve';
@@ -15,7 +16,7 @@ import { momentStyle } from '../services/names';
 /** A rendered public page. */
 export interface PublicAnswer {
   readonly kind: 'answered';
-  readonly status: 200 | 404;
+  readonly status: 200 | 404 | 410;
   readonly body: Buffer;
   readonly etag: string;
   readonly validUntil: number;
@@ -23,7 +24,16 @@ export interface PublicAnswer {
 }
 
 /** What a reader gets at a path. */
-export type PublicOutcome = PublicAnswer | { readonly kind: 'sign in' };
+export type PublicOutcome = PublicAnswer | ForwardedAnswer | { readonly kind: 'sign in' };
+
+/** An old address that leads to another. */
+export interface ForwardedAnswer {
+  readonly kind: 'forwarded';
+  readonly forwardingId: string;
+  readonly status: 301 | 302 | 308;
+  /** A path on this site, or a whole address elsewhere. */
+  readonly location: string;
+}
 
 /** What tells answers at one path apart. */
 interface Basis {
@@ -107,9 +117,35 @@ export class PublicAnswers {
     });
   }
 
+  // An old address leads on, unless that would tell of a page to somebody who may not read it.
+  #forwarded(snapshot: SiteSnapshot, path: string, reader: ReaderFacts, query: Query): PublicOutcome | null {
+    const forwarded = forwardedFrom(snapshot, path);
+    if (!forwarded) return null;
+    const { forwarding, status, destination } = forwarded;
+    const toIt = (location: string): ForwardedAnswer => ({
+      kind: 'forwarded',
+      forwardingId: forwarding.id,
+      status: status as ForwardedAnswer['status'],
+      location: withQuery(location, query),
+    });
+    if (destination.leads === 'to an address') return toIt(destination.address);
+    if (destination.leads === 'to a page') {
+      const { page, after } = destination;
+      if (mayRead(page, reader)) return toIt(`${page.facts.path}${after}`);
+      return !reader.signedIn && this.site.settings.closedPages === 'sign in' ? { kind: 'sign in' } : null;
+    }
+    if (status !== 410) return null;
+    const { answer } = renderPublicPage(this.site, snapshot, null, 'not found', path, reader, {}, query);
+    return { ...answer, status: 410, validUntil: snapshot.validUntil, dependsOnReader: true };
+  }
+
   #answer(path: string, reader: ReaderFacts, now: number, query: Query): PublicOutcome {
     const snapshot = this.site.snapshots.at(now);
     const page = snapshot.pageByPath.get(path) ?? null;
+    if (!page) {
+      const forwarded = this.#forwarded(snapshot, path, reader, query);
+      if (forwarded) return forwarded;
+    }
     const readerFacts = page ? readerFactsIn(page.facts.readers) : [];
     const hidden = page !== null && !mayRead(page, reader);
     const asksToSignIn = hidden && !reader.signedIn && this.site.settings.closedPages === 'sign in';
@@ -154,6 +190,13 @@ export function serviceFacts(
     locale,
     query,
   };
+}
+
+/** A location with the query of the address that led there, where it has none of its own. */
+function withQuery(location: string, query: Query): string {
+  const [before, fragment] = location.split('#');
+  const more = new URLSearchParams(query).toString();
+  return more === '' || before!.includes('?') ? location : `${before}?${more}${fragment === undefined ? '' : `#${fragment}`}`;
 }
 
 /** The facts of every page that nobody wrote. */

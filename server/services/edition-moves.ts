@@ -13,7 +13,8 @@ import { describeChanges } from './descriptions';
 import { kindOf, liveRevisionId } from './edition-lookups';
 import { acceptedBreaches } from './expectations';
 import { momentStyle, nameOfPerson, peopleWithRoles, someOf, titleOf } from './names';
-import { publicationOf, refuseUnsettled } from './publication';
+import { addForwardings } from './moved-addresses';
+import { publicationOf, refuseUnsettled, type PublishedChange } from './publication';
 import { refuseUnfit } from './publication-faults';
 import { beyondWords, pagesBeyond } from './reach-of-act';
 
@@ -45,14 +46,18 @@ export async function applyMove(
   const stage = proposals[0]?.stage ?? 'withdrawn';
   const isDeciding = decidingMoves.has(move.name) && (stage === 'draft' || stage === 'in review');
   const wish: PublicationWish = { from: null, until: null, afterwards: 'earlier', ...move.times, scheduled: move.scheduled };
-  const publication = isDeciding
-    ? publicationOf(
-        site,
-        overlays.map((overlay, index) => ({ ...overlay, revisionId: overlay.value === null ? null : proposals[index]!.headRevisionId })),
-        wish,
-        { by: person.id, reason: move.remark, editionId: edition.id, rows: { records: batch.records, revisions: batch.revisions } },
-      )
-    : null;
+  const changes = overlays.map((overlay, index): PublishedChange => ({
+    ...overlay,
+    revisionId: overlay.value === null ? null : proposals[index]!.headRevisionId,
+  }));
+  const publish = (published: readonly PublishedChange[]) =>
+    publicationOf(site, published, wish, {
+      by: person.id,
+      reason: move.remark,
+      editionId: edition.id,
+      rows: { records: batch.records, revisions: batch.revisions },
+    });
+  const publication = isDeciding ? publish(changes) : null;
   const beyond = publication ? pagesBeyond(site, person, publication) : [];
   const facts: MoveFacts = {
     stage,
@@ -76,9 +81,10 @@ export async function applyMove(
   let broke = '';
   if (outcome.publishes && publication) {
     refuseUnfit(site, publication);
+    const forwarded = addForwardings(site, batch, edition, person, publication, move.forwarding ?? { moved: 'for good', takenOffTo: null });
     refuseMovedBase(site, proposals, publication.from, move.acceptsMovedBase);
     refuseUnsettled(publication, wish);
-    batch.entries.push(...publication.entries);
+    batch.entries.push(...(forwarded.length === 0 ? publication : publish([...changes, ...forwarded])).entries);
     broke = await acceptedBreaches(site, person, publication, move.acceptsBroken);
   }
   batch.moves.push({ editionId: edition.id, move: move.name, remark: move.remark, broke, madeAt: at, madeBy: person.id });

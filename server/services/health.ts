@@ -1,7 +1,10 @@
 import type { Health } from '@contract/assembling';
 import type { Health as CheckedHealth } from '@core/health/health';
+import type { Finding } from '@core/health/finding';
+import { linkFindings } from '@core/health/link-health';
 import { findingWords } from '@core/health/words';
 import type { SitePlan } from '@core/plan/site-plan';
+import type { SiteSnapshot } from '@core/site/snapshot';
 import type { Site } from '../site/site';
 import { bestValueOf, findingNames, momentStyle, titleOf } from './names';
 import { planOf } from './plan';
@@ -17,7 +20,7 @@ export async function healthOf(site: Site): Promise<Health> {
   return {
     findings: [
       ...left,
-      ...findings
+      ...[...findings, ...linksOf(site, snapshot)]
         .map(finding => ({
           kind: finding.kind,
           ...findingWords(finding, names, style),
@@ -31,6 +34,15 @@ export async function healthOf(site: Site): Promise<Health> {
     isPartial,
     until: plan.span.until,
   };
+}
+
+const keptLinks = new WeakMap<SiteSnapshot['values'], readonly Finding[]>();
+
+// What is live is the same for as long as nothing begins or ends.
+function linksOf(site: Site, snapshot: SiteSnapshot): readonly Finding[] {
+  const known = keptLinks.get(snapshot.values) ?? linkFindings(snapshot, site.registry);
+  keptLinks.set(snapshot.values, known);
+  return known;
 }
 
 type FindingRow = Health['findings'][number];
@@ -100,6 +112,8 @@ const gravity: readonly string[] = [
   'expectation broken',
   'too many',
   'too few',
+  'link to nowhere',
+  'picture gone',
   'inset missing',
   'inset loop',
   'shared rule gone',
@@ -109,5 +123,8 @@ const gravity: readonly string[] = [
   'pattern without a page',
   'test always true',
   'test never matters',
+  'forwarding to nowhere',
+  'picture without words',
+  'forwarding hidden',
   'block unseen',
 ];

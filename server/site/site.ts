@@ -16,6 +16,7 @@ import { Renditions } from '../files/renditions';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
 import { History } from './history';
+import { HitCounter } from './hits';
 import { Snapshots } from './snapshots';
 import { Turns } from './turns';
 
@@ -42,6 +43,8 @@ export interface Site {
   /** Long work rests for readers; see {@link Turns}. */
   readonly turns: Turns;
   readonly people: ReadonlyMap<string, Person>;
+  /** How often old addresses are asked for. */
+  readonly hits: HitCounter;
   /** The bytes of the library's files. */
   readonly contents: ContentStore;
   /** Its pictures in the sizes that pages ask for. */
@@ -87,6 +90,7 @@ export async function loadSite(
     writes: new Exclusive(),
     turns: new Turns(),
     people: new Map(people.map(person => [person.id, person])),
+    hits: await HitCounter.open(knex),
     contents: await ContentStore.open(path.join(folder, 'files'), knex),
     renditions: new Renditions(path.join(folder, 'renditions')),
     isAddressGiven: publicAddress !== '',

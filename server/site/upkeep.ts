@@ -25,9 +25,17 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
     attempt('files that nothing names could not be cleaned out', () => cleanFiles(site));
   };
   clean();
-  const timers = [setInterval(() => attempt('people could not be read anew', look), lookEvery), setInterval(clean, cleanEvery)];
+  const writeHits = () => attempt('hits could not be written down', () => site.writes.run(() => site.hits.write(site.knex)));
+  const timers = [
+    setInterval(() => attempt('people could not be read anew', look), lookEvery),
+    setInterval(clean, cleanEvery),
+    setInterval(writeHits, lookEvery),
+  ];
   timers.forEach(timer => timer.unref());
-  return () => timers.forEach(timer => clearInterval(timer));
+  return () => {
+    timers.forEach(timer => clearInterval(timer));
+    writeHits();
+  };
 }
 
 /** Deletes the sessions that are over. Sessions are real time, whatever the site's own clock says. */

@@ -54,6 +54,7 @@ export const routes: Routes = [
         children: [
           { path: '', pathMatch: 'full', redirectTo: 'site' },
           { path: 'site', loadComponent: () => import('./set-up/site-set-up').then(module => module.SiteSetUp) },
+          { path: 'addresses', loadComponent: () => import('./set-up/addresses').then(module => module.Addresses) },
           { path: 'regions', loadComponent: () => import('./set-up/limits').then(module => module.LimitsSetUp) },
         ],
       },

@@ -26,6 +26,7 @@ export function blockEffect(change: Overlay, before: SiteSnapshot, after: SiteSn
     gained: shownAfter.filter(page => !beforeIds.has(page.id)),
     lost: change.value === null ? shownBefore : shownBefore.filter(page => !afterIds.has(page.id)),
     opens: null,
+    leaves: null,
     warnings: (change.value as BlockValue | null)?.readers ? ['It has readers of its own, besides the page’s and the placement’s.'] : [],
   };
 }

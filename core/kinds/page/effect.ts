@@ -2,7 +2,9 @@ import { countOf } from '../../format/moment';
 import { descendants } from '../../listing/listing';
 import type { PageValue } from '../../page/page';
 import { pagesReached } from '../../reach/reach';
-import type { Overlay, SiteSnapshot } from '../../site/snapshot';
+import { holdersOf } from '../../file/holders';
+import { forwardingAt } from '../../forwarding/forwarding';
+import type { Overlay, PageNode, SiteSnapshot } from '../../site/snapshot';
 import { namedPage, type Effect } from '../effect';
 
 /** What readers notice of a change of a page: that it comes or goes, moves with all beneath it, or loses regions. */
@@ -28,11 +30,41 @@ export function pageEffect(change: Overlay, before: SiteSnapshot, after: SiteSna
     gained: !old && next ? [namedPage(next)] : [],
     lost,
     opens: null,
+    leaves: hasMoved ? 'moved' : old && !next ? 'taken off' : null,
     warnings: [
-      ...(hasMoved ? ['The old address will lead nowhere.'] : []),
+      ...(next && next.facts.path !== old?.facts.path ? takenOver(before, next) : []),
+      ...(old && !next ? linkingHere(before, [old, ...beneath]) : []),
       ...(value && old && value.layout !== old.value.layout ? placementsLosingTheirRegion(before, after, change.recordId) : []),
     ],
   };
+}
+
+/** What led elsewhere from the address that a page comes to. */
+function takenOver(before: SiteSnapshot, { facts }: PageNode): string[] {
+  const earlier = forwardingAt(before, facts.path);
+  const led = earlier?.value.to?.page && before.pageById.get(earlier.value.to.page);
+  return earlier ? [`${facts.path} is an old address${led ? ` that led to “${led.value.title}”` : ''}; this page takes it over.`] : [];
+}
+
+/** The most that are named of what links to a page. */
+const mostNamed = 5;
+
+/** What links to pages that go. */
+function linkingHere(before: SiteSnapshot, going: readonly PageNode[]): string[] {
+  const gone = new Set(going.map(each => each.id));
+  const titles = new Set(
+    going.flatMap(({ id }) => {
+      const { pages, blocks } = holdersOf(before, id);
+      return [
+        ...pages.filter(each => !gone.has(each)).map(each => before.pageById.get(each)!.value.title),
+        ...blocks.map(each => before.blocks.get(each)!.value.title),
+      ];
+    }),
+  );
+  if (titles.size === 0) return [];
+  const named = [...titles].slice(0, mostNamed).map(each => `“${each}”`);
+  const more = titles.size > mostNamed ? ` and ${titles.size - mostNamed} more` : '';
+  return [`${named.join(', ')}${more} name${titles.size === 1 ? 's' : ''} it: such links become words only.`];
 }
 
 function placementsLosingTheirRegion(before: SiteSnapshot, after: SiteSnapshot, pageId: string): string[] {

@@ -1,4 +1,5 @@
 import type { FieldFault } from '../../fields/field';
+import { forwardingAt } from '../../forwarding/forwarding';
 import type { PageValue } from '../../page/page';
 import type { KindSite } from '../kind';
 import { readersFaults } from '../rule-faults';
@@ -21,6 +22,10 @@ function standingFaults(id: string, value: PageValue, { snapshot, frontId }: Kin
   const parent = snapshot.pageById.get(value.parentId);
   // A page laid beneath itself is not reachable from the top, and so has no place in the tree.
   if (!parent) faults.push({ pointer: '/parentId', detail: 'The page above is not live, or lies beneath this one.' });
+  const path = snapshot.pageById.get(id)?.facts.path;
+  const kept = path === undefined ? null : forwardingAt(snapshot, path);
+  if (kept?.value.status === 404)
+    faults.push({ pointer: '/segment', detail: `This address is kept free${kept.value.reason ? `: ${kept.value.reason}` : ''}.` });
   const twin = parent?.children.find(child => child.value.segment === value.segment && child.id !== id);
   if (twin) faults.push({ pointer: '/segment', detail: `“${twin.value.title}” has this address already.` });
   return faults;

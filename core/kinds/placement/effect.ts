@@ -22,6 +22,7 @@ export function placementEffect(change: Overlay, before: SiteSnapshot, after: Si
     gained: name(effect.gained, after),
     lost: name(effect.lost, before),
     opens: effect.opens,
+    leaves: null,
     warnings: value ? placementWarnings(after, change.recordId, value, context) : [],
   };
 }

@@ -1,6 +1,7 @@
 import { HttpClient, HttpErrorResponse, type HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
+import type * as addresses from '@contract/addresses';
 import type * as assembling from '@contract/assembling';
 import type * as files from '@contract/files';
 import type * as messages from '@contract/messages';
@@ -77,6 +78,14 @@ export class ApiClient {
         headers: { 'content-type': 'application/octet-stream' },
         reportProgress: true,
         observe: 'events',
+      }),
+    );
+  listForwardings = () => this.#get<addresses.ForwardingRow[]>('forwardings');
+  importForwardings = (bytes: Blob, isTrial: boolean) =>
+    this.#refine(
+      this.#http.post<addresses.ImportReport>('/api/forwardings/import', bytes, {
+        params: { trial: isTrial ? 'yes' : 'no' },
+        headers: { 'content-type': 'application/octet-stream' },
       }),
     );
   readDeletion = (id: string) => this.#get<assembling.Deletion>(`records/${id}/deletion`);

@@ -16,7 +16,7 @@ const change = (part: Partial<Change>): Change => ({
   lastAuthor: 'Bea',
   baseMoved: false,
   fields: [{ field: 'fields.text', label: 'Message', before: 'a', after: 'b', words: [], note: '' }],
-  effect: { recordId: 'r1', label: 'Changes 2 pages', pages: [], gained: [], lost: [], opens: null, warnings: [] },
+  effect: { recordId: 'r1', label: 'Changes 2 pages', pages: [], gained: [], lost: [], opens: null, warnings: [], leaves: null },
   ...part,
 });
 const edition = (part: Partial<EditionDetail> = {}) => ({ author: { id: 'b', name: 'Bea' }, moves: ['approve'], ...part }) as EditionDetail;

@@ -10,6 +10,7 @@ import { placesOf } from '../kinds/index';
 import { Breaches } from '../shared/breaches';
 import { CoveredChoice } from '../shared/covered-choice';
 import { ComparisonView } from '../shared/comparison-view';
+import { LeftAddresses, usualForwarding } from '../shared/left-addresses';
 import { LookAhead } from '../shared/look-ahead';
 import { MomentField } from '../shared/moment-field';
 import { PhaseMark } from '../shared/phase-mark';
@@ -44,6 +45,7 @@ interface Unseen {
     ReviewHistory,
     ReviewSides,
     WhenPipe,
+    LeftAddresses,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -116,6 +118,9 @@ interface Unseen {
                 ><input type="checkbox" class="form-check-input" [(ngModel)]="accepts" /> I have compared them; put this version over the
                 live one.</label
               >
+            }
+            @if (canDecide()) {
+              <almanac-left-addresses [effects]="effects()" [(wish)]="forwarding" />
             }
             <almanac-breaches [check]="ahead.check()" [isUnknown]="ahead.isUnknown()" (again)="ahead.ask()" />
             <almanac-covered-choice [check]="ahead.check()" [choice]="ahead.scheduled()" (choiceChange)="ahead.setScheduled($event)" />
@@ -256,6 +261,8 @@ export class ReviewOne {
   protected accepts = false;
   protected acceptsBroken = '';
   protected readonly mayGoOn = this.#session.holds('manager', 'administrator');
+  protected readonly effects = computed(() => (this.edition()?.changes ?? []).map(each => each.effect));
+  protected readonly forwarding = signal(usualForwarding);
   protected readonly canDecide = computed(() => this.edition()?.moves.some(move => move === 'approve' || move === 'publish') ?? false);
   protected readonly isOpen = computed(() => this.edition()?.stage === 'draft' || this.edition()?.stage === 'in review');
   protected readonly needsAcceptance = computed(
@@ -334,7 +341,7 @@ export class ReviewOne {
         remark: this.remark,
         acceptsMovedBase: this.accepts,
         acceptsBroken: this.acceptsBroken,
-        ...(publishes ? { times: this.ahead.times } : {}),
+        ...(publishes ? { times: this.ahead.times, forwarding: this.forwarding() } : {}),
       })
       .subscribe({
         next: edition => {

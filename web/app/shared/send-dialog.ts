@@ -13,13 +13,14 @@ import { Breaches } from './breaches';
 import { Clashes, type RecordClash } from './clashes';
 import { CoveredChoice } from './covered-choice';
 import { EffectList } from './effect-list';
+import { LeftAddresses, usualForwarding } from './left-addresses';
 import { LookAhead } from './look-ahead';
 import { MomentField } from './moment-field';
 
 /** Says what changes would do, and saves them: as a draft, for review, or live where one may. */
 @Component({
   selector: 'almanac-send-dialog',
-  imports: [FormsModule, MomentField, EffectList, Breaches, Clashes, CoveredChoice],
+  imports: [FormsModule, LeftAddresses, MomentField, EffectList, Breaches, Clashes, CoveredChoice],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
@@ -68,6 +69,7 @@ import { MomentField } from './moment-field';
           ><textarea class="form-control" id="edition-remark" rows="2" [(ngModel)]="remark"></textarea>
         </div>
         @if (mayPublish()) {
+          <almanac-left-addresses [effects]="effects()" [(wish)]="forwarding" />
           <div class="row-line two">
             <almanac-moment-field
               label="Goes live"
@@ -159,6 +161,7 @@ export class SendDialog implements OnInit {
   title = '';
   protected remark = '';
   protected acceptsBroken = '';
+  protected readonly forwarding = signal(usualForwarding);
   protected readonly ahead = new LookAhead(() => ({ changes: unsaved(this.changes) }));
   protected readonly mayGoOn = this.#session.holds('manager', 'administrator');
   protected readonly effects = signal<readonly Effect[]>([]);
@@ -271,6 +274,7 @@ export class SendDialog implements OnInit {
                 acceptsMovedBase: false,
                 acceptsBroken: this.acceptsBroken,
                 scheduled: this.ahead.settled,
+                forwarding: this.forwarding(),
               },
             }
           : {}),

@@ -1,0 +1,287 @@
+import { ScrollingModule } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import type { ForwardingRow } from '@contract/addresses';
+import { addressOf, linkTyped } from '@core/fields/link/typed-link';
+import { leadsOn, type ForwardingStatus } from '@core/forwarding/forwarding';
+import { tidyPath } from '@core/kinds/forwarding/schema';
+import { v7 as uuidv7 } from 'uuid';
+import { ApiClient } from '../api/api-client';
+import { PhaseMark } from '../shared/phase-mark';
+import { SendService } from '../shared/send.service';
+import { textIn } from '../shared/typed-event';
+import { WhenPipe } from '../shared/when-pipe';
+import { keptList } from '../state/kept-list';
+import { PagesService } from '../state/pages.service';
+import { SessionService } from '../state/session.service';
+import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
+import { AddressImport } from './address-import';
+
+/** What an old address answers, in the words of the sentence in which it is set. */
+const answers: readonly { readonly status: ForwardingStatus; readonly label: string }[] = [
+  { status: 308, label: 'leads for good to' },
+  { status: 302, label: 'leads for now to' },
+  { status: 301, label: 'leads for good, said in the older way, to' },
+  { status: 410, label: 'says that what was there is gone' },
+  { status: 404, label: 'is kept free for later' },
+];
+
+interface Draft {
+  readonly row: ForwardingRow | null;
+  readonly path: string;
+  readonly status: ForwardingStatus;
+  readonly to: string;
+  readonly beneath: boolean;
+  readonly reason: string;
+}
+
+const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false, reason: '' };
+
+/** Old addresses: where each leads, how often it is asked for, and what is wrong with it. */
+@Component({
+  selector: 'almanac-addresses',
+  imports: [ScrollingModule, PhaseMark, WhenPipe, AddressImport],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="quiet">
+      A page that moves leaves its old address leading to it. Others can be set by hand, for what stood elsewhere once, or kept free.
+    </p>
+    @if (mayChange) {
+      <form class="panel sentence" (submit)="$event.preventDefault(); send()">
+        <span>{{ draft().row ? 'From now on' : 'The address' }}</span>
+        <input
+          class="form-control code path"
+          aria-label="Old address"
+          placeholder="/old-page"
+          [value]="draft().path"
+          (change)="set({ path: textIn($event) })"
+        />
+        <select class="form-select" aria-label="What it answers" (change)="choose(textIn($event))">
+          @for (each of answers; track each.status) {
+            <option [value]="each.status" [selected]="each.status === draft().status">{{ each.label }}</option>
+          }
+        </select>
+        @if (leadsSomewhere()) {
+          <input
+            class="form-control code path"
+            aria-label="Where it leads"
+            placeholder="/new-page or https://…"
+            list="paths"
+            [value]="draft().to"
+            (change)="set({ to: textIn($event) })"
+          />
+          <datalist id="paths">
+            @for (page of pages(); track page.id) {
+              <option [value]="page.path">{{ page.title }}</option>
+            }
+          </datalist>
+          <label class="row-line"
+            ><input type="checkbox" class="form-check-input" [checked]="draft().beneath" (change)="set({ beneath: !draft().beneath })" />
+            with all that lay beneath it</label
+          >
+        } @else {
+          <input
+            class="form-control"
+            aria-label="Why"
+            placeholder="Why, for whoever wonders"
+            [value]="draft().reason"
+            (change)="set({ reason: textIn($event) })"
+          />
+        }
+        <button class="btn btn-primary" [disabled]="!isFit()">{{ draft().row ? 'Set this…' : 'Add this…' }}</button>
+        @if (draft().row) {
+          <button type="button" class="btn-word" (click)="draft.set(fresh)">Leave it</button>
+        }
+      </form>
+    }
+    <p class="row-line">
+      <input
+        class="form-control find"
+        type="search"
+        aria-label="Find an address"
+        placeholder="Find an address"
+        [value]="find() ?? ''"
+        (input)="filter(textIn($event))"
+      />
+      <span class="quiet">{{ shown().length }} of {{ rows().length }}</span>
+      @if (faulty() > 0) {
+        <button class="btn btn-plain" [attr.aria-pressed]="onlyFaulty()" (click)="onlyFaulty.set(!onlyFaulty())">
+          {{ onlyFaulty() ? 'Show all' : faulty() + ' to look at' }}
+        </button>
+      }
+    </p>
+    <cdk-virtual-scroll-viewport itemSize="46" class="panel rows" role="list" aria-label="Old addresses" tabindex="0" [style.height.px]="height()">
+      <div *cdkVirtualFor="let row of shown(); trackBy: byId; templateCacheSize: 0" role="listitem" class="line">
+        <almanac-phase [status]="row.status" />
+        <span class="way"
+          ><span class="code">{{ row.path }}{{ row.beneath ? '/…' : '' }}</span>
+          @if (row.fault) {
+            <span class="fault">{{ row.fault }}</span>
+          } @else {
+            <span class="quiet"
+              >{{ words(row) }} <b>{{ row.leadsTo }}</b> {{ row.reason }}</span
+            >
+          }
+        </span>
+        <span class="quiet hits"
+          >{{ row.hits === 0 ? 'never asked for' : row.hits + ' times' }}{{ row.lastHit ? ', last ' : ''
+          }}{{ row.lastHit ? (row.lastHit | when: 'short') : '' }}</span
+        >
+        @if (mayChange) {
+          <button class="btn-word" [attr.aria-label]="'Change ' + row.path" (click)="edit(row)">Change</button>
+          <button class="btn-word" [attr.aria-label]="'Take off ' + row.path" (click)="takeOff(row)">Take off</button>
+        }
+      </div>
+    </cdk-virtual-scroll-viewport>
+    @if (rows().length === 0) {
+      <p class="quiet">No page has moved yet, and none was set by hand.</p>
+    }
+    @if (mayChange) {
+      <almanac-address-import (taken)="list.refresh()" />
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      max-width: 1180px;
+    }
+    .sentence {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 8px;
+      padding: 10px 14px;
+      margin-bottom: 10px;
+    }
+    .path {
+      width: 230px;
+    }
+    .form-select {
+      width: auto;
+    }
+    .find {
+      width: 260px;
+    }
+    .rows {
+      max-height: 50vh;
+    }
+    .line {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+      height: 46px;
+      padding: 0 14px;
+      border-bottom: 1px solid #ece6d9;
+    }
+    .way {
+      flex: 1;
+      min-width: 0;
+      display: grid;
+    }
+    .way > * {
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .fault {
+      color: var(--ember);
+    }
+    .hits {
+      white-space: nowrap;
+      font-size: 12px;
+    }
+  `,
+})
+export class Addresses {
+  readonly #api = inject(ApiClient);
+  readonly #router = inject(Router);
+  readonly #sending = inject(SendService);
+  readonly #working = inject(WorkingChangesService);
+  protected readonly pages = inject(PagesService).pages;
+  protected readonly mayChange = inject(SessionService).holds('editor', 'manager', 'administrator');
+  readonly find = input<string>();
+  protected readonly textIn = textIn;
+  protected readonly answers = answers;
+  protected readonly fresh = fresh;
+  protected readonly list = keptList(() => this.#api.listForwardings());
+  protected readonly rows = this.list.rows;
+  protected readonly onlyFaulty = signal(false);
+  protected readonly faulty = computed(() => this.rows().filter(each => each.fault !== '').length);
+  protected readonly shown = computed(() => {
+    const text = (this.find() ?? '').toLowerCase();
+    return this.rows().filter(
+      each =>
+        (!this.onlyFaulty() || each.fault !== '') &&
+        [each.path, each.leadsTo, each.address].some(word => word.toLowerCase().includes(text)),
+    );
+  });
+  protected readonly height = computed(() => Math.max(1, this.shown().length) * 46 + 2);
+  protected readonly draft = signal<Draft>(fresh);
+  protected readonly leadsSomewhere = computed(() => leadsOn(this.draft().status));
+  protected readonly isFit = computed(() => this.draft().path.trim() !== '' && (!this.leadsSomewhere() || this.draft().to.trim() !== ''));
+
+  protected readonly byId = (_index: number, row: ForwardingRow): string => row.id;
+
+  protected words({ answer }: ForwardingRow): string {
+    return answers.find(each => each.status === answer)!.label;
+  }
+
+  protected set(change: Partial<Draft>): void {
+    this.draft.update(draft => ({ ...draft, ...change }));
+  }
+
+  protected choose(status: string): void {
+    this.set({ status: Number(status) as ForwardingStatus });
+  }
+
+  protected edit(row: ForwardingRow): void {
+    const { path, status, to, beneath, reason } = row.value;
+    this.draft.set({
+      row,
+      path,
+      status,
+      to: addressOf(to, id => this.pages().find(page => page.id === id)?.path ?? null),
+      beneath,
+      reason,
+    });
+  }
+
+  protected send(): void {
+    const { row, path, status, to, beneath, reason } = this.draft();
+    const link = leadsOn(status) ? linkTyped(to, at => this.pages().find(page => page.path === at)?.id ?? null) : null;
+    const tidy = tidyPath(path);
+    void this.#send({
+      recordId: row?.id ?? uuidv7(),
+      kind: 'forwarding',
+      title: tidy,
+      value: { version: 1, path: tidy, beneath, to: link, status, reason },
+      retires: false,
+      baseRevisionId: row?.revisionId ?? null,
+      did: row ? 'changed' : 'added',
+    });
+  }
+
+  protected takeOff(row: ForwardingRow): void {
+    void this.#send({
+      recordId: row.id,
+      kind: 'forwarding',
+      title: row.path,
+      value: null,
+      retires: true,
+      baseRevisionId: row.revisionId,
+      did: 'taken off',
+    });
+  }
+
+  async #send(change: WorkingChange): Promise<void> {
+    this.#working.make([change]);
+    if (await this.#sending.send()) {
+      this.draft.set(fresh);
+      this.list.refresh();
+    } else this.#working.undo();
+  }
+
+  protected filter(find: string): void {
+    void this.#router.navigate([], { queryParams: { find: find || null }, queryParamsHandling: 'merge', replaceUrl: true });
+  }
+}
