@@ -3,6 +3,7 @@ import { instant, uuid } from './common';
 import * as addresses from './addresses';
 import * as assembling from './assembling';
 import * as files from './files';
+import * as menus from './menus';
 import * as messages from './messages';
 import * as site from './site';
 import { today } from './today';
@@ -294,6 +295,7 @@ export const operations = {
     answer: files.fileList,
   },
   readFile: { method: 'get', path: '/files/{id}', summary: 'One file as lists show it.', answer: files.fileRow },
+  listMenus: { method: 'get', path: '/menus', summary: 'Menus, and where each shows.', answer: z.array(menus.menuRow) },
   listForwardings: {
     method: 'get',
     path: '/forwardings',

@@ -10,12 +10,14 @@ import { v7 as uuidv7 } from 'uuid';
 import { demoBlocks, type DemoBlock, type DemoPlacement, type DemoWhere } from './scenario-blocks';
 import { shippedTypes } from '@core/registry/registry';
 import { demoFileId } from './files';
+import { demoMenuId, mainMenu } from './menus';
 import { demoPages } from './scenario-pages';
 import { writtenBlock, writtenPageFields } from '@server/starting/written';
 
 /** The demo as changes, with the ids that later acts refer to. */
 export interface LaidOut {
   readonly pages: readonly Change[];
+  readonly menus: readonly Change[];
   readonly blocks: readonly Change[];
   readonly placements: readonly Change[];
   readonly pageId: (path: string) => string;
@@ -47,6 +49,7 @@ export function layOut(anchor: number, zone: string): LaidOut {
   );
   return {
     pages,
+    menus: [added('menu', demoMenuId, mainMenu(pageId))],
     blocks,
     placements: placed.map(each => added('placement', each.id, each.value)),
     pageId,
@@ -87,11 +90,13 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
 function blockOf(block: DemoBlock, pageId: (path: string) => string): BlockValue {
   const named = Object.entries(block.fields).map(([name, value]): [string, unknown] => [
     name,
-    (name === 'beneath' || name === 'start') && value
-      ? pageId(String(value))
-      : name === 'picture' && value
-        ? demoFileId(String(value))
-        : value,
+    name === 'menu' && value
+      ? demoMenuId
+      : (name === 'beneath' || name === 'start') && value
+        ? pageId(String(value))
+        : name === 'picture' && value
+          ? demoFileId(String(value))
+          : value,
   ]);
   return writtenBlock(block.type, block.title, Object.fromEntries(named));
 }

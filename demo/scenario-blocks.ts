@@ -65,7 +65,7 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'main menu',
     type: 'menu',
     title: 'Sections of the site',
-    fields: { start: '/', levels: 1, closedBranches: false },
+    fields: { menu: 'main', start: '', fromLevel: 1, levels: 1, closedBranches: false },
     placements: [{ region: 'site-header', where: {}, title: noTitle }],
   },
   {

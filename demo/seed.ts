@@ -1,4 +1,5 @@
 import type { Change, MoveRequest } from '@contract/messages';
+import type { ForwardingValue } from '@core/forwarding/forwarding';
 import type { BlockValue } from '@core/block/block';
 import { bodyOf, type PageValue } from '@core/page/page';
 import { continued, writtenBlock, writtenFields, writtenPageFields } from '@server/starting/written';
@@ -85,6 +86,11 @@ const move = (name: MoveRequest['name'], remark = '', times?: MoveRequest['times
 });
 const fromTime = (from: LocalTime, until: LocalTime | null = null): MoveRequest['times'] => ({ from, until, afterwards: 'earlier' });
 
+function oldAddress(path: string, page: string, reason: string): Change {
+  const value: ForwardingValue = { version: 1, path, beneath: false, to: { page, address: '' }, status: 308, reason };
+  return { recordId: uuidv7(), kind: 'forwarding', value, retires: false, baseRevisionId: null };
+}
+
 function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
   const { time, blockId, pageId } = demo;
   const changeBlock =
@@ -141,7 +147,7 @@ function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
       time: '10:00',
       who: 'administrator',
       title: 'The site as it opened: pages',
-      changes: () => demo.pages,
+      changes: () => [...demo.pages, ...demo.menus],
       note: 'First version',
       move: move('publish'),
     },
@@ -152,6 +158,17 @@ function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
       title: 'The site as it opened: blocks',
       changes: () => everything.filter(change => !isLate(change)),
       note: 'First version',
+      move: move('publish'),
+    },
+    {
+      days: -205,
+      time: '15:10',
+      who: 'administrator',
+      title: 'Addresses of the old site that people still have',
+      changes: () => [
+        oldAddress('/tide-tables', pageId('/visit'), 'Printed on the boards until 2025'),
+        oldAddress('/membership.html', pageId('/join'), 'In the leaflets'),
+      ],
       move: move('publish'),
     },
     {

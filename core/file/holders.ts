@@ -38,23 +38,23 @@ export function idsNamedBy({ fields }: Pick<PageValue | BlockValue, 'fields'>): 
   return made;
 }
 
-/** The live pages and blocks that show a file or link to it, by their ids. */
-export interface FileHolders {
+/** The live pages and blocks that name a record, by their ids. */
+export interface Holders {
   readonly pages: readonly string[];
   readonly blocks: readonly string[];
 }
 
-const nobody: FileHolders = { pages: [], blocks: [] };
-const indexed = new WeakMap<SiteSnapshot['values'], ReadonlyMap<string, FileHolders>>();
+const nobody: Holders = { pages: [], blocks: [] };
+const indexed = new WeakMap<SiteSnapshot['values'], ReadonlyMap<string, Holders>>();
 
-/** Which live pages and blocks name a file; found once per state of the site. */
-export function holdersOf(snapshot: SiteSnapshot, fileId: string): FileHolders {
+/** Which live pages and blocks name a record; found once per state of the site. */
+export function holdersOf(snapshot: SiteSnapshot, recordId: string): Holders {
   const known = indexed.get(snapshot.values) ?? indexHolders(snapshot);
   indexed.set(snapshot.values, known);
-  return known.get(fileId) ?? nobody;
+  return known.get(recordId) ?? nobody;
 }
 
-function indexHolders(snapshot: SiteSnapshot): ReadonlyMap<string, FileHolders> {
+function indexHolders(snapshot: SiteSnapshot): ReadonlyMap<string, Holders> {
   const index = new Map<string, { pages: string[]; blocks: string[] }>();
   const at = (id: string) => index.get(id) ?? index.set(id, { pages: [], blocks: [] }).get(id)!;
   for (const { id, value } of snapshot.pages) for (const named of idsNamedBy(value)) at(named).pages.push(id);
@@ -62,9 +62,9 @@ function indexHolders(snapshot: SiteSnapshot): ReadonlyMap<string, FileHolders> 
   return index;
 }
 
-/** Ids of the live pages on which a file is shown or linked to, by themselves or by a block that shows there. */
-export function pagesWithFile(snapshot: SiteSnapshot, fileId: string): readonly string[] {
-  const { pages, blocks } = holdersOf(snapshot, fileId);
+/** Ids of the live pages on which a record is named (a file shown, a menu placed), by themselves or by a block that shows there. */
+export function pagesNaming(snapshot: SiteSnapshot, recordId: string): readonly string[] {
+  const { pages, blocks } = holdersOf(snapshot, recordId);
   return [...new Set([...pages, ...blocks.flatMap(id => pagesShowingBlock(snapshot, id))])];
 }
 

@@ -1,5 +1,5 @@
 import { lacksWords } from '../file/file';
-import { filesOf, pagesWithFile } from '../file/holders';
+import { filesOf, pagesNaming } from '../file/holders';
 import { forwardedFrom, forwardingsOf, leadsOn } from '../forwarding/forwarding';
 import { kindNamed } from '../kinds/index';
 import type { RecordKind } from '../ledger/records';
@@ -32,7 +32,7 @@ export function linkFindings(snapshot: SiteSnapshot, registry: Registry): readon
     look('block', value, { recordId: id, recordKind: 'block', pageId: pagesShowingBlock(snapshot, id)[0] ?? null });
   for (const [id, value] of files) {
     if (!lacksWords(value)) continue;
-    const [pageId] = pagesWithFile(snapshot, id);
+    const [pageId] = pagesNaming(snapshot, id);
     if (pageId) findings.push({ recordId: id, recordKind: 'file', pageId, kind: 'picture without words' });
   }
   for (const [id, { path, status }] of forwardingsOf(snapshot)) {

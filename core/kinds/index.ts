@@ -3,12 +3,13 @@ import { expectation } from './expectation/kind';
 import { file } from './file/kind';
 import { forwarding } from './forwarding/kind';
 import type { Kind, KindRights } from './kind';
+import { menu } from './menu/kind';
 import { page } from './page/kind';
 import { placement } from './placement/kind';
 import { sharedRule } from './shared-rule/kind';
 
 /** The kinds of what is written, reviewed and published, in the order in which they are told of. */
-export const kinds: readonly Kind<unknown>[] = [page, block, placement, file, forwarding, sharedRule, expectation];
+export const kinds: readonly Kind<unknown>[] = [page, block, placement, menu, file, forwarding, sharedRule, expectation];
 
 /** Their names. */
 export const recordKinds: readonly string[] = kinds.map(each => each.name);

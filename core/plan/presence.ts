@@ -1,4 +1,5 @@
 import { groupBy } from '../collection/group-by';
+import { idsNamedBy } from '../file/holders';
 import { carriersOf, insetIdsOf } from '../inset/inset';
 import { either, positionsOf, setOf, type BitSet } from '../reach/bit-set';
 import { holdsInstant } from '../schedule/interval';
@@ -58,4 +59,17 @@ export function pagesWithBlock(plan: SitePlan, blockId: string, moment: Instant)
     .flatMap(id => byBlock.get(id) ?? [])
     .filter(each => !each.value.off && holdsInstant(each, moment))
     .reduce((some, each) => either(some, pagesWith(plan, each, moment)), liveAmong(plan, holding, moment));
+}
+
+/** The pages on which a record is named at a moment of a plan (a file shown, a menu placed), by themselves or by a block that can show there. */
+export function pagesNamingAt(plan: SitePlan, recordId: string, moment: Instant): BitSet {
+  const { universe, pageSpans, blocks } = plan;
+  const isNaming = (position: number): boolean => {
+    const { written } = universe.pages[position]!;
+    return written !== null && holdsInstant(pageSpans[position]!, moment) && idsNamedBy(written).includes(recordId);
+  };
+  const pages = setOf(universe.size, [...universe.pages.keys()].filter(isNaming));
+  return [...blocks]
+    .filter(([, spans]) => spans.some(each => holdsInstant(each, moment) && each.named.includes(recordId)))
+    .reduce((some, [blockId]) => either(some, pagesWithBlock(plan, blockId, moment)), pages);
 }

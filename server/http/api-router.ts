@@ -21,6 +21,7 @@ import { healthOf } from '../services/health';
 import { limitsNow, saveLimits } from '../services/limits';
 import { saveSiteSettings } from '../services/site-settings';
 import { checkedLook, labelOfLook, mayLookAs, personSeen } from '../services/look-as';
+import { listMenus } from '../services/menus';
 import { listPlacements } from '../services/placements';
 import { reachCsv, reachTable, siteFacts } from '../services/reach';
 import { compareRevisions, listBlocks, listPages, readRecord } from '../services/records';
@@ -219,6 +220,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       if (!row) throw new Refusal('not-found', 'There is no such file.');
       return row;
     },
+    listMenus: () => [...listMenus(site)],
     listForwardings: () => [...listForwardings(site)],
     importForwardings: async ({ request, person, query }) =>
       importForwardings(site, person, await bytesOf(request, importLimits.bytes), query.trial === 'yes'),

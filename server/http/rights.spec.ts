@@ -49,6 +49,7 @@ const rights: Readonly<Record<OperationName, string>> = {
   readZone: 'ux......',
   lookAs: 'uxxxx...',
   receiveContent: 'ux.x...x',
+  listMenus: 'ux......',
   listForwardings: 'ux......',
   importForwardings: 'uxxx...x',
   listFiles: 'ux......',

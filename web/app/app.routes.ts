@@ -54,6 +54,7 @@ export const routes: Routes = [
         children: [
           { path: '', pathMatch: 'full', redirectTo: 'site' },
           { path: 'site', loadComponent: () => import('./set-up/site-set-up').then(module => module.SiteSetUp) },
+          { path: 'menus', loadComponent: () => import('./menus/menus').then(module => module.Menus) },
           { path: 'addresses', loadComponent: () => import('./set-up/addresses').then(module => module.Addresses) },
           { path: 'regions', loadComponent: () => import('./set-up/limits').then(module => module.LimitsSetUp) },
         ],
@@ -67,6 +68,11 @@ export const routes: Routes = [
         path: 'blocks/:id',
         title: 'Writing · Lucid Almanac',
         loadComponent: () => import('./blocks/block-writer').then(module => module.BlockWriter),
+      },
+      {
+        path: 'menus/:id',
+        title: 'Writing · Lucid Almanac',
+        loadComponent: () => import('./menus/menu-writer').then(module => module.MenuWriter),
       },
       { path: 'files', title: 'Files · Lucid Almanac', loadComponent: () => import('./files/files').then(module => module.FilesWorkspace) },
       {

@@ -1,12 +1,12 @@
 import type { FileValue } from '../../file/file';
-import { filesOf, pagesWithFile } from '../../file/holders';
+import { filesOf, pagesNaming } from '../../file/holders';
 import { countOf } from '../../format/moment';
 import type { Overlay, SiteSnapshot } from '../../site/snapshot';
 import { namedPage, noPages, type Effect } from '../effect';
 
 /** What readers notice of a change of a file: on which pages it comes, changes or is missing then. */
 export function fileEffect(change: Overlay, before: SiteSnapshot, after: SiteSnapshot): Effect {
-  const pages = pagesWithFile(after, change.recordId).map(id => namedPage(after.pageById.get(id)!));
+  const pages = pagesNaming(after, change.recordId).map(id => namedPage(after.pageById.get(id)!));
   const old = filesOf(before).get(change.recordId);
   const value = change.value as FileValue | null;
   const isReplaced = old !== undefined && value !== null && old.content.hash !== value.content.hash;

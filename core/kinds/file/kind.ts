@@ -1,10 +1,7 @@
 import type { FileValue } from '../../file/file';
-import { idsNamedBy, pagesWithFile } from '../../file/holders';
+import { pagesNaming } from '../../file/holders';
 import { mediaTypeNamed, sizeWords } from '../../file/media-types';
-import { pagesWithBlock } from '../../plan/presence';
-import type { SitePlan } from '../../plan/site-plan';
-import { either, setOf } from '../../reach/bit-set';
-import { holdsInstant } from '../../schedule/interval';
+import { pagesNamingAt } from '../../plan/presence';
 import type { Kind, KindContext, KindSite } from '../kind';
 import { readersFaults } from '../rule-faults';
 import { readersWords } from '../own-fields';
@@ -46,30 +43,16 @@ export const file: Kind<FileValue> = {
   words: ({ name, words, caption, credit, folder, topics }) => [name, words, caption, credit, folder, ...topics].join('\n'),
   found: (id, value, context) => ({
     detail: contentWords(value.content, context),
-    pageId: pagesWithFile(context.snapshot, id)[0] ?? null,
+    pageId: pagesNaming(context.snapshot, id)[0] ?? null,
   }),
   effect: fileEffect,
-  pagesToSee: (id, _value, snapshot) => pagesWithFile(snapshot, id),
-  pagesChanged: (id, snapshot) => pagesWithFile(snapshot, id),
-  pagesAt: (id, plan, moment) => {
-    const { universe, pageSpans } = plan;
-    const isNaming = (position: number): boolean => {
-      const { written } = universe.pages[position]!;
-      return written !== null && holdsInstant(pageSpans[position]!, moment) && idsNamedBy(written).includes(id);
-    };
-    const pages = setOf(universe.size, [...universe.pages.keys()].filter(isNaming));
-    return blocksNaming(plan, id, moment).reduce((some, each) => either(some, pagesWithBlock(plan, each, moment)), pages);
-  },
+  pagesToSee: (id, _value, snapshot) => pagesNaming(snapshot, id),
+  pagesChanged: (id, snapshot) => pagesNaming(snapshot, id),
+  pagesAt: (id, plan, moment) => pagesNamingAt(plan, id, moment),
   whereabouts: value => mediaTypeNamed(value.content.mediaType).sort,
   faults: (_id, value, site) => [...readersFaults(value.readers, site), ...contentFaults(value, site)],
   isHarmlessWhenNew: true,
 };
-
-function blocksNaming({ blocks }: SitePlan, id: string, moment: number): readonly string[] {
-  return [...blocks].flatMap(([blockId, spans]) =>
-    spans.some(each => holdsInstant(each, moment) && each.named.includes(id)) ? [blockId] : [],
-  );
-}
 
 // What a file is has been told from its bytes; nobody else may say it.
 function contentFaults({ content, focalPoint, isDecoration, words }: FileValue, site: KindSite) {

@@ -4,6 +4,7 @@ import type { Problem } from '@contract/common';
 import type * as addresses from '@contract/addresses';
 import type * as assembling from '@contract/assembling';
 import type * as files from '@contract/files';
+import type * as menus from '@contract/menus';
 import type * as messages from '@contract/messages';
 import type * as site from '@contract/site';
 import type { Today } from '@contract/today';
@@ -80,6 +81,7 @@ export class ApiClient {
         observe: 'events',
       }),
     );
+  listMenus = () => this.#get<menus.MenuRow[]>('menus');
   listForwardings = () => this.#get<addresses.ForwardingRow[]>('forwardings');
   importForwardings = (bytes: Blob, isTrial: boolean) =>
     this.#refine(

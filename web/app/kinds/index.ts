@@ -3,11 +3,12 @@ import { expectation } from './expectation';
 import { file } from './file';
 import { forwarding } from './forwarding';
 import type { KindPlaces } from './kind-places';
+import { menu } from './menu';
 import { page } from './page';
 import { placement } from './placement';
 import { sharedRule } from './shared-rule';
 
-const byName = new Map([page, block, placement, file, forwarding, sharedRule, expectation].map(each => [each.name, each]));
+const byName = new Map([page, block, placement, menu, file, forwarding, sharedRule, expectation].map(each => [each.name, each]));
 
 /** Where records of a kind are worked on. @throws RangeError for a kind that the editor does not know */
 export function placesOf(kind: string): KindPlaces {

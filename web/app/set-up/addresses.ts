@@ -110,7 +110,14 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
         </button>
       }
     </p>
-    <cdk-virtual-scroll-viewport itemSize="46" class="panel rows" role="list" aria-label="Old addresses" tabindex="0" [style.height.px]="height()">
+    <cdk-virtual-scroll-viewport
+      itemSize="46"
+      class="panel rows"
+      role="list"
+      aria-label="Old addresses"
+      tabindex="0"
+      [style.height.px]="height()"
+    >
       <div *cdkVirtualFor="let row of shown(); trackBy: byId; templateCacheSize: 0" role="listitem" class="line">
         <almanac-phase [status]="row.status" />
         <span class="way"

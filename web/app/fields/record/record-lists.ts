@@ -1,4 +1,5 @@
 import { inject, Injectable, type Signal } from '@angular/core';
+import { MenusService } from '../../state/menus.service';
 import { PagesService } from '../../state/pages.service';
 import { SharedRulesService } from '../../state/shared-rules.service';
 import { StockService } from '../../state/stock.service';
@@ -9,6 +10,7 @@ export class RecordLists {
   readonly #lists: Readonly<Record<string, Signal<readonly { readonly id: string; readonly title: string }[]>>> = {
     page: inject(PagesService).pages,
     block: inject(StockService).blocks,
+    menu: inject(MenusService).rows,
     'shared rule': inject(SharedRulesService).rules,
   };
 

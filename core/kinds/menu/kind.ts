@@ -1,0 +1,103 @@
+import type { FieldFault } from '../../fields/field';
+import { link } from '../../fields/link/link';
+import { pagesNaming } from '../../file/holders';
+import { countOf } from '../../format/moment';
+import { menusOf } from '../../menu/links';
+import { outlineOf, type MenuEntry, type MenuValue } from '../../menu/menu';
+import { pagesNamingAt } from '../../plan/presence';
+import type { Reference } from '../../references/reference';
+import { referencesInWhere } from '../../rule/references';
+import type { Overlay, SiteSnapshot } from '../../site/snapshot';
+import { namedPage, noPages, type Effect } from '../effect';
+import type { Kind, KindContext, KindSite } from '../kind';
+import { whereFaults, whoFaults } from '../rule-faults';
+import { menuSchema } from './schema';
+
+const linkField = { name: 'link', label: '', kind: 'link', help: '' } as const;
+
+/** A menu: a tree of entries that blocks put on pages. */
+export const menu: Kind<MenuValue> = {
+  name: 'menu',
+  rights: {
+    write: ['editor', 'manager', 'administrator'],
+    review: ['editor', 'manager', 'administrator'],
+    publish: ['manager', 'administrator'],
+  },
+  schema: menuSchema,
+  title: value => value.title,
+  ownFields: {
+    title: { label: 'Title', isProse: true },
+    entries: { label: 'Entries', describe: (entries: MenuValue['entries'], context) => writtenOutline(entries, context), isProse: true },
+  },
+  references: value => value.entries.flatMap((entry, at) => referencesOfEntry(entry, `/entries/${at}`)),
+  words: value =>
+    outlineOf(value.entries)
+      .map(each => each.words)
+      .filter(each => each !== '')
+      .join('\n'),
+  found: (id, value, { snapshot }) => ({
+    detail: `${outlineOf(value.entries).length} in it`,
+    pageId: pagesNaming(snapshot, id)[0] ?? null,
+  }),
+  effect: menuEffect,
+  pagesToSee: (id, _value, snapshot) => pagesNaming(snapshot, id),
+  pagesChanged: (id, snapshot) => pagesNaming(snapshot, id),
+  pagesAt: (id, plan, moment) => pagesNamingAt(plan, id, moment),
+  whereabouts: () => 'menu',
+  faults: (_id, value, site) => value.entries.flatMap((entry, at) => entryFaults(entry, site, `/entries/${at}`)),
+  isHarmlessWhenNew: true,
+};
+
+function referencesOfEntry({ target, currentOn, entries }: MenuEntry, pointer: string): readonly Reference[] {
+  return [
+    ...(target.to === 'page' ? [{ to: target.page, way: 'link', pointer: `${pointer}/target/page` } satisfies Reference] : []),
+    ...(target.to === 'link' ? link.references!(target.link, linkField, `${pointer}/target/link`) : []),
+    ...(currentOn ? referencesInWhere(currentOn, `${pointer}/currentOn`) : []),
+    ...entries.flatMap((each, at) => referencesOfEntry(each, `${pointer}/entries/${at}`)),
+  ];
+}
+
+function entryFaults({ target, who, currentOn, entries }: MenuEntry, site: KindSite, pointer: string): readonly FieldFault[] {
+  return [
+    ...(target.to === 'page' && !site.hasPage(target.page) ? [{ pointer: `${pointer}/target/page`, detail: 'That page is gone.' }] : []),
+    ...whoFaults(who, site, `${pointer}/who`),
+    ...(currentOn ? whereFaults(currentOn, site, `${pointer}/currentOn`) : []),
+    ...entries.flatMap((each, at) => entryFaults(each, site, `${pointer}/entries/${at}`)),
+  ];
+}
+
+function writtenOutline(entries: MenuValue['entries'], { names }: KindContext): string {
+  return outlineOf(entries)
+    .map(({ level, target, words }) => {
+      const leads =
+        target.to === 'page'
+          ? names.page(target.page)
+          : target.to === 'link'
+            ? target.link.page
+              ? names.page(target.link.page)
+              : target.link.address
+            : '';
+      return `${'– '.repeat(level)}${words || leads}${words && leads ? ` (${leads})` : ''}`;
+    })
+    .join('\n');
+}
+
+function menuEffect(change: Overlay, before: SiteSnapshot, after: SiteSnapshot): Effect {
+  const pages = pagesNaming(after, change.recordId).map(id => namedPage(after.pageById.get(id)!));
+  const on = countOf(pages.length, 'page');
+  const label =
+    pages.length === 0
+      ? 'Stands on no page yet'
+      : change.value === null
+        ? `Is missing then from ${on}`
+        : menusOf(before).has(change.recordId)
+          ? `Changes ${on}`
+          : `Shows on ${on}`;
+  return {
+    ...noPages,
+    recordId: change.recordId,
+    label,
+    pages: change.value === null ? [] : pages,
+    lost: change.value === null ? pages : [],
+  };
+}

@@ -1,0 +1,65 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { OutlineRow } from '@core/menu/menu';
+import { alwaysHolds, everywhere, type RuleTree, type WhereTest } from '@core/rule/rule';
+import { whenPhrase, whereSummary, whoPhrase } from '@core/rule/sentence';
+import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
+import { WhenControl } from '../rule/when-control';
+import { WhereControl } from '../rule/where-control';
+import { WhoControl } from '../rule/who-control';
+import { FocusInside } from '../shared/focus-inside';
+import { PagesService } from '../state/pages.service';
+import { SessionService } from '../state/session.service';
+
+/** To whom an entry shows, when, and on which pages it counts as the current one, as a sentence whose words are the controls. */
+@Component({
+  selector: 'almanac-entry-rule',
+  imports: [NgbPopoverModule, WhoControl, WhenControl, WhereControl, FocusInside],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p>
+      Shows to
+      <button type="button" class="word" [ngbPopover]="who" popoverTitle="To whom">{{ whoWords() }}</button>,
+      <button type="button" class="word" [ngbPopover]="when" popoverTitle="When">{{ whenWords() }}</button>; it is the current one on
+      <button type="button" class="word" [ngbPopover]="current" popoverTitle="Current on">{{ currentWords() }}</button>.
+    </p>
+    <ng-template #who><almanac-who-control [tree]="row().who" (treeChange)="rowChange.emit({ who: $event })" /></ng-template>
+    <ng-template #when><almanac-when-control [tree]="row().when" (treeChange)="rowChange.emit({ when: $event })" /></ng-template>
+    <ng-template #current>
+      <div>
+        <label class="row-line"
+          ><input
+            type="checkbox"
+            class="form-check-input"
+            [checked]="row().currentOn === null"
+            (change)="rowChange.emit({ currentOn: row().currentOn === null ? everywhere.where : null })"
+          />
+          its own page only</label
+        >
+        @if (row().currentOn; as tree) {
+          <almanac-where-control [tree]="tree" [pages]="pages()" (treeChange)="rowChange.emit({ currentOn: $event })" />
+        }
+      </div>
+    </ng-template>
+  `,
+  styles: `
+    p {
+      margin: 0;
+    }
+  `,
+})
+export class EntryRule {
+  readonly #session = inject(SessionService);
+  protected readonly pages = inject(PagesService).pages;
+  readonly row = input.required<OutlineRow>();
+  readonly rowChange = output<Partial<OutlineRow>>();
+  protected readonly everywhere = everywhere;
+  readonly #names = computed(() => this.#session.names(id => this.pages().find(page => page.id === id)?.title ?? 'a page that is gone'));
+  protected readonly whoWords = computed(() => whoPhrase(this.row().who, this.#names()));
+  protected readonly whenWords = computed(() =>
+    alwaysHolds(this.row().when) ? 'at any time' : whenPhrase(this.row().when, this.#session.style),
+  );
+  protected readonly currentWords = computed(() => {
+    const tree: RuleTree<WhereTest> | null = this.row().currentOn;
+    return tree === null ? 'its own page' : whereSummary(tree, this.#names(), null);
+  });
+}

@@ -1,0 +1,311 @@
+import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { fileLink } from '@core/file/address';
+import { addressOf, linkTyped } from '@core/fields/link/typed-link';
+import { draggedRow, menuBounds, movedRow, shiftedRow, withoutRow, type MenuTarget, type OutlineRow } from '@core/menu/menu';
+import { alwaysHolds } from '@core/rule/rule';
+import { v7 as uuidv7 } from 'uuid';
+import { chooseFile } from '../files/file-chooser';
+import { indentOf } from '../shared/labels';
+import { textIn } from '../shared/typed-event';
+import { PagesService } from '../state/pages.service';
+import { EntryRule } from './entry-rule';
+
+/** A menu as an outline: each row an entry, deeper ones set in; by keys, by clicks and by dragging. */
+@Component({
+  selector: 'almanac-outline',
+  imports: [CdkDropList, CdkDrag, CdkDragHandle, EntryRule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(keydown)': 'onKey($event)' },
+  template: `
+    <p class="form-help" id="outline-keys">
+      Alt with the arrow keys moves the entry: up and down among its neighbours, left and right in depth. Empty words take those of the
+      page.
+    </p>
+    <ol cdkDropList (cdkDropListDropped)="drop($event)" aria-describedby="outline-keys">
+      @for (row of rows(); track row.id; let at = $index) {
+        <li cdkDrag [style.padding-inline-start.px]="row.level * 22" [class.on]="at === open()" [attr.data-at]="at">
+          <div class="line">
+            <span class="grip" cdkDragHandle aria-hidden="true" title="Drag to move"></span>
+            <input
+              class="form-control words"
+              [attr.aria-label]="'Words of entry ' + (at + 1)"
+              [attr.data-row]="at"
+              [placeholder]="ownWords(row)"
+              [value]="row.words"
+              maxlength="120"
+              (focus)="open.set(at)"
+              (input)="change(at, { words: textIn($event) })"
+            />
+            <span class="quiet leads">{{ leadsTo(row) }}</span>
+          </div>
+          @if (at === open()) {
+            <div class="about">
+              <label class="row-line"
+                >Stands for
+                <select class="form-select" (change)="retarget(at, textIn($event))">
+                  <option value="page" [selected]="row.target.to === 'page'">a page</option>
+                  <option value="link" [selected]="row.target.to === 'link'">an address</option>
+                  <option value="file">a file…</option>
+                  <option value="heading" [selected]="row.target.to === 'heading'">words alone</option>
+                </select></label
+              >
+              @if (row.target.to === 'page') {
+                <select class="form-select page" [attr.aria-label]="'Page of entry ' + (at + 1)" (change)="setPage(at, textIn($event))">
+                  @for (page of pages(); track page.id) {
+                    <option [value]="page.id" [selected]="page.id === row.target.page">{{ indent(page.depth) }}{{ page.title }}</option>
+                  }
+                </select>
+                <label class="row-line"
+                  >and what lies beneath
+                  <select class="form-select" (change)="setBeneath(at, textIn($event))">
+                    @for (each of depths; track each.levels) {
+                      <option [value]="each.levels" [selected]="each.levels === row.target.beneath">{{ each.label }}</option>
+                    }
+                  </select></label
+                >
+              }
+              @if (row.target.to === 'link') {
+                <input
+                  class="form-control code"
+                  [attr.aria-label]="'Address of entry ' + (at + 1)"
+                  placeholder="/visit or https://…"
+                  [value]="addressIn(row)"
+                  (change)="setAddress(at, textIn($event))"
+                />
+              }
+              <almanac-entry-rule [row]="row" (rowChange)="change(at, $event)" />
+              <p class="acts">
+                <button type="button" class="btn-word" [disabled]="!can(at, 'up')" (click)="move(at, -1)">Up</button>
+                <button type="button" class="btn-word" [disabled]="!can(at, 'down')" (click)="move(at, 1)">Down</button>
+                <button type="button" class="btn-word" [disabled]="!can(at, 'in')" (click)="shift(at, 1)">Deeper</button>
+                <button type="button" class="btn-word" [disabled]="!can(at, 'out')" (click)="shift(at, -1)">Less deep</button>
+                <button type="button" class="btn-word" (click)="add(at + 1, row.level)">Another after it</button>
+                <button type="button" class="btn-word" (click)="remove(at)">Take out</button>
+              </p>
+            </div>
+          } @else if (ruleWords(row)) {
+            <span class="quiet rule">{{ ruleWords(row) }}</span>
+          }
+        </li>
+      }
+    </ol>
+    @if (fault()) {
+      <p class="form-fault" role="alert">{{ fault() }}</p>
+    }
+    <button type="button" class="btn btn-plain" [disabled]="rows().length >= most" (click)="add(rows().length, 0)">Add an entry</button>
+  `,
+  styles: `
+    ol {
+      list-style: none;
+      padding: 0;
+      margin: 0 0 8px;
+    }
+    li {
+      border-bottom: 1px solid #ece6d9;
+      padding-block: 3px;
+      background: var(--sheet);
+    }
+    li.on {
+      background: #f7f4ec;
+    }
+    .line {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+    }
+    .grip {
+      width: 14px;
+      height: 24px;
+      cursor: grab;
+      background: repeating-linear-gradient(var(--edge) 0 1px, transparent 1px 4px) center / 9px 12px no-repeat;
+      flex: none;
+    }
+    .words {
+      flex: 1;
+      min-width: 0;
+    }
+    .leads {
+      max-width: 40%;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      font-size: 12px;
+    }
+    .about {
+      display: grid;
+      gap: 5px;
+      padding: 6px 0 4px 22px;
+    }
+    .form-select {
+      width: auto;
+      max-width: 100%;
+    }
+    .acts {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 12px;
+      margin: 0;
+    }
+    .rule {
+      padding-inline-start: 22px;
+      font-size: 12px;
+    }
+    .cdk-drag-preview {
+      box-shadow: 0 2px 8px #0003;
+      padding: 3px 8px;
+    }
+    .cdk-drag-placeholder {
+      opacity: 0.35;
+    }
+  `,
+})
+export class Outline {
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly #modal = inject(NgbModal);
+  readonly #pages = inject(PagesService).pages;
+  readonly rows = input.required<readonly OutlineRow[]>();
+  readonly fault = input('');
+  readonly rowsChange = output<readonly OutlineRow[]>();
+  protected readonly textIn = textIn;
+  protected readonly indent = indentOf;
+  protected readonly most = menuBounds.entries;
+  /** The row that is being set. */
+  protected readonly open = signal(-1);
+  protected readonly pages = computed(() => this.#pages().filter(page => page.status !== 'retired'));
+  protected readonly depths = [
+    { levels: 0, label: 'nothing of it' },
+    { levels: 1, label: 'one level' },
+    { levels: 2, label: 'two levels' },
+    { levels: 3, label: 'three levels' },
+    { levels: 4, label: 'four levels' },
+  ];
+
+  protected ownWords({ target }: OutlineRow): string {
+    return target.to === 'page' ? (this.#pages().find(each => each.id === target.page)?.title ?? 'a page that is gone') : 'Words';
+  }
+
+  protected leadsTo(row: OutlineRow): string {
+    const { target } = row;
+    if (target.to === 'heading') return 'words alone';
+    if (target.to === 'link') return this.addressIn(row) || 'nowhere yet';
+    return `${this.#pathOf(target.page) ?? 'gone'}${target.beneath > 0 ? ' and beneath' : ''}`;
+  }
+
+  protected addressIn({ target }: OutlineRow): string {
+    return target.to === 'link' ? addressOf(target.link, id => this.#pathOf(id)) : '';
+  }
+
+  protected ruleWords({ who, when, currentOn }: OutlineRow): string {
+    return [alwaysHolds(who) ? '' : 'not for everybody', alwaysHolds(when) ? '' : 'at set times', currentOn ? 'current by rule' : '']
+      .filter(Boolean)
+      .join(', ');
+  }
+
+  protected change(at: number, part: Partial<OutlineRow>): void {
+    this.#set(this.rows().map((row, index) => (index === at ? { ...row, ...part } : row)));
+  }
+
+  protected async retarget(at: number, to: string): Promise<void> {
+    if (to === 'page') return this.change(at, { target: { to: 'page', page: this.pages()[0]?.id ?? '', beneath: 0 } });
+    if (to === 'heading') return this.change(at, { target: { to: 'heading' } });
+    if (to === 'link') return this.change(at, { target: { to: 'link', link: { page: null, address: '' } } });
+    const file = await chooseFile(this.#modal);
+    if (file)
+      this.change(at, {
+        target: { to: 'link', link: { page: null, address: fileLink(file.id) } },
+        words: this.rows()[at]!.words || file.title,
+      });
+  }
+
+  protected setPage(at: number, page: string): void {
+    this.#target(at, target => (target.to === 'page' ? { ...target, page } : target));
+  }
+
+  protected setBeneath(at: number, levels: string): void {
+    this.#target(at, target => (target.to === 'page' ? { ...target, beneath: Number(levels) } : target));
+  }
+
+  protected setAddress(at: number, typed: string): void {
+    const link = linkTyped(typed, path => this.#pages().find(page => page.path === path)?.id ?? null) ?? { page: null, address: '' };
+    this.change(at, { target: { to: 'link', link } });
+  }
+
+  /** Adds an entry for a page that is not in the outline yet. */
+  protected add(at: number, level: number): void {
+    const used = new Set(this.rows().flatMap(({ target }) => (target.to === 'page' ? [target.page] : [])));
+    const next = this.pages().find(page => page.depth === level + 1 && !used.has(page.id)) ?? this.pages()[0];
+    const row: OutlineRow = {
+      id: uuidv7(),
+      level,
+      target: next ? { to: 'page', page: next.id, beneath: 0 } : { to: 'heading' },
+      words: '',
+      who: {},
+      when: {},
+      currentOn: null,
+    };
+    this.#set([...this.rows().slice(0, at), row, ...this.rows().slice(at)], at);
+  }
+
+  protected remove(at: number): void {
+    this.#set(withoutRow(this.rows(), at), Math.max(0, at - 1));
+  }
+
+  protected can(at: number, where: 'up' | 'down' | 'in' | 'out'): boolean {
+    const rows = this.rows();
+    const moved =
+      where === 'up' ? movedRow(rows, at, -1) : where === 'down' ? movedRow(rows, at, 1) : shiftedRow(rows, at, where === 'in' ? 1 : -1);
+    return moved !== rows;
+  }
+
+  protected move(at: number, by: -1 | 1): void {
+    this.#follow(at, movedRow(this.rows(), at, by));
+  }
+
+  protected shift(at: number, by: -1 | 1): void {
+    this.#follow(at, shiftedRow(this.rows(), at, by));
+  }
+
+  protected drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
+    const to = currentIndex > previousIndex ? currentIndex + 1 : currentIndex;
+    this.#follow(previousIndex, draggedRow(this.rows(), previousIndex, to));
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const row = (event.target as HTMLElement).closest<HTMLElement>('[data-at]');
+    if (!event.altKey || !row) return;
+    const at = Number(row.dataset['at']);
+    const acts: Readonly<Record<string, () => void>> = {
+      ArrowUp: () => this.move(at, -1),
+      ArrowDown: () => this.move(at, 1),
+      ArrowRight: () => this.shift(at, 1),
+      ArrowLeft: () => this.shift(at, -1),
+    };
+    const act = acts[event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  }
+
+  #pathOf(id: string): string | null {
+    return this.#pages().find(page => page.id === id)?.path ?? null;
+  }
+
+  #target(at: number, change: (target: MenuTarget) => MenuTarget): void {
+    this.change(at, { target: change(this.rows()[at]!.target) });
+  }
+
+  // The row that was moved stays the one that is being set, with the cursor in it.
+  #follow(at: number, rows: readonly OutlineRow[]): void {
+    if (rows === this.rows()) return;
+    this.#set(rows, rows.indexOf(rows.find(each => each.id === this.rows()[at]!.id)!));
+  }
+
+  #set(rows: readonly OutlineRow[], focus = -1): void {
+    this.rowsChange.emit(rows);
+    if (focus < 0) return;
+    this.open.set(focus);
+    setTimeout(() => this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-row="${focus}"]`)?.focus());
+  }
+}
