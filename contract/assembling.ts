@@ -260,9 +260,18 @@ export const copyRequest = z.strictObject({
   differs: z.record(z.string().max(40), z.unknown()).default({}),
 });
 
+/** Asks for a copy of a page with all beneath it. */
+export const pageCopyRequest = z.strictObject({
+  pageId: uuid,
+  parentId: uuid,
+  title: requiredLine(200),
+  segment: z.string().min(1).max(80),
+});
+
 /** The changes that make the copy, ready to be saved as an edition. */
 export const copied = z.array(z.object({ recordId: z.string(), kind, value: z.unknown(), baseRevisionId: z.null() }));
 
+export type PageCopyRequest = z.infer<typeof pageCopyRequest>;
 export type CopyRequest = z.infer<typeof copyRequest>;
 export type Copied = z.infer<typeof copied>;
 export type SharedRuleRow = z.infer<typeof sharedRuleRow>;

@@ -257,6 +257,14 @@ export const operations = {
     body: assembling.copyRequest,
     answer: assembling.copied,
   },
+  copyPages: {
+    method: 'post',
+    isQuestion: true,
+    path: '/copies/pages',
+    summary: 'A copy of a page with all beneath it, and of the placements whose rules name those pages, as changes to be saved.',
+    body: assembling.pageCopyRequest,
+    answer: assembling.copied,
+  },
   saveSettings: {
     method: 'put',
     path: '/settings',

@@ -22,6 +22,7 @@ import { limitsNow, saveLimits } from '../services/limits';
 import { saveSiteSettings } from '../services/site-settings';
 import { checkedLook, labelOfLook, mayLookAs, personSeen } from '../services/look-as';
 import { listMenus } from '../services/menus';
+import { copyOfPages } from '../services/page-copies';
 import { listPlacements } from '../services/placements';
 import { reachCsv, reachTable, siteFacts } from '../services/reach';
 import { compareRevisions, listBlocks, listPages, readRecord } from '../services/records';
@@ -199,6 +200,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       await saveLimits(site, self, body, request.get('if-match'));
       return describeSession(site, sessions, request, response, self);
     },
+    copyPages: ({ body }) => copyOfPages(site, body),
     copy: ({ body }) => copyOf(site, body),
     saveSettings: async ({ request, response, self, body }) => {
       await saveSiteSettings(site, self, body);

@@ -45,6 +45,7 @@ const rights: Readonly<Record<OperationName, string>> = {
   dropFilter: 'ux.....x',
   saveLimits: 'uxxxx..x',
   copy: 'ux......',
+  copyPages: 'ux......',
   saveSettings: 'uxxxx..x',
   readZone: 'ux......',
   lookAs: 'uxxxx...',
@@ -93,6 +94,7 @@ describe(`what each may do (${head})`, () => {
         administrator: { name: 'x', email: 'x@merrowby.example', password: 'x' },
         beginWith: 'front page',
       }),
+      copyPages: () => ({ pageId: page, parentId: test.pageId('/'), title: 'x', segment: 'x' }),
       copy: () => ({ blockId: placement.value.blockId }),
       lookAs: () => ({ as: 'writer' }),
     };

@@ -81,6 +81,7 @@ export class ApiClient {
         observe: 'events',
       }),
     );
+  copyPages = (request: assembling.PageCopyRequest) => this.#post<assembling.Copied>('copies/pages', request);
   listMenus = () => this.#get<menus.MenuRow[]>('menus');
   listForwardings = () => this.#get<addresses.ForwardingRow[]>('forwardings');
   importForwardings = (bytes: Blob, isTrial: boolean) =>

@@ -23,7 +23,9 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
     >
       Down
     </button>
-    <button type="button" class="btn-word" [attr.aria-label]="'Take out: ' + name()" (click)="takeOut()">Take out</button>
+    @if (mayTakeOut()) {
+      <button type="button" class="btn-word" [attr.aria-label]="'Take out: ' + name()" (click)="takeOut()">Take out</button>
+    }
   `,
   styles: `
     .btn-word {
@@ -36,6 +38,7 @@ export class OrderButtons<Item> {
   /** Which of the list it is. */
   readonly at = input.required<number>();
   readonly name = input.required<string>();
+  readonly mayTakeOut = input(true);
   readonly listChange = output<readonly Item[]>();
   /** After {@link listChange}, when it is out. */
   readonly takenOut = output<void>();

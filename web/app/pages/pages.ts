@@ -1,7 +1,9 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { PageRow } from '@contract/messages';
+import type { PageValue } from '@core/page/page';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { PhaseMark } from '../shared/phase-mark';
@@ -12,8 +14,10 @@ import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
-import { WorkingChangesService } from '../state/working-changes.service';
+import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
 import { Toolbar } from '../shared/toolbar';
+import { askPageCopy } from './copy-dialog';
+import { askOrder } from './order-dialog';
 
 /** The tree of pages with their status, what waits and what comes next. */
 @Component({
@@ -33,6 +37,16 @@ import { Toolbar } from '../shared/toolbar';
         ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
         {{ ticks.words() }}</label
       >
+      @if (only(); as page) {
+        @if (mayAdd && page.status === 'live') {
+          @if (page.parentId !== null) {
+            <button class="btn btn-plain" (click)="copy(page)">Copy with all beneath…</button>
+          }
+          @if (beneath(page).length > 1) {
+            <button class="btn btn-plain" (click)="order(page)">Order of what is beneath…</button>
+          }
+        }
+      }
       @if (ticks.chosen().size > 0 && mayAdd) {
         <button class="btn btn-plain danger" (click)="propose(true)">Take off…</button>
         <button class="btn btn-plain" (click)="propose(false)">Put back…</button>
@@ -203,6 +217,7 @@ export class PagesWorkspace {
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);
   readonly #sending = inject(SendService);
+  readonly #modal = inject(NgbModal);
   readonly #working = inject(WorkingChangesService);
   protected readonly pages = inject(PagesService);
   readonly find = input<string>();
@@ -256,11 +271,51 @@ export class PagesWorkspace {
       return this.#messages.done(retires ? 'None of the chosen pages is live.' : 'All of the chosen pages are live already.');
     this.#api.readRecords(chosen.map(page => page.id)).subscribe({
       next: records => {
-        this.#working.make(records.map(record => (retires ? takingOff(record, 'taken off') : puttingBack(record))));
-        void this.#send();
+        this.#propose(records.map(record => (retires ? takingOff(record, 'taken off') : puttingBack(record))));
       },
       error: (error: unknown) => this.#messages.problem(error),
     });
+  }
+
+  /** The page that is chosen alone. */
+  protected readonly only = computed(() => {
+    const [id, ...others] = this.ticks.chosen();
+    return others.length === 0 ? (this.pages.pages().find(page => page.id === id) ?? null) : null;
+  });
+
+  protected beneath(above: PageRow): readonly PageRow[] {
+    return this.pages.pages().filter(page => page.parentId === above.id && page.status === 'live');
+  }
+
+  protected async copy(page: PageRow): Promise<void> {
+    const copied = await askPageCopy(this.#modal, page).catch(() => []);
+    this.#propose(copied.map(each => ({ ...each, retires: false, title: titleOf(each.value), did: 'copied' })));
+  }
+
+  protected async order(above: PageRow): Promise<void> {
+    const orders = await askOrder(this.#modal, above.title, this.beneath(above)).catch(() => new Map<string, string>());
+    if (orders.size === 0) return;
+    this.#api.readRecords([...orders.keys()]).subscribe({
+      next: records =>
+        this.#propose(
+          records.map(({ id, kind, title, live }) => ({
+            recordId: id,
+            kind,
+            title,
+            value: { ...(live!.value as PageValue), order: orders.get(id)! },
+            retires: false,
+            baseRevisionId: live!.revisionId,
+            did: 'moved in the order',
+          })),
+        ),
+      error: (error: unknown) => this.#messages.problem(error),
+    });
+  }
+
+  #propose(changes: readonly WorkingChange[]): void {
+    if (changes.length === 0) return;
+    this.#working.make(changes);
+    void this.#send();
   }
 
   async #send(): Promise<void> {
@@ -274,4 +329,10 @@ export class PagesWorkspace {
 
 function hasStatus(page: PageRow, status: string | undefined): boolean {
   return !status || page.status === status || (status === 'changes waiting' && page.waiting !== null);
+}
+
+// A placement has no title of its own.
+function titleOf(value: unknown): string {
+  const { title } = value as { readonly title: unknown };
+  return typeof title === 'string' ? title : 'a placement of it';
 }
