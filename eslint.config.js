@@ -120,7 +120,7 @@ export default tseslint.config(
   },
   {
     // The services know nothing of requests and answers: the edge makes these of what they give and refuse.
-    files: ['server/{services,site,repositories,database,errors,public,files,starting}/**/*.ts'],
+    files: ['server/{services,site,repositories,database,errors,public,files,starting,mail}/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     rules: {
       'no-restricted-imports': [

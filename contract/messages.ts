@@ -60,6 +60,7 @@ export const session = z.object({
       /** Whether whoever started the server said the address. */
       isAddressGiven: z.boolean(),
       isIndexed: z.boolean(),
+      signUp: z.object({ isOpen: z.boolean(), membership: z.string() }),
       opening: z.object({ isOpen: z.boolean(), opensAt: localTime.nullable() }),
     })
     .nullable(),

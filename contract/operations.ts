@@ -5,6 +5,7 @@ import * as assembling from './assembling';
 import * as files from './files';
 import * as menus from './menus';
 import * as messages from './messages';
+import * as people from './people';
 import * as site from './site';
 import { today } from './today';
 
@@ -84,6 +85,44 @@ export const operations = {
     answer: messages.session,
     isOpenToAll: true,
   },
+  changePassword: {
+    method: 'put',
+    path: '/session/password',
+    summary: 'Changes one’s own password. All other sessions end.',
+    body: people.passwordChange,
+    answer: null,
+  },
+  listSessions: { method: 'get', path: '/session/all', summary: 'Where one is signed in.', answer: z.array(people.ownSession) },
+  endSessions: { method: 'delete', path: '/session/others', summary: 'Ends all of one’s sessions but this one.', answer: null },
+  listPeople: {
+    method: 'get',
+    path: '/people',
+    summary: 'Everybody with an account; as CSV the readers.',
+    answer: z.array(people.personRow),
+    alsoCsv: true,
+  },
+  invitePerson: {
+    method: 'post',
+    path: '/people',
+    summary: 'Adds somebody and sends them a link to choose a password.',
+    body: people.invitation,
+    answer: z.array(people.personRow),
+  },
+  changePerson: {
+    method: 'put',
+    path: '/people/{id}',
+    summary: 'Changes what somebody may do, or whether they may sign in.',
+    body: people.personChange,
+    answer: z.array(people.personRow),
+  },
+  inviteAgain: {
+    method: 'post',
+    path: '/people/{id}/invitation',
+    summary: 'Sends another link to somebody who has not come yet.',
+    answer: null,
+  },
+  forgetPerson: { method: 'delete', path: '/people/{id}', summary: 'Forgets somebody whom nothing that was written names.', answer: null },
+  listMails: { method: 'get', path: '/mails', summary: 'The e-mails sent lately.', answer: people.mailList },
   listPages: {
     method: 'get',
     path: '/pages',

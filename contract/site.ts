@@ -23,6 +23,19 @@ export const timeZone = z.string().max(60).refine(isTimeZone, { error: 'There is
 /** Somebody's e-mail address. */
 export const emailAddress = z.email({ error: 'Not an e-mail address.' }).max(200);
 
+/** Whether readers may sign up by themselves, and with which membership. */
+export const signUp = z.strictObject({ isOpen: z.boolean(), membership: z.string().max(60) });
+
+/** What memberships there are: as stored, and as they are called within a sentence. */
+export const memberships = z
+  .array(
+    z.strictObject({
+      name: z.string().regex(/^[a-z][a-z0-9-]{0,58}$/, { error: 'Small letters, digits and hyphens.' }),
+      label: requiredLine(60),
+    }),
+  )
+  .max(100);
+
 /** What holds for the whole site and can be set in the editor; what is left out stays as it is. */
 export const siteSettings = z.strictObject({
   name: requiredLine(80).optional(),
@@ -32,6 +45,8 @@ export const siteSettings = z.strictObject({
   isIndexed: z.boolean().optional(),
   opening: opening.optional(),
   closedPages: closedPages.optional(),
+  signUp: signUp.optional(),
+  memberships: memberships.optional(),
   showsFirstSteps: z.boolean().optional(),
 });
 

@@ -4,6 +4,7 @@ import type { BlockValue } from '@core/block/block';
 import { bodyOf, type PageValue } from '@core/page/page';
 import { continued, writtenBlock, writtenFields, writtenPageFields } from '@server/starting/written';
 import { everywhere, thisPageOnly } from '@core/rule/rule';
+import { lastingMembership } from '@core/people/membership';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { Clocks } from '@server/clocks';
 import { hashPassword } from '@server/services/passwords';
@@ -47,8 +48,17 @@ export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor:
   await saveSettings(knex, { name: 'Merrowby Coast Reserves', locales: demoLocales, limits: demoLimits });
   const passwordHash = await hashPassword(demoPassword);
   const people = new Map<string, Person>();
-  for (const { key, sections = [], ...person } of demoPeople) {
-    people.set(key, { ...person, sections: sections.map(demo.pageId), id: uuidv7(), passwordHash });
+  for (const { key, sections = [], memberships, ...person } of demoPeople) {
+    people.set(key, {
+      ...person,
+      memberships: memberships.map(lastingMembership),
+      sections: sections.map(demo.pageId),
+      id: uuidv7(),
+      passwordHash,
+      profile: {},
+      createdAt: instantOf(demo.time(-213, '15:00')),
+      deactivatedAt: null,
+    });
     await insertPerson(knex, people.get(key)!);
   }
   let at = anchor;

@@ -11,7 +11,7 @@ import { readOptions } from './options';
 import { loadTheme } from './public/theme';
 import { unreadableLine } from './repositories/readable';
 import { initialSettings } from './repositories/settings-repository';
-import { isBegun, loadSite } from './site/site';
+import { isBegun, listensAt, loadSite } from './site/site';
 import { startUpkeep } from './site/upkeep';
 
 const root = process.cwd();
@@ -28,7 +28,10 @@ async function main(): Promise<void> {
   process.on('uncaughtException', error => logger.error({ err: error }, 'unhandled'));
   const clocks = options.at === null ? realClocks : frozenClocks(options.at);
   const theme = loadTheme(path.join(root, 'themes/shore'));
-  const site = await loadSite(knex, clocks, theme, data, options.publicAddress);
+  const site = await loadSite(knex, clocks, theme, data, options.publicAddress, undefined, {
+    smtp: options.smtp,
+    from: options.mailFrom,
+  });
   for (const each of site.unreadable) logger.warn(`Left out, since it cannot be read: ${unreadableLine(each)}`);
   site.faults.onFault = ({ recordId, why }) => logger.warn({ recordId, why }, 'left out, since it cannot be shown');
   const startKey = isBegun(site) ? undefined : new StartKey();
@@ -51,6 +54,7 @@ async function main(): Promise<void> {
     }
     const { port } = server.address() as { port: number };
     const address = options.publicAddress || `http://localhost:${port}`;
+    listensAt(site, `http://localhost:${port}`);
     if (startKey)
       return console.log(
         `There is no site in ${options.data} yet. Open this address to begin one; it works once, and only until the server stops:\n${address}/almanac/start?key=${startKey.text}`,

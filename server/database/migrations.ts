@@ -188,6 +188,43 @@ const all: readonly NamedMigration[] = [
       await knex.schema.dropTable('contents');
     },
   },
+  {
+    name: '005-people',
+    async up(knex) {
+      await knex.schema.alterTable('people', table => {
+        // What a reader says of themself.
+        table.text('profile').notNullable().defaultTo('{}');
+        table.bigInteger('created_at').notNullable().defaultTo(0);
+        // Whoever left is never deleted while something names them.
+        table.bigInteger('deactivated_at');
+      });
+      await knex.schema.createTable('access_tokens', table => {
+        table.string('hash', 64).primary();
+        table.string('person_id').notNullable().references('people.id').index();
+        table.string('purpose').notNullable();
+        table.bigInteger('created_at').notNullable();
+        table.bigInteger('expires_at').notNullable().index();
+        table.bigInteger('used_at');
+      });
+      await knex.schema.createTable('mails', table => {
+        table.string('id').primary();
+        table.string('to').notNullable();
+        table.string('subject').notNullable();
+        table.text('text').notNullable();
+        table.bigInteger('sent_at').notNullable().index();
+        table.string('fault').notNullable();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('mails');
+      await knex.schema.dropTable('access_tokens');
+      await knex.schema.alterTable('people', table => {
+        table.dropColumn('profile');
+        table.dropColumn('created_at');
+        table.dropColumn('deactivated_at');
+      });
+    },
+  },
 ];
 
 /** The steps that bring a store up to date, in order. They are part of the program, so none can go missing on disk. */

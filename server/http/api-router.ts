@@ -23,6 +23,10 @@ import { saveSiteSettings } from '../services/site-settings';
 import { checkedLook, labelOfLook, mayLookAs, personSeen } from '../services/look-as';
 import { listMenus } from '../services/menus';
 import { copyOfPages } from '../services/page-copies';
+import { changePassword } from '../services/access';
+import { listMails } from '../services/mails';
+import { changePerson, forgetPerson, inviteAgain, invitePerson, listPeople, readersCsv } from '../services/people';
+import { endSessionsOf, readSessions } from '../repositories/sessions-repository';
 import { listPlacements } from '../services/placements';
 import { reachCsv, reachTable, siteFacts } from '../services/reach';
 import { compareRevisions, listBlocks, listPages, readRecord } from '../services/records';
@@ -140,7 +144,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
         throw new Refusal('wrong-credentials', 'No account has this e-mail address and password.', [
           { pointer: '/password', detail: 'Check both and try again.' },
         ]);
-      await beginSession(request, person);
+      await beginSession(request, person, site.clocks.running());
       return describeSession(site, sessions, request, response, person);
     },
     signOut: ({ request }) => endSession(request) as Promise<undefined>,
@@ -152,9 +156,36 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       refuseInsecure(request, sessions.isSecure);
       refuseWrongKey(startKey, key);
       const person = await beginSite(site, beginning);
-      await beginSession(request, person);
+      await beginSession(request, person, site.clocks.running());
       return describeSession(site, sessions, request, response, person);
     },
+    changePassword: async ({ request, self, body }) => {
+      await changePassword(site, self, body.current, body.next, request.session.id);
+      return undefined;
+    },
+    listSessions: async ({ request, self }) => {
+      const kept = await readSessions(site.knex, self.id);
+      return kept.map(({ id, sid, begunAt, browser }) => ({ id, isThis: sid === request.session.id, begunAt, browser }));
+    },
+    endSessions: async ({ request, self }) => {
+      await site.writes.run(() => endSessionsOf(site.knex, self.id, request.session.id));
+      return undefined;
+    },
+    listPeople: async ({ request, person }) => {
+      const people = await listPeople(site, person);
+      return request.accepts(['json', 'csv']) === 'csv' ? readersCsv(people) : [...people];
+    },
+    invitePerson: async ({ self, body }) => {
+      await invitePerson(site, self, body);
+      return [...(await listPeople(site, self))];
+    },
+    changePerson: async ({ self, id, body }) => {
+      await changePerson(site, self, id, body);
+      return [...(await listPeople(site, site.people.get(self.id)!))];
+    },
+    inviteAgain: ({ self, id }) => inviteAgain(site, self, id) as Promise<undefined>,
+    forgetPerson: ({ self, id }) => forgetPerson(site, self, id) as Promise<undefined>,
+    listMails: ({ person }) => listMails(site, person),
     listPages: ({ query }) => [...listPages(site, query.moment ?? null)],
     listBlocks: () => [...listBlocks(site)],
     readRecord: ({ person, id }) => readRecord(site, person, id),
@@ -271,7 +302,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
     staff:
       self && mayLookAs(self)
         ? [...site.people.values()]
-            .filter(each => each.roles.length > 0 && each.id !== self.id)
+            .filter(each => each.roles.length > 0 && each.id !== self.id && each.deactivatedAt === null)
             .map(({ id, name, roles }) => ({ id, name, roles: [...roles] }))
         : [],
     csrfToken: sessions.tokenFor(request, response),
@@ -298,6 +329,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             publicAddress: site.publicAddress,
             isAddressGiven: site.isAddressGiven,
             isIndexed: settings.isIndexed,
+            signUp: settings.signUp,
             opening: settings.opening,
           }
         : null,

@@ -54,7 +54,7 @@ function fileFor(site: Site, request: Request): { readonly file: FileValue; read
   const person = personOf(site, request);
   const isForAll = !isClosed(site) && file !== undefined && mayHave(snapshot, id, anyone);
   const isStaff = person !== null && person.roles.length > 0;
-  const isTheirs = isForAll || isStaff || (!isClosedTo(site, person) && mayHave(snapshot, id, readerFactsOf(person)));
+  const isTheirs = isForAll || isStaff || (!isClosedTo(site, person) && mayHave(snapshot, id, readerFactsOf(site, person)));
   if (!file || !isTheirs) throw notFound();
   return { file, isForAll };
 }

@@ -7,12 +7,14 @@ import type { Logger } from 'pino';
 import { type ForwardedAnswer, type PublicAnswers, renderPublicPage } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
 import { isBegun, type Site } from '../site/site';
+import { accessRouter } from './access-router';
+import { localPath, sendSignInPage, textIn } from './sign-in-page';
 import { isClosed, isClosedTo, sendClosed } from './closed';
 import { beginSession, endSession, personOf, readerFactsOf, sessionCookie, type Sessions } from './sessions';
 import { Refusal } from '../errors/refusal';
 
 /** The public site: pages, the sign-in page, the sitemap. */
-export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnswers): Router {
+export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnswers, logger: Logger): Router {
   const router = express.Router();
   const form = express.urlencoded({ extended: false, limit: '20kb' });
   router.get('/sitemap.xml', async (request, response) => {
@@ -37,16 +39,22 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
           : 'User-agent: *\nDisallow: /\n',
       );
   });
-  router.get('/sign-in', (request, response, next) => (isBegun(site) ? next() : sendClosed(site, response)));
-  router.get('/sign-in', (request, response) => sendSignIn(site, sessions, request, response, 200, {}));
+  router.use('/sign-in', (_request, response, next) => (isBegun(site) ? next() : sendClosed(site, response)));
+  router.get('/sign-in', (request, response) => sendSignInPage(site, sessions, request, response, {}));
+  router.use('/sign-in', accessRouter(site, sessions, logger));
   router.post('/sign-in', form, sessions.refuseForged, async (request, response) => {
-    const { email, password, to } = fieldsOf(request);
+    const [email, password, to] = [textIn(request, 'email'), textIn(request, 'password'), textIn(request, 'to')];
     const outcome = await sessions.guard.signIn(request, response, email, password).catch(asHasty);
-    if (outcome instanceof Refusal) return sendSignIn(site, sessions, request, response, 429, { signInFault: outcome.message, email });
+    if (outcome instanceof Refusal)
+      return sendSignInPage(site, sessions, request, response, { status: 429, signInFault: outcome.message, email });
     const person = outcome;
     if (!person)
-      return sendSignIn(site, sessions, request, response, 401, { signInFault: 'No account has this e-mail address and password.', email });
-    await beginSession(request, person);
+      return sendSignInPage(site, sessions, request, response, {
+        status: 401,
+        signInFault: 'No account has this e-mail address and password.',
+        email,
+      });
+    await beginSession(request, person, site.clocks.running());
     return response.redirect(303, localPath(to));
   });
   router.post('/sign-out', form, sessions.refuseForged, async (request, response) => {
@@ -58,7 +66,7 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     const person = personOf(site, request);
     if (isClosedTo(site, person)) return sendClosed(site, response);
     if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
-    sendPage(site, answers, readerFactsOf(person), request, response);
+    sendPage(site, answers, readerFactsOf(site, person), request, response);
   });
   router.use((request, _response, next) => next(new Refusal('not-found', `${request.method} is not answered at ${request.path}.`)));
   return router;
@@ -85,7 +93,7 @@ export function answerSignedOut(site: Site, answers: PublicAnswers, logger: Logg
 function sendMarkedPage(site: Site, person: Person, request: Request, response: Response): boolean {
   const snapshot = site.snapshots.at();
   const page = snapshot.pageByPath.get(request.path);
-  const reader = readerFactsOf(person);
+  const reader = readerFactsOf(site, person);
   if (!page || !mayRead(page, reader)) return false;
   const marks = { isMarked: true, pageId: page.id };
   const { answer } = renderPublicPage(site, snapshot, page, null, request.path, reader, marks, queryOf(request));
@@ -154,34 +162,4 @@ function queryOf(request: Request): Readonly<Record<string, string>> {
   if (!request.url.includes('?')) return noQuery;
   const entries = Object.entries(request.query).flatMap(([name, value]) => (typeof value === 'string' ? [[name, value] as const] : []));
   return entries.length === 0 ? {} : Object.fromEntries(entries);
-}
-
-function sendSignIn(
-  site: Site,
-  sessions: Sessions,
-  request: Request,
-  response: Response,
-  status: number,
-  extra: Readonly<Record<string, unknown>>,
-): void {
-  const person = personOf(site, request);
-  const to = localPath(String(request.query['to'] ?? fieldsOf(request).to));
-  const { answer } = renderPublicPage(site, site.snapshots.at(), null, 'sign-in', '/sign-in', readerFactsOf(person), {
-    csrfToken: sessions.tokenFor(request, response),
-    signedInAs: person?.name,
-    to,
-    ...extra,
-  });
-  response.status(status).set('Cache-Control', 'no-store').type('html').send(answer.body);
-}
-
-function fieldsOf(request: Request): { email: string; password: string; to: string } {
-  const body = (request.body ?? {}) as Record<string, unknown>;
-  const text = (name: string) => (typeof body[name] === 'string' ? body[name].slice(0, 2_000) : '');
-  return { email: text('email'), password: text('password'), to: text('to') };
-}
-
-// Only a path on this site: nobody is sent elsewhere by a link that looks like ours.
-function localPath(to: string): string {
-  return /^\/(?![/\\])[^\s\\]*$/.test(to) ? to : '/';
 }

@@ -70,7 +70,7 @@ export function createServer(options: ServerOptions): Express {
   app.use(...sessions.middleware);
   app.use('/media', mediaRouter(site));
   app.use('/api', express.json({ limit: '1mb' }), refuseDeep, apiRouter(site, sessions, options.version, options.startKey));
-  app.use(publicRouter(site, sessions, answers));
+  app.use(publicRouter(site, sessions, answers, logger));
   app.use(answerProblems(logger));
   return app;
 }

@@ -1,4 +1,5 @@
 import type { ReaderFacts } from '@core/rule/who';
+import { membershipsAt } from '@core/people/membership';
 import { doubleCsrf } from 'csrf-csrf';
 import cookieParser from 'cookie-parser';
 import type { Request, RequestHandler, Response } from 'express';
@@ -13,6 +14,9 @@ import { SignInGuard } from './sign-in-guard';
 declare module 'express-session' {
   interface SessionData {
     personId?: string;
+    /** UTC milliseconds at which somebody signed in, and with which browser. */
+    begunAt?: number;
+    browser?: string;
     /** A role, or the id of somebody, as whom the product is looked at. */
     lookAs?: string;
   }
@@ -69,13 +73,16 @@ export function createSessions(site: Site, secret: string, isSecure: boolean, lo
 
 /** Who is signed in, or null. */
 export function personOf(site: Site, request: Request): Person | null {
-  return site.people.get(request.session.personId ?? '') ?? null;
+  const person = site.people.get(request.session.personId ?? '');
+  return person && person.deactivatedAt === null ? person : null;
 }
 
-/** Begins a session of its own for somebody, so that no session known before goes on. */
-export async function beginSession(request: Request, person: Person): Promise<void> {
+/** Begins a session of its own for somebody, so that no session known before goes on. @param at - UTC milliseconds */
+export async function beginSession(request: Request, person: Person, at: number): Promise<void> {
   await new Promise<void>((resolve, reject) => request.session.regenerate(error => (error ? reject(error as Error) : resolve())));
   request.session.personId = person.id;
+  request.session.begunAt = at;
+  request.session.browser = (request.get('user-agent') ?? '').slice(0, 300);
   await keepSession(request);
 }
 
@@ -90,8 +97,8 @@ export async function endSession(request: Request): Promise<void> {
 }
 
 /** What rules may know of whoever is signed in. */
-export function readerFactsOf(person: Person | null): ReaderFacts {
+export function readerFactsOf(site: Site, person: Person | null): ReaderFacts {
   return person
-    ? { signedIn: true, roles: person.roles, memberships: person.memberships }
+    ? { signedIn: true, roles: person.roles, memberships: membershipsAt(person.memberships, site.clocks.content()) }
     : { signedIn: false, roles: [], memberships: [] };
 }

@@ -1,3 +1,5 @@
+import { localTime } from '@contract/common';
+import type { HeldMembership } from '@core/people/membership';
 import { roles, type Role } from '@core/workflow/workflow';
 import type { Knex } from 'knex';
 import { z } from 'zod';
@@ -9,14 +11,27 @@ export interface Person {
   readonly id: string;
   readonly name: string;
   readonly email: string;
+  /** Empty until they have chosen a password. */
   readonly passwordHash: string;
   readonly roles: readonly Role[];
-  readonly memberships: readonly string[];
+  readonly memberships: readonly HeldMembership[];
   /** Ids of the pages beneath which the person publishes; none means everywhere. */
   readonly sections: readonly string[];
+  /** What a reader says of themself, by the name of the field. */
+  readonly profile: Readonly<Record<string, string>>;
+  /** UTC milliseconds. */
+  readonly createdAt: number;
+  /** UTC milliseconds; null while the account is in use. */
+  readonly deactivatedAt: number | null;
 }
 
-const json = ['roles', 'memberships', 'sections'];
+const json = ['roles', 'memberships', 'sections', 'profile'];
+
+// Older versions held memberships by their names alone.
+const membership = z.union([
+  z.string().transform((name): HeldMembership => ({ name, from: null, until: null })),
+  z.object({ name: z.string(), from: localTime.nullable(), until: localTime.nullable() }),
+]);
 
 const stored = z.object({
   id: z.string().min(1),
@@ -24,8 +39,11 @@ const stored = z.object({
   email: z.string(),
   passwordHash: z.string(),
   roles: z.array(z.enum(roles)),
-  memberships: z.array(z.string()),
+  memberships: z.array(membership),
   sections: z.array(z.string()),
+  profile: z.record(z.string(), z.string()),
+  createdAt: z.number(),
+  deactivatedAt: z.number().nullable(),
 });
 
 /** Everybody who can be read, by name, and who cannot. */
@@ -63,4 +81,29 @@ export async function personByEmail(knex: Knex, email: string): Promise<Person |
 /** Adds somebody. */
 export async function insertPerson(knex: Knex, person: Person): Promise<void> {
   await knex('people').insert(toRow({ ...person, email: person.email.toLowerCase() }, json));
+}
+
+/** Changes something of somebody. */
+export async function updatePerson(knex: Knex, id: string, change: Partial<Omit<Person, 'id'>>): Promise<void> {
+  await knex('people').where({ id }).update(toRow(change, json));
+}
+
+/** Whether anything that was written names somebody, so that they cannot be forgotten without it. */
+export async function isNamedInLedger(knex: Knex, id: string): Promise<boolean> {
+  const places = [
+    ['records', 'created_by'],
+    ['revisions', 'created_by'],
+    ['editions', 'created_by'],
+    ['proposals', 'created_by'],
+    ['publication_entries', 'recorded_by'],
+    ['edition_moves', 'made_by'],
+  ] as const;
+  for (const [table, column] of places) if (await knex(table).where(column, id).first(column)) return true;
+  return false;
+}
+
+/** Forgets somebody, with all that is kept of them. */
+export async function deletePerson(knex: Knex, id: string): Promise<void> {
+  for (const table of ['saved_filters', 'access_tokens']) await knex(table).where({ person_id: id }).delete();
+  await knex('people').where({ id }).delete();
 }

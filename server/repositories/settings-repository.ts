@@ -1,7 +1,7 @@
 import { limits as limitsSchema } from '@contract/assembling';
 import { localeTag } from '@contract/common';
 import { closedPages, type ClosedPages } from '@contract/messages';
-import { opening, publicAddress } from '@contract/site';
+import { opening, publicAddress, signUp } from '@contract/site';
 import { open, type Opening } from '@core/site/opening';
 import { isTimeZone } from '@core/schedule/local-time';
 import type { RegionLimits } from '@core/theme/manifest';
@@ -34,6 +34,8 @@ export interface SiteSettings {
   readonly isIndexed: boolean;
   /** Until when only the staff sees it. */
   readonly opening: Opening;
+  /** Whether readers may sign up by themselves, and the membership that they hold then; empty for none. */
+  readonly signUp: { readonly isOpen: boolean; readonly membership: string };
   /** Whether Today leads through what a new site still lacks. */
   readonly showsFirstSteps: boolean;
 }
@@ -53,6 +55,7 @@ export const initialSettings: SiteSettings = {
   publicAddress: '',
   isIndexed: true,
   opening: open,
+  signUp: { isOpen: false, membership: '' },
   showsFirstSteps: false,
 };
 
@@ -71,6 +74,7 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   publicAddress,
   isIndexed: z.boolean(),
   opening,
+  signUp,
   showsFirstSteps: z.boolean(),
 };
 

@@ -15,9 +15,9 @@ export async function hashPassword(password: string): Promise<string> {
 /** The person whose e-mail address and password these are, or null. Takes as long for an unknown address as for a wrong password. */
 export async function authenticate(site: Site, email: string, password: string): Promise<Person | null> {
   const person = await personByEmail(site.knex, email);
-  const [salt, key] = (person?.passwordHash ?? 'AAAAAAAAAAAAAAAAAAAAAA==:AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA=')
+  const [salt, key] = (person?.passwordHash || 'AAAAAAAAAAAAAAAAAAAAAA==:AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA=')
     .split(':')
     .map(part => Buffer.from(part, 'base64'));
   const matches = timingSafeEqual(await derive(normalPassword(password), salt!, 32), key!);
-  return person && matches ? person : null;
+  return person && matches && person.passwordHash !== '' && person.deactivatedAt === null ? person : null;
 }

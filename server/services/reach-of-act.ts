@@ -50,7 +50,10 @@ export function pagesBeyond(site: Site, person: Person, publication: Publication
 /** Why somebody may not decide over what reaches beyond their sections, and who could. */
 export function beyondWords(site: Site, publication: Publication, beyond: readonly string[], rolesThatMay: readonly Role[]): string {
   const may = [...site.people.values()].filter(
-    each => each.roles.some(role => rolesThatMay.includes(role)) && pagesBeyond(site, each, publication).length === 0,
+    each =>
+      each.deactivatedAt === null &&
+      each.roles.some(role => rolesThatMay.includes(role)) &&
+      pagesBeyond(site, each, publication).length === 0,
   );
   const more = beyond.length > 3 ? ` and ${beyond.length - 3} more` : '';
   const who = someOf(may.map(each => each.name));

@@ -8,6 +8,12 @@ export async function saveSiteSettings(site: Site, person: Person, change: SiteS
   refuseBeyondSite(person, 'Settings of the site are');
   if (site.isAddressGiven && change.publicAddress !== undefined && change.publicAddress !== site.publicAddress)
     refuseInvalid([{ pointer: '/publicAddress', detail: 'Whoever started the server said the address; it counts before this one.' }]);
+  const memberships = (change.memberships ?? site.settings.memberships).map(each => each.name);
+  if (new Set(memberships).size < memberships.length)
+    refuseInvalid([{ pointer: '/memberships', detail: 'Two memberships have the same name.' }]);
+  const { signUp } = change;
+  if (signUp && signUp.membership !== '' && !memberships.includes(signUp.membership))
+    refuseInvalid([{ pointer: '/signUp/membership', detail: 'There is no such membership.' }]);
   await site.writes.run(() => changeSettings(site, change));
 }
 

@@ -13,6 +13,7 @@ import { inTransaction, UnreadableStore } from '../database/store-fault';
 import { unreadableLine, type Unreadable } from '../repositories/readable';
 import { ContentStore } from '../files/content-store';
 import { Renditions } from '../files/renditions';
+import { Outbox, type OutboxOptions } from '../mail/outbox';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
 import { History } from './history';
@@ -43,6 +44,8 @@ export interface Site {
   /** Long work rests for readers; see {@link Turns}. */
   readonly turns: Turns;
   readonly people: ReadonlyMap<string, Person>;
+  /** Sends e-mails. */
+  readonly outbox: Outbox;
   /** How often old addresses are asked for. */
   readonly hits: HitCounter;
   /** The bytes of the library's files. */
@@ -67,6 +70,7 @@ export async function loadSite(
   folder: string,
   publicAddress = '',
   registry: Registry = shippedTypes,
+  mail: Omit<OutboxOptions, 'folder'> = { smtp: '', from: '' },
 ): Promise<Site> {
   const { settings, unreadable: unreadableSettings } = await readSettings(knex);
   const { people, unreadable: unreadablePeople } = await readPeople(knex);
@@ -90,6 +94,7 @@ export async function loadSite(
     writes: new Exclusive(),
     turns: new Turns(),
     people: new Map(people.map(person => [person.id, person])),
+    outbox: new Outbox(knex, { ...mail, folder: path.join(folder, 'outbox') }),
     hits: await HitCounter.open(knex),
     contents: await ContentStore.open(path.join(folder, 'files'), knex),
     renditions: new Renditions(path.join(folder, 'renditions')),
@@ -137,6 +142,18 @@ function refuseUnreadable(unreadable: readonly Unreadable[]): void {
   throw new UnreadableStore(
     `${unreadable.map(unreadableLine).join('; ')}. Run ./almanac check --data FOLDER --set-aside to put it aside, or put back a copy of the store.`,
   );
+}
+
+const localAddresses = new WeakMap<Site, string>();
+
+/** Says where the server itself listens, for e-mails of a site whose public address has not been said. */
+export function listensAt(site: Site, address: string): void {
+  localAddresses.set(site, address);
+}
+
+/** The address that e-mails name. It is never taken from a request: whoever asks for a link must not say where it leads. */
+export function siteAddress(site: Site): string {
+  return site.publicAddress || (localAddresses.get(site) ?? 'http://localhost');
 }
 
 /** Whether there is a site yet: somebody who may sign in. */

@@ -1,5 +1,7 @@
 import type { Logger } from 'pino';
 import { whenFree } from '../database/store-fault';
+import { mailsKept } from '../mail/outbox';
+import { deleteTokensBefore } from '../repositories/access-tokens-repository';
 import { fileLimits } from '../files/limits';
 import { refreshPeople } from './people';
 import type { Site } from './site';
@@ -22,6 +24,7 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
   };
   const clean = () => {
     attempt('old sessions could not be cleaned out', () => cleanSessions(site));
+    attempt('old e-mails and links could not be cleaned out', () => cleanMails(site));
     attempt('files that nothing names could not be cleaned out', () => cleanFiles(site));
   };
   clean();
@@ -41,6 +44,15 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
 /** Deletes the sessions that are over. Sessions are real time, whatever the site's own clock says. */
 export function cleanSessions(site: Site): Promise<number> {
   return whenFree(() => site.knex('sessions').where('expired', '<', new Date().toISOString()).delete());
+}
+
+/** Forgets links that have ended and e-mails that are old. */
+export function cleanMails(site: Site): Promise<void> {
+  return site.writes.run(async () => {
+    const now = site.clocks.running();
+    await deleteTokensBefore(site.knex, now - mailsKept);
+    await site.outbox.clean(now - mailsKept);
+  });
 }
 
 /** Deletes what was uploaded and never made a file of. */

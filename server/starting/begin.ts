@@ -121,6 +121,9 @@ async function begun(site: Site, beginning: Beginning): Promise<Person> {
     roles: ['administrator'],
     memberships: [],
     sections: [],
+    profile: {},
+    createdAt: site.clocks.running(),
+    deactivatedAt: null,
   };
   const localeName = ownNameOf(wanted.locale);
   const settings: Partial<SiteSettings> = {

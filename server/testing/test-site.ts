@@ -12,7 +12,7 @@ import { openDatabase } from '../database/connect';
 import { createServer } from '../http/server';
 import type { StartKey } from '../http/start-key';
 import { loadTheme, type Theme } from '../public/theme';
-import { loadSite, type Site } from '../site/site';
+import { listensAt, loadSite, type Site } from '../site/site';
 
 /** The set day of the demo. */
 export const setDay = Date.parse('2027-03-18T09:40Z');
@@ -67,6 +67,7 @@ export class TestSite {
     });
     await new Promise<void>(resolve => (this.#server = app.listen(0, '127.0.0.1', () => resolve())));
     this.address = `http://127.0.0.1:${(this.#server!.address() as { port: number }).port}`;
+    listensAt(this.site, this.address);
   }
 
   async stop(): Promise<void> {

@@ -54,6 +54,8 @@ export const routes: Routes = [
         children: [
           { path: '', pathMatch: 'full', redirectTo: 'site' },
           { path: 'site', loadComponent: () => import('./set-up/site-set-up').then(module => module.SiteSetUp) },
+          { path: 'people', loadComponent: () => import('./set-up/people').then(module => module.People) },
+          { path: 'outbox', loadComponent: () => import('./set-up/outbox').then(module => module.OutboxSetUp) },
           { path: 'menus', loadComponent: () => import('./menus/menus').then(module => module.Menus) },
           { path: 'addresses', loadComponent: () => import('./set-up/addresses').then(module => module.Addresses) },
           { path: 'regions', loadComponent: () => import('./set-up/limits').then(module => module.LimitsSetUp) },
@@ -73,6 +75,11 @@ export const routes: Routes = [
         path: 'menus/:id',
         title: 'Writing · Lucid Almanac',
         loadComponent: () => import('./menus/menu-writer').then(module => module.MenuWriter),
+      },
+      {
+        path: 'account',
+        title: 'Your account · Lucid Almanac',
+        loadComponent: () => import('./account/account').then(module => module.Account),
       },
       { path: 'files', title: 'Files · Lucid Almanac', loadComponent: () => import('./files/files').then(module => module.FilesWorkspace) },
       {

@@ -44,6 +44,7 @@ import { roles } from '@core/workflow/workflow';
                 </button>
               }
             }
+            <a ngbDropdownItem routerLink="/account">Your account</a>
             <button ngbDropdownItem (click)="signOut()">Sign out</button>
           </div>
         </div>

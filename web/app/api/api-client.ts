@@ -6,6 +6,7 @@ import type * as assembling from '@contract/assembling';
 import type * as files from '@contract/files';
 import type * as menus from '@contract/menus';
 import type * as messages from '@contract/messages';
+import type * as people from '@contract/people';
 import type * as site from '@contract/site';
 import type { Today } from '@contract/today';
 import type { SiteFacts } from '@core/reach/site-facts';
@@ -82,6 +83,16 @@ export class ApiClient {
       }),
     );
   copyPages = (request: assembling.PageCopyRequest) => this.#post<assembling.Copied>('copies/pages', request);
+  listPeople = () => this.#get<people.PersonRow[]>('people');
+  readersCsv = () => this.#refine(this.#http.get('/api/people', { headers: { accept: 'text/csv' }, responseType: 'text' }));
+  invitePerson = (invitation: people.InvitationDraft) => this.#post<people.PersonRow[]>('people', invitation);
+  changePerson = (id: string, change: people.PersonChange) => this.#refine(this.#http.put<people.PersonRow[]>(`/api/people/${id}`, change));
+  inviteAgain = (id: string) => this.#post<void>(`people/${id}/invitation`, {});
+  forgetPerson = (id: string) => this.#refine(this.#http.delete<void>(`/api/people/${id}`));
+  listMails = () => this.#get<people.MailList>('mails');
+  changePassword = (current: string, next: string) => this.#refine(this.#http.put<void>('/api/session/password', { current, next }));
+  listSessions = () => this.#get<people.OwnSession[]>('session/all');
+  endSessions = () => this.#refine(this.#http.delete<void>('/api/session/others'));
   listMenus = () => this.#get<menus.MenuRow[]>('menus');
   listForwardings = () => this.#get<addresses.ForwardingRow[]>('forwardings');
   importForwardings = (bytes: Blob, isTrial: boolean) =>

@@ -50,8 +50,10 @@ import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 export class SetUp {
   protected readonly parts = [
     { path: 'site', label: 'The site' },
+    { path: 'people', label: 'People' },
     { path: 'menus', label: 'Menus' },
     { path: 'addresses', label: 'Old addresses' },
+    { path: 'outbox', label: 'Outbox' },
     { path: 'regions', label: 'What regions may hold' },
   ];
 }

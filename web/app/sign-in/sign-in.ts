@@ -30,6 +30,7 @@ import { SessionService } from '../state/session.service';
           [(ngModel)]="password"
         />
         <button class="btn btn-primary" [disabled]="isBusy()">Sign in</button>
+        <p class="forgotten"><a href="/sign-in/forgotten">Forgotten your password?</a></p>
       </form>
     </div>
   `,
@@ -53,6 +54,9 @@ import { SessionService } from '../state/session.service';
     }
     button {
       margin-top: 12px;
+    }
+    .forgotten {
+      margin: 8px 0 0;
     }
     .form-label {
       margin-top: 8px;

@@ -34,6 +34,7 @@ const site: DeskSite = {
   publicAddress: '',
   isAddressGiven: false,
   isIndexed: true,
+  signUp: { isOpen: false, membership: '' },
   opening: { isOpen: true, opensAt: null },
   limitsTag: '"first"',
 };

@@ -1,0 +1,103 @@
+import { emailAddress } from '@contract/site';
+import { shortestPassword } from '@core/people/password';
+import express, { type Request, type Router } from 'express';
+import type { Logger } from 'pino';
+import { RateLimiterMemory } from 'rate-limiter-flexible';
+import { Refusal } from '../errors/refusal';
+import { choosePassword, forgotPassword, signUp, tokenFollowed } from '../services/access';
+import type { Site } from '../site/site';
+import { refuseInsecure } from './secure';
+import { beginSession, personOf, type Sessions } from './sessions';
+import { sendSignInPage, textIn } from './sign-in-page';
+
+/** How many e-mails somebody may ask for within an hour, from one address and to one. */
+export const mailLimits = { perSource: 20, perReceiver: 4, windowSeconds: 3_600 } as const;
+
+/** The pages of whoever cannot sign in yet: forgotten passwords, links in e-mails, signing up. */
+export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Router {
+  const router = express.Router();
+  const form = [express.urlencoded({ extended: false, limit: '20kb' }), sessions.refuseForged];
+  const perSource = new RateLimiterMemory({ points: mailLimits.perSource, duration: mailLimits.windowSeconds });
+  const perReceiver = new RateLimiterMemory({ points: mailLimits.perReceiver, duration: mailLimits.windowSeconds });
+
+  /** Whether another e-mail may go out. To one receiver the ones beyond are left out silently, so that nothing is told by it. */
+  const mayMail = async (request: Request, email: string): Promise<boolean> => {
+    const source = await perSource.consume(request.ip ?? '').catch(() => null);
+    if (source === null) throw new Refusal('too-many-requests', 'Too many e-mails were asked for from here. Try again in an hour.');
+    return (await perReceiver.consume(email.trim().toLowerCase()).catch(() => null)) !== null;
+  };
+
+  router.get('/forgotten', (request, response) => sendSignInPage(site, sessions, request, response, { step: 'forgotten' }));
+  router.post('/forgotten', ...form, async (request, response) => {
+    const email = textIn(request, 'email');
+    if (await mayMail(request, email)) later(logger, forgotPassword(site, email));
+    sendSignInPage(site, sessions, request, response, {
+      step: 'sent',
+      words: `If ${email} has an account here, an e-mail with a link to choose a new password is on its way to it.`,
+    });
+  });
+  router.get('/new', (request, response) => {
+    if (!site.settings.signUp.isOpen) throw new Refusal('not-found', 'Nobody can sign up here by themselves.');
+    sendSignInPage(site, sessions, request, response, { step: 'sign up' });
+  });
+  router.post('/new', ...form, async (request, response) => {
+    const [name, email] = [textIn(request, 'name').trim(), textIn(request, 'email').trim()];
+    const fault =
+      name === '' || name.length > 120 ? 'Say your name.' : emailAddress.safeParse(email).success ? '' : 'That is no e-mail address.';
+    if (fault) return sendSignInPage(site, sessions, request, response, { status: 422, step: 'sign up', fault, name, email });
+    if (!site.settings.signUp.isOpen) throw new Refusal('not-permitted', 'Nobody can sign up here by themselves.');
+    if (await mayMail(request, email)) later(logger, signUp(site, name, email));
+    sendSignInPage(site, sessions, request, response, {
+      step: 'sent',
+      words: `An e-mail to ${email} is on its way. Open the link in it to go on.`,
+    });
+  });
+  router.get('/password', async (request, response) => {
+    const text = String(request.query['token'] ?? '');
+    const followed = await tokenFollowed(site, text).catch(asWords);
+    if (typeof followed === 'string')
+      return sendSignInPage(site, sessions, request, response, { status: 410, step: 'sent', words: followed });
+    const self = personOf(site, request);
+    const other = self && self.id !== followed.person.id ? followed.person.name : undefined;
+    sendSignInPage(site, sessions, request, response, {
+      step: 'new password',
+      token: text,
+      personName: followed.person.name,
+      personEmail: followed.person.email,
+      otherThan: other,
+      shortest: shortestPassword,
+    });
+  });
+  router.post('/password', ...form, async (request, response) => {
+    refuseInsecure(request, sessions.isSecure);
+    const [text, password] = [textIn(request, 'token'), textIn(request, 'password')];
+    const followed = await tokenFollowed(site, text).catch(asWords);
+    if (typeof followed === 'string')
+      return sendSignInPage(site, sessions, request, response, { status: 410, step: 'sent', words: followed });
+    const self = personOf(site, request);
+    const page = {
+      step: 'new password',
+      token: text,
+      personName: followed.person.name,
+      personEmail: followed.person.email,
+      shortest: shortestPassword,
+    } as const;
+    if (self && self.id !== followed.person.id)
+      return sendSignInPage(site, sessions, request, response, { ...page, status: 409, otherThan: followed.person.name });
+    const outcome = await choosePassword(site, text, password).catch(asWords);
+    if (typeof outcome === 'string') return sendSignInPage(site, sessions, request, response, { ...page, status: 422, fault: outcome });
+    await beginSession(request, outcome, site.clocks.running());
+    return response.redirect(303, outcome.roles.length > 0 ? '/almanac/today' : '/');
+  });
+  return router;
+}
+
+// How long an e-mail takes would tell whether an address is known, so nobody waits for it.
+function later(logger: Logger, work: Promise<void>): void {
+  void work.catch((error: unknown) => logger.error({ err: error }, 'an e-mail could not be sent'));
+}
+
+function asWords(error: unknown): string {
+  if (error instanceof Refusal) return error.faults[0]?.detail ?? error.message;
+  throw error;
+}

@@ -1,0 +1,130 @@
+import { writeFullMoment } from '@core/format/moment';
+import { passwordFault } from '@core/people/password';
+import { createHash, randomBytes } from 'node:crypto';
+import { v7 as uuidv7 } from 'uuid';
+import { inTransaction } from '../database/store-fault';
+import { Refusal, refuseInvalid } from '../errors/refusal';
+import { alreadyHereMail, invitationMail, passwordMail, signUpMail } from '../mail/texts';
+import { insertToken, tokenByHash, useToken, type AccessToken, type TokenPurpose } from '../repositories/access-tokens-repository';
+import { insertPerson, personByEmail, updatePerson, type Person } from '../repositories/people-repository';
+import { endSessionsOf } from '../repositories/sessions-repository';
+import { refreshPeople } from '../site/people';
+import { siteAddress, type Site } from '../site/site';
+import { momentStyle } from './names';
+import { authenticate, hashPassword } from './passwords';
+
+const hour = 3_600_000;
+
+/** How long a link in an e-mail can be followed, in milliseconds. @see OWASP ASVS 5.0 section 6.4 */
+export const tokenLives: Readonly<Record<TokenPurpose, number>> = { invitation: 7 * 24 * hour, 'new password': hour, 'sign-up': 24 * hour };
+
+/** Sends somebody who has been invited the link by which they choose a password. */
+export async function sendInvitation(site: Site, person: Person, by: Person): Promise<void> {
+  const { link, until } = await newToken(site, person, 'invitation');
+  await send(site, invitationMail({ siteName: site.settings.name, to: person, link, until }, by.name));
+}
+
+/** Sends whoever forgot their password a link to a new one. Whether an address is known is told to nobody. */
+export async function forgotPassword(site: Site, email: string): Promise<void> {
+  const person = await personByEmail(site.knex, email.trim());
+  if (!person || person.deactivatedAt !== null) return;
+  const { link, until } = await newToken(site, person, 'new password');
+  await send(site, passwordMail({ siteName: site.settings.name, to: person, link, until }));
+}
+
+/** Somebody signs up as a reader. Whether the address is known is told to nobody but whoever reads its mail. */
+export async function signUp(site: Site, name: string, email: string): Promise<void> {
+  const { signUp: wish, name: siteName } = site.settings;
+  if (!wish.isOpen) throw new Refusal('not-permitted', 'Nobody can sign up here by themselves.');
+  const known = await personByEmail(site.knex, email.trim());
+  if (known && known.passwordHash !== '') {
+    if (known.deactivatedAt === null) await send(site, alreadyHereMail({ siteName, to: known, link: `${siteAddress(site)}/sign-in` }));
+    return;
+  }
+  const person: Person = known ?? {
+    id: uuidv7(),
+    name: name.trim(),
+    email: email.trim().toLowerCase(),
+    passwordHash: '',
+    roles: [],
+    memberships: wish.membership === '' ? [] : [{ name: wish.membership, from: null, until: null }],
+    sections: [],
+    profile: {},
+    createdAt: site.clocks.running(),
+    deactivatedAt: null,
+  };
+  if (!known) {
+    await site.writes.run(() => insertPerson(site.knex, person));
+    await refreshPeople(site);
+  }
+  const { link, until } = await newToken(site, person, 'sign-up');
+  await send(site, signUpMail({ siteName, to: person, link, until }));
+}
+
+/** A link that can still be followed, and whose it is. @throws Refusal that says why it cannot */
+export async function tokenFollowed(site: Site, text: string): Promise<{ readonly token: AccessToken; readonly person: Person }> {
+  const token = await tokenByHash(site.knex, hashOf(text));
+  const person = token && site.people.get(token.personId);
+  if (!token || !person || person.deactivatedAt !== null)
+    throw new Refusal('not-found', 'This link is not one of ours, or a newer one has been sent since.');
+  if (token.usedAt !== null) throw new Refusal('conflict', 'This link has been used already. Sign in, or ask for a new password.');
+  if (token.expiresAt <= site.clocks.running()) throw new Refusal('conflict', 'This link has ended. Ask for another one.');
+  return { token, person };
+}
+
+/** Sets a password by a link that was sent; all other sessions of the person end. @returns who they are */
+export async function choosePassword(site: Site, text: string, password: string): Promise<Person> {
+  const { token, person } = await tokenFollowed(site, text);
+  refuseWeak(site, person, password, '/password');
+  const passwordHash = await hashPassword(password);
+  await site.writes.run(() =>
+    inTransaction(site.knex, async transaction => {
+      if (!(await useToken(transaction, token.hash, site.clocks.running())))
+        throw new Refusal('conflict', 'This link has been used already.');
+      await updatePerson(transaction, person.id, { passwordHash });
+      await endSessionsOf(transaction, person.id, null);
+    }),
+  );
+  await refreshPeople(site);
+  return site.people.get(person.id)!;
+}
+
+/** Changes one's own password; all other sessions end. @param keptSession - id of the one that goes on */
+export async function changePassword(site: Site, person: Person, current: string, next: string, keptSession: string): Promise<void> {
+  if (!(await authenticate(site, person.email, current))) refuseInvalid([{ pointer: '/current', detail: 'This is not your password.' }]);
+  refuseWeak(site, person, next, '/next');
+  const passwordHash = await hashPassword(next);
+  await site.writes.run(() =>
+    inTransaction(site.knex, async transaction => {
+      await updatePerson(transaction, person.id, { passwordHash });
+      await endSessionsOf(transaction, person.id, keptSession);
+    }),
+  );
+  await refreshPeople(site);
+}
+
+function refuseWeak(site: Site, person: Person, password: string, pointer: string): void {
+  const detail = passwordFault(password, { ...person, siteName: site.settings.name });
+  if (detail) refuseInvalid([{ pointer, detail }]);
+}
+
+// 192 bits of chance; only the hash is kept, so that whoever reads the store cannot follow it.
+async function newToken(site: Site, person: Person, purpose: TokenPurpose): Promise<{ link: string; until: string }> {
+  const text = randomBytes(24).toString('base64url');
+  const createdAt = site.clocks.running();
+  const expiresAt = createdAt + tokenLives[purpose];
+  await site.writes.run(() =>
+    inTransaction(site.knex, transaction =>
+      insertToken(transaction, { hash: hashOf(text), personId: person.id, purpose, createdAt, expiresAt, usedAt: null }),
+    ),
+  );
+  return { link: `${siteAddress(site)}/sign-in/password?token=${text}`, until: writeFullMoment(expiresAt, momentStyle(site)) };
+}
+
+function send(site: Site, mail: Parameters<Site['outbox']['send']>[0]): Promise<void> {
+  return site.outbox.send(mail, { name: site.settings.name, host: new URL(siteAddress(site)).hostname }, site.clocks.running());
+}
+
+function hashOf(text: string): string {
+  return createHash('sha256').update(text).digest('hex');
+}

@@ -1,0 +1,161 @@
+import type { Invitation, PersonChange, PersonRow } from '@contract/people';
+import { namedPage } from '@core/kinds/effect';
+import { membershipsAt } from '@core/people/membership';
+import { instantOf } from '@core/schedule/local-time';
+import { stringify } from 'csv-stringify/sync';
+import { v7 as uuidv7 } from 'uuid';
+import { inTransaction } from '../database/store-fault';
+import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
+import { openInvitations } from '../repositories/access-tokens-repository';
+import { deletePerson, insertPerson, isNamedInLedger, personByEmail, updatePerson, type Person } from '../repositories/people-repository';
+import { endSessionsOf, readSessions } from '../repositories/sessions-repository';
+import { refreshPeople } from '../site/people';
+import type { Site } from '../site/site';
+import { sendInvitation } from './access';
+
+/** Everybody with an account, by name. @throws Refusal when the person may not know */
+export async function listPeople(site: Site, person: Person): Promise<readonly PersonRow[]> {
+  refuseOthers(person, 'Who has an account is known to');
+  const [invitations, sessions] = [await openInvitations(site.knex), await readSessions(site.knex)];
+  const snapshot = site.snapshots.at();
+  const now = site.clocks.content();
+  return [...site.people.values()]
+    .map((each): PersonRow => {
+      const { id, name, email, roles, memberships, createdAt } = each;
+      const isInvited = each.passwordHash === '';
+      return {
+        id,
+        name,
+        email,
+        roles: [...roles],
+        sections: each.sections.flatMap(section => {
+          const page = snapshot.pageById.get(section);
+          return page ? [namedPage(page)] : [];
+        }),
+        memberships: [...memberships],
+        holds: [...membershipsAt(memberships, now)],
+        state: each.deactivatedAt !== null ? 'deactivated' : isInvited ? 'invited' : 'active',
+        invitedUntil: isInvited ? (invitations.get(id) ?? null) : null,
+        createdAt,
+        sessionCount: sessions.filter(session => session.personId === id).length,
+      };
+    })
+    .sort((a, b) => a.name.localeCompare(b.name, site.ledger.baseLocale));
+}
+
+/** The readers as CSV: those with an account and no role. @see RFC 4180 */
+export function readersCsv(people: readonly PersonRow[]): string {
+  const rows = people
+    .filter(each => each.roles.length === 0)
+    .map(each => [each.name, each.email, each.holds.join(' '), each.state, new Date(each.createdAt).toISOString()].map(inert));
+  return stringify(rows, { header: true, columns: ['name', 'e-mail', 'memberships', 'state', 'since'], record_delimiter: 'windows' });
+}
+
+// What a table program would take for a formula is words to it.
+function inert(text: string): string {
+  return /^[=+\-@\t\r]/.test(text) ? `'${text}` : text;
+}
+
+/** Adds somebody and sends them a link to choose a password. @returns their id */
+export async function invitePerson(site: Site, by: Person, invitation: Invitation): Promise<string> {
+  refuseOthers(by, 'People are invited by');
+  const faults = faultsOf(site, invitation);
+  if (await personByEmail(site.knex, invitation.email))
+    faults.push({ pointer: '/email', detail: 'Somebody has an account with this address.' });
+  if (faults.length > 0) refuseInvalid(faults);
+  const person: Person = {
+    id: uuidv7(),
+    name: invitation.name.trim(),
+    email: invitation.email.toLowerCase(),
+    passwordHash: '',
+    roles: invitation.roles,
+    memberships: invitation.memberships,
+    sections: invitation.sections,
+    profile: {},
+    createdAt: site.clocks.running(),
+    deactivatedAt: null,
+  };
+  await site.writes.run(() => inTransaction(site.knex, transaction => insertPerson(transaction, person)));
+  await refreshPeople(site);
+  await sendInvitation(site, person, by);
+  return person.id;
+}
+
+/** Sends somebody who has not come yet another link; the earlier one no longer works. */
+export async function inviteAgain(site: Site, by: Person, id: string): Promise<void> {
+  refuseOthers(by, 'People are invited by');
+  const person = personOf(site, id);
+  if (person.passwordHash !== '') throw new Refusal('conflict', `${person.name} has chosen a password already.`);
+  await sendInvitation(site, person, by);
+}
+
+/** Changes what somebody may do, or whether they may sign in at all. It holds from their next request on. */
+export async function changePerson(site: Site, by: Person, id: string, change: PersonChange): Promise<void> {
+  refuseOthers(by, 'People are changed by');
+  const faults = faultsOf(site, change);
+  if (faults.length > 0) refuseInvalid(faults);
+  await site.writes.run(async () => {
+    const person = personOf(site, id);
+    const { isActive, ...parts } = change;
+    const roles = change.roles ?? person.roles;
+    const isStaying = isActive ?? person.deactivatedAt === null;
+    if (!(isStaying && roles.includes('administrator'))) refuseLast(site, person);
+    await inTransaction(site.knex, async transaction => {
+      const deactivatedAt = isStaying ? null : (person.deactivatedAt ?? site.clocks.running());
+      await updatePerson(transaction, id, { ...parts, deactivatedAt });
+      if (!isStaying) await endSessionsOf(transaction, id, null);
+    });
+    await refreshPeople(site);
+  });
+}
+
+/** Forgets somebody on their request. Whoever is named by what was written stays by name and is deactivated instead. */
+export async function forgetPerson(site: Site, by: Person, id: string): Promise<void> {
+  refuseOthers(by, 'People are forgotten by');
+  await site.writes.run(async () => {
+    const person = personOf(site, id);
+    refuseLast(site, person);
+    if (await isNamedInLedger(site.knex, id))
+      throw new Refusal(
+        'conflict',
+        `What ${person.name} wrote names them and stays theirs. Deactivate the account instead: nobody can sign in with it then.`,
+      );
+    await inTransaction(site.knex, async transaction => {
+      await endSessionsOf(transaction, id, null);
+      await deletePerson(transaction, id);
+    });
+    await refreshPeople(site);
+  });
+}
+
+function personOf(site: Site, id: string): Person {
+  const person = site.people.get(id);
+  if (!person) throw new Refusal('not-found', 'There is nobody with this id.');
+  return person;
+}
+
+// Without one nobody could ever change who may do what.
+function refuseLast(site: Site, person: Person): void {
+  const isOne = (each: Person) => each.roles.includes('administrator') && each.deactivatedAt === null && each.passwordHash !== '';
+  if (isOne(person) && [...site.people.values()].filter(isOne).length === 1)
+    throw new Refusal('conflict', `${person.name} is the last administrator. Make somebody else one first.`);
+}
+
+function refuseOthers({ roles }: Person, subject: string): void {
+  if (!roles.includes('administrator')) throw new Refusal('not-permitted', `${subject} administrators.`);
+}
+
+function faultsOf(site: Site, { sections = [], memberships = [] }: PersonChange): Fault[] {
+  const snapshot = site.snapshots.at();
+  return [
+    ...sections.flatMap((id, at) => (snapshot.pageById.has(id) ? [] : [{ pointer: `/sections/${at}`, detail: 'That page is gone.' }])),
+    ...memberships.flatMap(({ name, from, until }, at) => [
+      ...(site.settings.memberships.some(each => each.name === name)
+        ? []
+        : [{ pointer: `/memberships/${at}/name`, detail: 'There is no such membership.' }]),
+      ...(from && until && instantOf(until) <= instantOf(from)
+        ? [{ pointer: `/memberships/${at}/until`, detail: 'The end must lie after the beginning.' }]
+        : []),
+    ]),
+  ];
+}

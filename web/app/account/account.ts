@@ -1,0 +1,132 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { OwnSession } from '@contract/people';
+import { shortestPassword } from '@core/people/password';
+import { ApiClient, ApiProblem } from '../api/api-client';
+import { WhenPipe } from '../shared/when-pipe';
+import { MessageService } from '../state/message.service';
+
+/** One's own account: the password, and where one is signed in. */
+@Component({
+  selector: 'almanac-account',
+  imports: [FormsModule, WhenPipe],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1>Your account</h1>
+    <form class="panel" (ngSubmit)="change()">
+      <h2>Password</h2>
+      <label class="form-label" for="account-current">The one you have</label>
+      <input
+        class="form-control"
+        id="account-current"
+        name="current"
+        type="password"
+        autocomplete="current-password"
+        [(ngModel)]="current"
+      />
+      <p class="form-fault" role="alert">{{ faultAt('/current') }}</p>
+      <label class="form-label" for="account-next">A new one</label>
+      <input
+        class="form-control"
+        id="account-next"
+        name="next"
+        type="password"
+        autocomplete="new-password"
+        aria-describedby="account-next-help"
+        [(ngModel)]="next"
+      />
+      <p class="form-help" id="account-next-help">At least {{ shortest }} characters. You are signed out everywhere else.</p>
+      <p class="form-fault" role="alert">{{ faultAt('/next') }}</p>
+      <button class="btn btn-primary" [disabled]="!current || !next">Change it</button>
+    </form>
+    <section class="panel">
+      <h2>Where you are signed in</h2>
+      <ul>
+        @for (each of sessions(); track each.id) {
+          <li>
+            <b>{{ each.isThis ? 'Here' : 'Elsewhere' }}</b>
+            <span class="quiet"
+              >{{ each.begunAt ? 'since ' : '' }}{{ each.begunAt ? (each.begunAt | when) : '' }} ·
+              {{ each.browser || 'a browser that did not say which' }}</span
+            >
+          </li>
+        }
+      </ul>
+      @if (sessions().length > 1) {
+        <button class="btn btn-plain" (click)="endOthers()">Sign out everywhere else</button>
+      }
+    </section>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 12px;
+      padding: 14px 20px 24px;
+      max-width: 640px;
+    }
+    .panel {
+      padding: 10px 16px 14px;
+    }
+    .form-fault:empty {
+      display: none;
+    }
+    ul {
+      list-style: none;
+      padding: 0;
+      margin: 0 0 8px;
+    }
+    li {
+      padding: 4px 0;
+      border-bottom: 1px solid #ece6d9;
+      overflow-wrap: anywhere;
+    }
+  `,
+})
+export class Account {
+  readonly #api = inject(ApiClient);
+  readonly #messages = inject(MessageService);
+  protected readonly shortest = shortestPassword;
+  protected readonly sessions = signal<readonly OwnSession[]>([]);
+  readonly #problem = signal<ApiProblem | null>(null);
+  protected current = '';
+  protected next = '';
+
+  constructor() {
+    this.#read();
+  }
+
+  protected faultAt(pointer: string): string {
+    return this.#problem()?.faultAt(pointer) ?? '';
+  }
+
+  protected change(): void {
+    this.#api.changePassword(this.current, this.next).subscribe({
+      next: () => {
+        this.current = this.next = '';
+        this.#problem.set(null);
+        this.#messages.done('Changed. You are signed out everywhere else.');
+        this.#read();
+      },
+      error: (error: unknown) => {
+        this.#problem.set(error instanceof ApiProblem ? error : null);
+        this.#messages.problem(error);
+      },
+    });
+  }
+
+  protected endOthers(): void {
+    this.#api.endSessions().subscribe({
+      next: () => {
+        this.#messages.done('You are signed out everywhere else.');
+        this.#read();
+      },
+      error: (error: unknown) => this.#messages.problem(error),
+    });
+  }
+
+  #read(): void {
+    this.#api
+      .listSessions()
+      .subscribe({ next: sessions => this.sessions.set(sessions), error: (error: unknown) => this.#messages.problem(error) });
+  }
+}
