@@ -260,6 +260,22 @@ export const copyRequest = z.strictObject({
   differs: z.record(z.string().max(40), z.unknown()).default({}),
 });
 
+/** The changes that undo what an edition published. */
+export const undoing = z.object({
+  changes: z.array(
+    z.object({
+      recordId: z.string(),
+      kind,
+      title: z.string(),
+      value: z.unknown(),
+      retires: z.boolean(),
+      baseRevisionId: z.string().nullable(),
+    }),
+  ),
+  /** What has been changed since, and would be lost, in words. */
+  changedSince: z.array(z.string()),
+});
+
 /** Asks for a copy of a page with all beneath it. */
 export const pageCopyRequest = z.strictObject({
   pageId: uuid,
@@ -271,6 +287,7 @@ export const pageCopyRequest = z.strictObject({
 /** The changes that make the copy, ready to be saved as an edition. */
 export const copied = z.array(z.object({ recordId: z.string(), kind, value: z.unknown(), baseRevisionId: z.null() }));
 
+export type Undoing = z.infer<typeof undoing>;
 export type PageCopyRequest = z.infer<typeof pageCopyRequest>;
 export type CopyRequest = z.infer<typeof copyRequest>;
 export type Copied = z.infer<typeof copied>;

@@ -172,6 +172,12 @@ export const operations = {
     body: messages.moveOfEdition,
     answer: messages.editionDetail,
   },
+  readUndoing: {
+    method: 'get',
+    path: '/editions/{id}/undoing',
+    summary: 'The changes that would put everything an edition published back to what it was before.',
+    answer: assembling.undoing,
+  },
   listEditions: {
     method: 'get',
     path: '/editions',

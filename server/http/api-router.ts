@@ -32,6 +32,7 @@ import { reachCsv, reachTable, siteFacts } from '../services/reach';
 import { compareRevisions, listBlocks, listPages, readRecord } from '../services/records';
 import { listSharedRules } from '../services/shared-rules';
 import { todayFor } from '../services/today';
+import { undoingOf } from '../services/undoing';
 import { checkedChanges } from '../services/validation';
 import { overlaysFor, ribbonOf, viewPage } from '../services/views';
 import { explainPlacement } from '../services/why';
@@ -197,6 +198,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       await moveEdition(site, person, id, body);
       return editionDetail(site, person, id);
     },
+    readUndoing: ({ id }) => undoingOf(site, id),
     listEditions: ({ person, query }) => [...listEditions(site, person, query.stage)],
     saveProposal: async ({ person, id, body }) =>
       readRecord(site, person, await saveProposal(site, person, id, body.value, body.parentRevisionId, body.note)),

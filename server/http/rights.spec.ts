@@ -36,6 +36,7 @@ const rights: Readonly<Record<OperationName, string>> = {
   createEdition: 'ux.x...x',
   readEdition: 'ux......',
   moveEdition: 'ux.x...x',
+  readUndoing: 'ux......',
   listEditions: 'ux......',
   saveProposal: 'ux.x...x',
   view: 'ux......',
@@ -146,6 +147,7 @@ describe(`what each may do (${head})`, () => {
       changePerson: [...test.site.people.values()].find(each => each.email.startsWith('bea'))!.id,
       ...(name === 'inviteAgain' || name === 'forgetPerson' ? { [name]: await invited() } : {}),
       readEdition: [...test.site.ledger.editions.keys()][0]!,
+      readUndoing: [...test.site.ledger.editions.keys()][0]!,
       readFile: test.site.ledger.recordsOf('file')[0]!.id,
     };
     const id = ids[name] ?? page;

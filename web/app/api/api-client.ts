@@ -47,6 +47,7 @@ export class ApiClient {
   compareRevisions = (before: string, after: string) => this.#get<messages.Comparison>('compare', { before, after });
   createEdition = (edition: messages.EditionDraft) => this.#post<messages.EditionDetail>('editions', edition);
   readEdition = (id: string) => this.#get<messages.EditionDetail>(`editions/${id}`);
+  readUndoing = (id: string) => this.#get<assembling.Undoing>(`editions/${id}/undoing`);
   moveEdition = (id: string, move: messages.EditionMoveWish) => this.#post<messages.EditionDetail>(`editions/${id}/moves`, move);
   listEditions = (stage: 'open' | 'ended') => this.#get<messages.EditionRow[]>('editions', { stage });
   saveProposal = (id: string, body: { value: unknown; parentRevisionId: string; note: string }) =>

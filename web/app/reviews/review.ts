@@ -15,6 +15,7 @@ import { LookAhead } from '../shared/look-ahead';
 import { MomentField } from '../shared/moment-field';
 import { PhaseMark } from '../shared/phase-mark';
 import { headsOf } from '../shared/heads';
+import { UndoService } from '../shared/undo.service';
 import { saySaved } from '../shared/say-saved';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
@@ -158,6 +159,9 @@ interface Unseen {
           <p class="notice-line leaf">{{ lifeWords(edition) }} {{ edition.publishedFrom | when }}.</p>
         }
         <div class="acts">
+          @if (edition.publishedFrom) {
+            <button class="btn btn-plain" (click)="undo()">Undo this…</button>
+          }
           @if (has('send for review')) {
             <button class="btn btn-primary" (click)="make('send for review')">Send for review</button>
           }
@@ -241,6 +245,7 @@ interface Unseen {
 export class ReviewOne {
   readonly #again = new Subject<void>();
   readonly #api = inject(ApiClient);
+  readonly #undoing = inject(UndoService);
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
   readonly #pages = inject(PagesService);
@@ -328,6 +333,11 @@ export class ReviewOne {
     this.unseen.set([]);
     this.problem.set(null);
     this.#again.next();
+  }
+
+  /** Puts back all that it published, as a new change. */
+  protected async undo(): Promise<void> {
+    if (await this.#undoing.undo(this.id())) this.#again.next();
   }
 
   protected make(name: MoveRequest['name']): void {

@@ -110,14 +110,7 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
         </button>
       }
     </p>
-    <cdk-virtual-scroll-viewport
-      itemSize="46"
-      class="panel rows"
-      role="list"
-      aria-label="Old addresses"
-      tabindex="0"
-      [style.height.px]="height()"
-    >
+    <cdk-virtual-scroll-viewport itemSize="46" class="panel rows" role="list" aria-label="Old addresses" tabindex="0">
       <div *cdkVirtualFor="let row of shown(); trackBy: byId; templateCacheSize: 0" role="listitem" class="line">
         <almanac-phase [status]="row.status" />
         <span class="way"
@@ -170,7 +163,7 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
       width: 260px;
     }
     .rows {
-      max-height: 50vh;
+      height: 44vh;
     }
     .line {
       display: flex;
@@ -222,7 +215,6 @@ export class Addresses {
         [each.path, each.leadsTo, each.address].some(word => word.toLowerCase().includes(text)),
     );
   });
-  protected readonly height = computed(() => Math.max(1, this.shown().length) * 46 + 2);
   protected readonly draft = signal<Draft>(fresh);
   protected readonly leadsSomewhere = computed(() => leadsOn(this.draft().status));
   protected readonly isFit = computed(() => this.draft().path.trim() !== '' && (!this.leadsSomewhere() || this.draft().to.trim() !== ''));

@@ -47,6 +47,9 @@ import { WhenPipe } from '../shared/when-pipe';
       padding: 4px 14px;
       margin-bottom: 6px;
     }
+    summary .quiet {
+      margin-inline-start: 6px;
+    }
     summary {
       min-height: 26px;
       cursor: pointer;

@@ -42,14 +42,7 @@ const nobody: PersonParts = { name: '', roles: ['writer'], sections: [], members
             <a class="btn btn-plain" href="/api/people" download="readers.csv" (click)="download($event)">Readers as a table</a>
             <button class="btn btn-primary" (click)="begin()">Invite somebody</button>
           </p>
-          <cdk-virtual-scroll-viewport
-            itemSize="46"
-            class="panel rows"
-            role="list"
-            aria-label="People"
-            tabindex="0"
-            [style.height.px]="height()"
-          >
+          <cdk-virtual-scroll-viewport itemSize="46" class="panel rows" role="list" aria-label="People" tabindex="0">
             <div *cdkVirtualFor="let person of shown(); trackBy: byId; templateCacheSize: 0" role="listitem">
               <button
                 class="line"
@@ -146,7 +139,7 @@ const nobody: PersonParts = { name: '', roles: ['writer'], sections: [], members
       width: auto;
     }
     .rows {
-      max-height: 62vh;
+      height: 58vh;
     }
     .line {
       display: flex;
@@ -219,7 +212,6 @@ export class People {
     const text = this.find().toLowerCase();
     return this.people().filter(each => (each.name.toLowerCase().includes(text) || each.email.includes(text)) && isOf(each, this.which()));
   });
-  protected readonly height = computed(() => Math.max(1, this.shown().length) * 46 + 2);
   protected readonly chosen = signal<PersonRow | null>(null);
   protected readonly parts$ = signal<PersonParts | null>(null);
   protected readonly parts = this.parts$.asReadonly();

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, Injector } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MessageService } from '../state/message.service';
 
@@ -14,6 +14,9 @@ import { MessageService } from '../state/message.service';
           <span>{{ message.text }}</span>
           @if (message.next; as next) {
             <a [routerLink]="next.link" [queryParams]="next.query">{{ next.label }}</a>
+          }
+          @if (message.undoes; as edition) {
+            <button class="btn-word" (click)="undo(edition)">Undo this…</button>
           }
           <span class="grow"></span>
           <button class="btn-word" (click)="messages.clear()">Close</button>
@@ -42,4 +45,11 @@ import { MessageService } from '../state/message.service';
 })
 export class MessageLine {
   protected readonly messages = inject(MessageService);
+  readonly #injector = inject(Injector);
+
+  // Loaded when it is first asked for: the first screen is there sooner without it.
+  protected async undo(edition: string): Promise<void> {
+    const { UndoService } = await import('./undo.service');
+    await this.#injector.get(UndoService).undo(edition);
+  }
 }

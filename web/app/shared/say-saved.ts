@@ -11,7 +11,7 @@ export function saySaved(edition: EditionDetail, style: MomentStyle): Omit<Messa
       if (edition.takesOff)
         return at > style.now
           ? { text: `Approved. “${edition.title}” goes off on ${writeMoment(at, style)}; until then readers have it.`, next: toIt }
-          : { text: `Done: “${edition.title}”. Readers no longer have it.`, next: toIt };
+          : { text: `Done: “${edition.title}”. Readers no longer have it.`, next: toIt, undoes: edition.id };
       if (at > style.now)
         return {
           text: `Approved. Readers see “${edition.title}” from ${writeMoment(at, style)}; until then nothing changes for them.`,
@@ -20,7 +20,7 @@ export function saySaved(edition: EditionDetail, style: MomentStyle): Omit<Messa
       const toPage: Message['next'] = edition.lookAt
         ? { label: 'See the page', link: ['/arrange'], query: { page: edition.lookAt } }
         : toIt;
-      return { text: `“${edition.title}” is live.`, next: toPage };
+      return { text: `“${edition.title}” is live.`, next: toPage, undoes: edition.id };
     }
     case 'in review': {
       const who =

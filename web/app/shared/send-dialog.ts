@@ -29,6 +29,9 @@ import { MomentField } from './moment-field';
     </div>
     <div class="modal-body">
       <almanac-clashes [clashes]="clashes()" (theirsTaken)="takeTheirs($event)" (mineKept)="keepMine($event)" />
+      @for (warning of warnings; track warning) {
+        <p class="notice-line">{{ warning }}</p>
+      }
       @for (change of changes; track change.recordId) {
         <details class="change" [open]="isAsking">
           <summary>
@@ -156,6 +159,8 @@ export class SendDialog implements OnInit {
   readonly #working = inject(WorkingChangesService);
   /** Set by whoever opens the dialog. */
   changes: readonly WorkingChange[] = [];
+  /** What should be known besides what each change does. */
+  warnings: readonly string[] = [];
   /** Only shows what the changes do. */
   isAsking = false;
   title = '';

@@ -23,25 +23,26 @@ export class SendService {
     );
   }
 
-  /** @returns whether they were saved; when not, they are still there */
-  async send(): Promise<boolean> {
+  /** @param warnings - what should be known besides; @returns whether they were saved; when not, they are still there */
+  async send(warnings: readonly string[] = []): Promise<boolean> {
     let edition: EditionDetail;
     try {
-      edition = await this.#open(false);
+      edition = await this.#open(false, warnings);
     } catch {
       return false;
     }
     this.#working.clear();
-    const { text, next } = saySaved(edition, this.#session.style);
-    this.#messages.done(text, next);
+    const { text, next, undoes } = saySaved(edition, this.#session.style);
+    this.#messages.done(text, next, undoes);
     return true;
   }
 
-  #open(isAsking: boolean): Promise<EditionDetail> {
+  #open(isAsking: boolean, warnings: readonly string[] = []): Promise<EditionDetail> {
     const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
     const dialog = opened.componentInstance as SendDialog;
     dialog.changes = this.#working.changes();
     dialog.isAsking = isAsking;
+    dialog.warnings = warnings;
     return opened.result as Promise<EditionDetail>;
   }
 }

@@ -5,6 +5,8 @@ import { ApiProblem } from '../api/api-client';
 export interface Message {
   readonly kind: 'done' | 'problem';
   readonly text: string;
+  /** The edition that can be undone. */
+  readonly undoes?: string;
   readonly next?: { readonly label: string; readonly link: readonly string[]; readonly query?: Readonly<Record<string, string>> };
 }
 
@@ -14,8 +16,8 @@ export class MessageService {
   readonly #message = signal<Message | null>(null);
   readonly message = this.#message.asReadonly();
 
-  done(text: string, next?: Message['next']): void {
-    this.#message.set({ kind: 'done', text, next });
+  done(text: string, next?: Message['next'], undoes?: string): void {
+    this.#message.set({ kind: 'done', text, next, undoes });
   }
 
   /** Says something that should be known before going on. */
