@@ -7,6 +7,8 @@ import path from 'node:path';
 /** The real application over a demo of its own, whose clock a test sets by starting it again. */
 export class Application {
   address = '';
+  /** What the server said when it started. */
+  told = '';
   readonly #data = path.join(mkdtempSync(path.join(tmpdir(), 'almanac-e2e-')), 'site');
   #process?: ChildProcess;
 
@@ -15,18 +17,26 @@ export class Application {
     await this.startAt(at);
   }
 
-  /** Starts the server anew with its clock at a moment; nothing else is run. */
-  async startAt(at: string): Promise<void> {
+  /** Starts the server anew with its clock at a moment, or running; nothing else is run. */
+  async startAt(at?: string): Promise<void> {
     await this.stop();
     const child = spawn(
       'node',
-      ['dist/node/server.mjs', '--data', this.#data, '--port', new URL(this.address || 'http://localhost:0').port || '0', '--at', at],
+      [
+        'dist/node/server.mjs',
+        '--data',
+        this.#data,
+        '--port',
+        new URL(this.address || 'http://localhost:0').port || '0',
+        ...(at ? ['--at', at] : []),
+      ],
       { stdio: ['ignore', 'pipe', 'inherit'] },
     );
     this.#process = child;
     this.address = await new Promise<string>((resolve, reject) => {
       child.stdout!.on('data', (data: Buffer) => {
-        const found = /(http:\/\/localhost:\d+)\//.exec(data.toString());
+        this.told += data.toString();
+        const found = /(http:\/\/localhost:\d+)\//.exec(this.told);
         if (found) resolve(found[1]!);
       });
       child.on('exit', code => reject(new Error(`The server ended with ${code}`)));

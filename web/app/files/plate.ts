@@ -10,7 +10,7 @@ import type { FileRow } from '@contract/files';
       @if (file().plate) {
         <img [src]="file().plate" alt="" loading="lazy" [style.object-fit]="isWhole() ? 'contain' : 'cover'" />
       } @else {
-        <span class="kind">{{ label() }}</span>
+        <span class="kind" aria-hidden="true">{{ label() }}</span>
       }
     </span>
     <span class="title">{{ file().title }}</span>

@@ -242,7 +242,7 @@ export class SiteSetUp {
       error: (error: unknown) => {
         this.isBusy.set(false);
         this.#problem.set(error instanceof ApiProblem ? error : null);
-        this.#messages.problem(error);
+        if (this.#problem()?.problem.errors === undefined) this.#messages.problem(error);
       },
     });
   }

@@ -225,7 +225,14 @@ export class Start implements OnInit {
         error: (error: unknown) => {
           this.isBusy.set(false);
           this.#problem.set(error instanceof ApiProblem ? error : null);
-          this.fault.set(error instanceof ApiProblem ? error.message : 'Something went wrong. Try again; nothing was begun.');
+          const problem = this.#problem();
+          this.fault.set(
+            problem === null
+              ? 'Something went wrong. Try again; nothing was begun.'
+              : problem.problem.errors
+                ? 'Something is not right yet; it stands beneath its field.'
+                : problem.message,
+          );
         },
       });
   }

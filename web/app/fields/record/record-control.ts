@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, type OnInit } from '@angular/core';
 import type { RecordField } from '@core/fields/record/record';
 import { Control } from '../control';
 import { OptionSelect } from '../option-select';
@@ -11,11 +11,16 @@ import { RecordLists } from './record-lists';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<almanac-option-select [of]="this" [options]="options()" none="Not chosen" />`,
 })
-export class RecordControl extends Control<RecordField, string> {
+export class RecordControl extends Control<RecordField, string> implements OnInit {
   readonly #lists = inject(RecordLists);
   protected readonly options = computed(() =>
     this.#lists
-      .of(this.field().of)()
+      .of(this.field().of)
+      .rows()
       .map(({ id, title }) => ({ value: id, label: title })),
   );
+
+  ngOnInit(): void {
+    this.#lists.of(this.field().of).refresh();
+  }
 }
