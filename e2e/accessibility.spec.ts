@@ -70,6 +70,7 @@ test('every view of the editor passes', async ({ application, browser }) => {
   await page.getByText('Governs 3 placements').waitFor();
   await check('Rules');
   await page.getByRole('link', { name: 'Set-up', exact: true }).click();
+  await page.getByRole('link', { name: 'What regions may hold' }).click();
   await page.getByRole('heading', { name: 'What regions may hold' }).waitFor();
   await check('Set-up');
   await page.getByRole('link', { name: 'Reviews', exact: true }).click();

@@ -2,7 +2,7 @@ import type { AnyField, Field, FieldValues } from '@core/fields/index';
 import { initialValues } from '@core/fields/index';
 import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
-import { make, pageRow, Screen } from '../testing/site';
+import { fileRow, make, pageRow, Screen } from '../testing/site';
 import { FieldsForm } from './fields-form';
 import { fieldControls } from './index';
 
@@ -25,7 +25,7 @@ describe('FieldsForm', () => {
     values = { ...initialValues(fields), ...part };
     const pages = [pageRow('front', null, 0, { path: '/' }), pageRow('visit', 'front', 1), pageRow('join', 'front', 1)];
     const inputs = { fields, values, faultAt: (pointer: string) => faults[pointer] ?? null };
-    const fixture = await make(FieldsForm, inputs, { listPages: () => of(pages) });
+    const fixture = await make(FieldsForm, inputs, { listPages: () => of(pages), readFile: (id: string) => of(fileRow(id)) });
     fixture.componentInstance.valuesChange.subscribe(next => {
       values = next;
       fixture.componentRef.setInput('values', next);
@@ -102,10 +102,12 @@ describe('FieldsForm', () => {
     expect(values).toEqual({ more: ['join'] });
   });
 
-  it('chooses among the pictures of the site and shows which', async () => {
-    await show([{ name: 'picture', label: 'Picture', kind: 'picture', help } as Field]);
-    await type('Picture', '/media/reeds.svg');
-    expect([values, screen.host.querySelector('img')!.getAttribute('src')]).toEqual([{ picture: '/media/reeds.svg' }, '/media/reeds.svg']);
+  it('shows the picture that is named, says what it lacks, and lets go of it', async () => {
+    await show([{ name: 'picture', label: 'Picture', kind: 'picture', help } as Field], { picture: 'dunes' });
+    expect(screen.text).toContain('no words for those who cannot see it');
+    await screen.click('None');
+    expect(values).toEqual({ picture: '' });
+    expect(screen.host.querySelector('img')).toBeNull();
   });
 
   it('closes what others may change, and says who', async () => {

@@ -3,7 +3,7 @@ import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-i
 import { Router } from '@angular/router';
 import type { FileList, FileRow, FilesQuestion } from '@contract/files';
 import { fileSorts } from '@core/file/media-types';
-import { catchError, debounceTime, merge, of, startWith, Subject, switchMap, withLatestFrom } from 'rxjs';
+import { catchError, debounceTime, merge, of, Subject, switchMap, withLatestFrom } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { MessageService } from '../state/message.service';
@@ -174,13 +174,12 @@ export class FilesWorkspace {
   readonly #query$ = toObservable(this.#query);
   protected readonly list = toSignal(
     merge(
-      this.#query$.pipe(debounceTime(120)),
+      this.#query$.pipe(debounceTime(60)),
       merge(this.again, this.#uploads.broughtIn$).pipe(
         withLatestFrom(this.#query$),
         switchMap(([, query]) => of(query)),
       ),
     ).pipe(
-      startWith(this.#query()),
       switchMap(query =>
         this.#api.listFiles(query).pipe(
           catchError((error: unknown) => {

@@ -6,6 +6,7 @@ import type { Type } from '@angular/core';
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
+import type { FileRow } from '@contract/files';
 import type { DeskSite, PageRow } from '@contract/messages';
 import { askableFields } from '@core/page/askable';
 import { smallTheme } from '@core/testing/small-world';
@@ -53,6 +54,23 @@ export function pageRow(id: string, parentId: string | null, depth: number, part
     readers: '',
   } as const;
   return { id, title: id, path: `/${id}`, parentId, depth, topics: [], ...fixed, ...part };
+}
+
+/** A picture of the library as the API lists it. */
+export function fileRow(id: string, part: Partial<FileRow> = {}): FileRow {
+  const fixed = {
+    sort: 'picture',
+    width: 40,
+    height: 20,
+    words: '',
+    isDecoration: false,
+    lacksWords: true,
+    folder: '',
+    readers: '',
+  } as const;
+  const state = { status: 'live', waiting: null, holderCount: 1, changedAt: 0, changedBy: '' } as const;
+  const image = 'data:image/gif;base64,R0lGODlhAQABAAAAACwAAAAAAQABAAA=';
+  return { id, title: id, kindWords: 'PNG, 2 kB', address: `/media/${id}/x`, plate: image, topics: [], ...fixed, ...state, ...part };
 }
 
 /** Answers of the API by the name of the call; a call without one gives an empty list. */
