@@ -1,5 +1,6 @@
 import { benchArrange } from './arrange';
 import { benchAssembling } from './assembling';
+import { benchFiles } from './files';
 import { benchFirstLoad } from './first-load';
 import { writeRow } from './measure';
 import { benchPlanned } from './planned';
@@ -21,5 +22,6 @@ for (const row of await benchPlanned()) writeRow(row);
 for (const row of [...benchWorst(), ...benchWorstPlan()]) writeRow(row);
 for (const row of benchFirstLoad()) writeRow(row);
 for (const row of await benchArrange()) writeRow(row);
+for (const row of await benchFiles()) writeRow(row);
 for (const row of await benchSoak()) writeRow(row);
 process.exit(0);

@@ -51,7 +51,8 @@ function fileFor(site: Site, request: Request): { readonly file: FileValue; read
   const snapshot = site.snapshots.at();
   const id = String(request.params['id']);
   const file = filesOf(snapshot).get(id);
-  const person = personOf(site, request);
+  // Ahead of the sessions there is nobody.
+  const person = (request.session as unknown) ? personOf(site, request) : null;
   const isForAll = !isClosed(site) && file !== undefined && mayHave(snapshot, id, anyone);
   const isStaff = person !== null && person.roles.length > 0;
   const isTheirs = isForAll || isStaff || (!isClosedTo(site, person) && mayHave(snapshot, id, readerFactsOf(site, person)));

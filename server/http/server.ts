@@ -14,7 +14,7 @@ import { problemDocument } from './problems';
 import { PublicAnswers } from '../public/answers';
 import { answerSignedOut, publicRouter } from './public-router';
 import { mediaRouter } from './media-router';
-import { createSessions } from './sessions';
+import { createSessions, sessionCookie } from './sessions';
 import type { StartKey } from './start-key';
 
 /** What a server is made with. */
@@ -57,6 +57,11 @@ export function createServer(options: ServerOptions): Express {
   app.use(contentSecurity(options.isSecure));
   app.use(refuseOddTargets);
   app.use(answerSignedOut(site, answers, logger));
+  const media = mediaRouter(site);
+  // Nearly all who ask for pictures are signed out, and need nothing of what follows.
+  app.use('/media', (request, response, next) =>
+    request.headers.cookie?.includes(sessionCookie) ? next() : media(request, response, next),
+  );
   app.use(
     pinoHttp({
       logger,
@@ -68,7 +73,7 @@ export function createServer(options: ServerOptions): Express {
   app.use(compression({ threshold: 2_048 }));
   serveFiles(app, options);
   app.use(...sessions.middleware);
-  app.use('/media', mediaRouter(site));
+  app.use('/media', media);
   app.use('/api', express.json({ limit: '1mb' }), refuseDeep, apiRouter(site, sessions, options.version, options.startKey));
   app.use(publicRouter(site, sessions, answers, logger));
   app.use(answerProblems(logger));
