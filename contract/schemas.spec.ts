@@ -23,6 +23,9 @@ const filled: Readonly<Record<string, unknown>> = {
   link: { page: id, address: '#x' },
   page: id,
   topics: ['sea'],
+  picture: id,
+  file: id,
+  record: id,
   moment: { local: '2027-04-01T06:00', zone: 'Europe/London' },
 };
 const filledValues = (fields: (typeof pageTypes)[number]['fields']) => ({
@@ -54,6 +57,42 @@ const samples: readonly (readonly [kind: string, value: object])[] = [
       ] as const,
   ),
   ...blockTypes.map(type => ['block', { ...freshBlock(type, 'A block'), fields: filledValues(type.fields) }] as const),
+  [
+    'menu',
+    {
+      version: 1,
+      title: 'Across the top',
+      entries: [
+        {
+          id: 'one',
+          target: { to: 'page', page: id, beneath: 2 },
+          words: '',
+          who: { any: [{ test: 'signed in' }] },
+          when: {},
+          currentOn: { any: [{ test: 'within', page: id }] },
+          entries: [{ id: 'two', target: { to: 'heading' }, words: 'More', who: {}, when: {}, currentOn: null, entries: [] }],
+        },
+      ],
+    },
+  ],
+  ['forwarding', { version: 1, path: '/old', beneath: true, to: { page: id, address: '#x' }, status: 308, reason: '' }],
+  [
+    'file',
+    {
+      version: 1,
+      title: 'A drawing',
+      name: 'a-drawing',
+      content: { hash: 'a'.repeat(64), mediaType: 'image/png', size: 40, width: 4, height: 3 },
+      words: 'A shed.',
+      isDecoration: false,
+      caption: '',
+      credit: '',
+      focalPoint: { x: 0.5, y: 0.5 },
+      folder: 'Drawings',
+      topics: ['sea'],
+      readers: null,
+    },
+  ],
   ['placement', placementOf({ blockId: id }, rule as never)],
   ['shared rule', { version: 1, title: 'A rule', reason: 'Because', rule }],
   [

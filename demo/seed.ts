@@ -392,6 +392,7 @@ function boatNotice(demo: LaidOut): readonly Change[] {
   const block = uuidv7();
   const value = writtenBlock('notice', 'First boat of the year', {
     tone: 'calm',
+    canBePutAway: true,
     text: 'The first boat to the stack sails in three weeks. Twelve places are left.',
     linkLabel: 'Keep a place',
     linkTo: '/whats-on/boat-to-the-stack',

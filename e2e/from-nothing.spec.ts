@@ -210,6 +210,11 @@ async function fromNothing(application: Application, browser: Browser): Promise<
     await expect(reader.getByText('The walk is yours from eight.')).toHaveCount(0);
     await expect(reader.getByRole('link', { name: 'Members hours' })).toHaveCount(0);
     await check(reader, 'the public page');
+    await reader.getByRole('button', { name: /^Put this notice away/ }).click();
+    await expect(reader.getByText('This site is being built')).toHaveCount(0);
+    await reader.reload();
+    await expect(reader.getByRole('heading', { level: 1 })).toBeVisible();
+    await expect(reader.getByText('This site is being built')).toHaveCount(0);
     await reader.goto('/contact');
     expect(new URL(reader.url()).pathname).toBe('/reach-us');
   });

@@ -35,6 +35,14 @@ describe('contrast', () => {
     ['caution-ink', 'caution-ground'],
     ['danger-ink', 'danger-ground'],
   ] as const;
+  it('reads in the theme on the brightest of pictures', () => {
+    // A shade over white, as CSS Compositing mixes them.
+    const [, colour, shade] = /--least-shade: (#[0-9a-f]{6})([0-9a-f]{2});/.exec(read('themes/shore/assets/shore.css'))!;
+    const strength = parseInt(shade!, 16) / 255;
+    const mixed = [1, 3, 5].map(at => Math.round(parseInt(colour!.slice(at, at + 2), 16) * strength + 255 * (1 - strength)));
+    const ground = `#${mixed.map(each => each.toString(16).padStart(2, '0')).join('')}`;
+    expect(wcag.hex(theme['sea-ink']!, ground)).toBeGreaterThanOrEqual(4.5);
+  });
   for (const [ink, ground] of pairs)
     it(`reads in the theme: ${ink} on ${ground}`, () => expect(wcag.hex(theme[ink]!, theme[ground]!)).toBeGreaterThanOrEqual(4.5));
 });

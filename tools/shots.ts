@@ -12,6 +12,11 @@ interface Shot {
 const workspace = (page: Page, name: string) => page.getByRole('navigation', { name: 'Workspaces' }).getByRole('link', { name }).click();
 const sheet = (page: Page, text: string) => page.frameLocator('iframe').getByText(text).first().waitFor();
 
+async function setUp(page: Page, part: string): Promise<void> {
+  await workspace(page, 'Set-up');
+  await page.getByRole('navigation', { name: 'Parts of the set-up' }).getByRole('link', { name: part }).click();
+}
+
 async function ternPoint(page: Page, at: string): Promise<void> {
   await workspace(page, 'Pages');
   await page.getByLabel('Title or path').fill('tern point');
@@ -41,21 +46,6 @@ const shots: readonly Shot[] = [
       await page
         .getByRole('button', { name: /Safe crossing times/ })
         .and(page.locator('[data-row]'))
-        .click();
-    },
-  },
-  {
-    name: 'arrange-rule',
-    who: 'ida',
-    prepare: async page => {
-      await ternPoint(page, '');
-      await page
-        .getByRole('button', { name: /Safe crossing times/ })
-        .and(page.locator('[data-row]'))
-        .click();
-      await page
-        .getByRole('button', { name: /^On which pages/ })
-        .first()
         .click();
     },
   },
@@ -124,8 +114,28 @@ const shots: readonly Shot[] = [
     name: 'limits',
     who: 'ida',
     prepare: async page => {
-      await workspace(page, 'Set-up');
+      await setUp(page, 'What regions may hold');
       await page.getByRole('heading', { name: 'What regions may hold' }).waitFor();
+    },
+  },
+  {
+    name: 'menu',
+    who: 'ida',
+    prepare: async page => {
+      await setUp(page, 'Menus');
+      await page.getByRole('link', { name: 'Across the top' }).click();
+      await sheet(page, 'Tern Point');
+    },
+  },
+  {
+    name: 'files',
+    who: 'bea',
+    prepare: async page => {
+      await workspace(page, 'Files');
+      await page
+        .getByRole('button', { name: /Tern Point/ })
+        .first()
+        .click();
     },
   },
   {
@@ -192,16 +202,41 @@ const shots: readonly Shot[] = [
   },
 ];
 
+/** The first day of a site of one's own. */
+async function takeFirstDay(browser: Browser): Promise<void> {
+  const application = new Application();
+  try {
+    await application.startAt('2027-03-18T09:40');
+    const page = await (await browser.newContext({ baseURL: application.address })).newPage();
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(/http\S+\/start\?key=\S+/.exec(application.told)![0]);
+    await page.getByLabel('Its name').fill('Penhallow Rope Works');
+    await page.getByLabel('What it is about').fill('A working rope walk, open to visitors.');
+    await page.getByLabel('Your name').fill('Ann Penrose');
+    await page.getByLabel('E-mail').fill('ann@penhallow.example');
+    await page.getByLabel('Password').fill('hemp tarred loft 7');
+    await page.getByRole('button', { name: 'Begin the site' }).click();
+    await page.getByRole('heading', { name: 'First steps' }).waitFor();
+    await keep(page, 'first-day');
+  } finally {
+    await application.close();
+  }
+}
+
 async function take(application: Application, browser: Browser, shot: Shot): Promise<void> {
   const page = shot.who ? await application.signIn(browser, shot.who) : await application.read(browser);
   await page.setViewportSize({ width: shot.width ?? 1280, height: 800 });
   await shot.prepare(page);
+  await keep(page, shot.name);
+}
+
+async function keep(page: Page, name: string): Promise<void> {
   // Fonts and pictures of the sheet settle.
   await page.waitForTimeout(1_200);
   await page.mouse.move(2, 400);
-  await page.screenshot({ path: `docs/screenshots/${shot.name}.png` });
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
   await page.context().close();
-  console.log(`docs/screenshots/${shot.name}.png`);
+  console.log(`docs/screenshots/${name}.png`);
 }
 
 const wanted = process.argv.slice(2);
@@ -213,7 +248,9 @@ const browser = await chromium.launch({
   env: { ...process.env, LANGUAGE: 'en_GB' },
 });
 try {
-  for (const shot of shots) if (wanted.length === 0 || wanted.includes(shot.name)) await take(application, browser, shot);
+  const isWanted = (name: string) => wanted.length === 0 || wanted.includes(name);
+  for (const shot of shots) if (isWanted(shot.name)) await take(application, browser, shot);
+  if (isWanted('first-day')) await takeFirstDay(browser);
 } finally {
   await browser.close();
   await application.close();

@@ -16,6 +16,10 @@ export interface BlockTypeDeclaration {
   /** Version of its fields. */
   readonly version: number;
   readonly fields: readonly AnyField[];
+  /** It brings a ground of its own, on which the looks of a theme have no say. */
+  readonly takesNoLook?: boolean;
+  /** It never shows the block's title of its own. */
+  readonly hasNoTitle?: boolean;
 }
 
 /** What a block is made ready for. */
@@ -49,8 +53,6 @@ export interface BlockPart {
 export interface BlockType extends BlockTypeDeclaration {
   /** Left out, the fields are all there is to show. */
   readonly model?: (context: BlockContext) => BlockPart;
-  /** It never shows the block's title of its own. */
-  readonly hasNoTitle?: boolean;
   /** From each older version of its fields to the next; `typeVersion` says which. */
   readonly upgrades?: UpgradeSteps;
   /** A plain template, for themes that have none; left out, one is made from its fields. */
@@ -61,10 +63,11 @@ export interface BlockType extends BlockTypeDeclaration {
 export function plainTemplate(type: BlockType): string {
   if (type.template !== undefined) return type.template;
   const title = '{{#if title}}<h2>{{title}}</h2>\n{{/if}}';
-  return `<section class="block plain align-{{align}}"{{> block-frame}}>\n${title}${plainTemplateOf(type.fields, 'fields')}</section>\n`;
+  return `<section class="block plain{{#if look}} look-{{look}}{{/if}} align-{{align}}"{{> block-frame}}>\n${title}${plainTemplateOf(type.fields, 'fields')}</section>\n`;
 }
 
 /** The declaration of a type alone. */
-export function declarationOf({ name, label, purpose, description, version, fields }: BlockTypeDeclaration): BlockTypeDeclaration {
-  return { name, label, purpose, description, version, fields };
+export function declarationOf(type: BlockTypeDeclaration): BlockTypeDeclaration {
+  const { name, label, purpose, description, version, fields, takesNoLook = false, hasNoTitle = false } = type;
+  return { name, label, purpose, description, version, fields, takesNoLook, hasNoTitle };
 }

@@ -44,7 +44,7 @@ describe('words that are not for everybody', () => {
   it('are not named, title or address, by anything that a reader gets', async () => {
     const secret = '/join/members/tide-tables';
     const sample = sampleEdition(test.pageId('/visit'), {
-      fields: { tone: 'calm', text: 'Lamps.', linkLabel: 'The tables', linkTo: { page: null, address: secret } },
+      fields: { tone: 'calm', canBePutAway: false, text: 'Lamps.', linkLabel: 'The tables', linkTo: { page: null, address: secret } },
     });
     const text = `<p>Read <a href="${secret}#june">the tables</a> or <a href="/visit">visit</a>.</p>`;
     const prose = sampleEdition(test.pageId('/visit'), { type: 'rich text', title: 'Where to read', fields: { body: readHtml(text) } });

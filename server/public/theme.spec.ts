@@ -63,6 +63,22 @@ describe('a page of the theme', () => {
     }
   });
 
+  it('dresses every type of block as its placement says, where its type lets it', () => {
+    const picture = { width: 1600, height: 900, tag: 't', focalPoint: { x: 0.5, y: 0.5 }, rendered: 'jpeg' };
+    const file = { id: 'f', address: '/media/f', mediaType: 'image/jpeg', title: 'F', words: 'W', caption: '', credit: '', picture };
+    const fields = { body: ['<p>x</p>'], picture: file, film: file, linkLabel: '', shownAs: 'titles', heading: 'H', text: 'M' };
+    const data = { links: [{ title: 'A', path: '/a' }], cards: [{ title: 'A', path: '/a' }] };
+    for (const type of shippedTypes.blockTypes.values()) {
+      // The page's model leaves away titles that a type does not show.
+      const title = type.hasNoTitle ? '' : 'Here';
+      const html = render({ main: [{ ...block, type: type.name, fields, data, title, look: 'tinted', align: 'end' }] });
+      const frame = /<[a-z]+ class="block ([^"]*)"/.exec(html)?.[1]?.split(' ') ?? [];
+      expect(frame).withContext(type.name).toContain('align-end');
+      expect(frame.includes('look-tinted')).withContext(type.name).toBe(!type.takesNoLook);
+      if (title) expect(html).withContext(type.name).toContain(title);
+    }
+  });
+
   it('renders once what says the same, and anew what says otherwise or is marked', () => {
     let rendered = 0;
     const counting: BlockType = {

@@ -59,5 +59,8 @@ describe('upgrading a store', () => {
   it('is not needed for reading: older values are brought up as they are read', () => {
     const older = { version: 1, type: 'rich text', title: 'Old', fields: { body: '<p>Words</p>' }, readers: null };
     expect((valueSchema('block', shippedTypes).parse(older) as BlockValue).fields['body']).toEqual(readHtml('<p>Words</p>'));
+    const strip = { version: 1, type: 'notice', title: 'Old', fields: { tone: 'calm', text: 'Lamps', linkLabel: '', linkTo: '' }, readers: null }; // prettier-ignore
+    const read = valueSchema('block', shippedTypes).parse(strip) as BlockValue;
+    expect([read.typeVersion, read.fields['canBePutAway'], read.fields['text']]).toEqual([2, false, 'Lamps']);
   });
 });

@@ -107,7 +107,7 @@ function dressings(id: (path: string) => string): readonly Dressing[] {
   const toStaff = (words: string, target: PlacementValue['target'], rule: Partial<Rule>): Dressing => ({
     type: 'notice',
     title: `In its own place: ${target.name.replace(/-/g, ' ')}`,
-    fields: { tone: 'calm', text: words, linkLabel: '', linkTo: '' },
+    fields: { tone: 'calm', canBePutAway: false, text: words, linkLabel: '', linkTo: '' },
     target,
     rule: { ...rule, who: staff },
     showsTitle: false,
@@ -117,7 +117,13 @@ function dressings(id: (path: string) => string): readonly Dressing[] {
     {
       type: 'notice',
       title: 'The site is being built',
-      fields: { tone: 'caution', text: 'This site is being built; what it says is still an example.', linkLabel: '', linkTo: '' },
+      fields: {
+        tone: 'caution',
+        canBePutAway: true,
+        text: 'This site is being built; what it says is still an example.',
+        linkLabel: '',
+        linkTo: '',
+      },
       target: region('notice-strip'),
       showsTitle: false,
       reason: 'So that nobody takes the examples at their word. Take it off when the site says what is so.',

@@ -8,9 +8,9 @@ export function sampleBlock(part: Partial<BlockValue> = {}): BlockValue {
   return {
     version: 2,
     type: 'notice',
-    typeVersion: 1,
+    typeVersion: 2,
     title: 'Moth lamps',
-    fields: { tone: 'calm', text: 'Lamps are lit at dusk.', linkLabel: '', linkTo: null },
+    fields: { tone: 'calm', canBePutAway: false, text: 'Lamps are lit at dusk.', linkLabel: '', linkTo: null },
     readers: null,
     ...part,
   };

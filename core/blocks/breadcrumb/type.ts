@@ -32,6 +32,7 @@ export const breadcrumb: BlockType = {
   description: 'The way from the front page to here.',
   version: 1,
   fields,
+  hasNoTitle: true,
   model: context => ({ data: { links: wayLinks(context) }, dependsOn: context.snapshot.pageReaderFacts }),
 };
 

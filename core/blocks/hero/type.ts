@@ -52,6 +52,7 @@ export const hero: BlockType = {
     [1, block => ({ ...block, typeVersion: 2, fields: filesById(fields, block['fields']) })],
   ]),
   hasNoTitle: true,
+  takesNoLook: true,
   model: ({ fields: own, page, opener }) => {
     if (own['heading'] !== '') return {};
     // Without a heading of its own it speaks for the page it stands on.

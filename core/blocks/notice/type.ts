@@ -1,4 +1,5 @@
 import type { Field } from '../../fields/index';
+import type { FieldValues } from '../../fields/field';
 import type { BlockType } from '../block-type';
 import { linkFields } from '../link-fields';
 
@@ -14,6 +15,13 @@ const fields: readonly Field[] = [
       { value: 'danger', label: 'Danger' },
     ],
   },
+  {
+    name: 'canBePutAway',
+    label: 'Readers may put it away',
+    kind: 'yes or no',
+    help: 'Their browser remembers it, and nothing else does. With other words it shows again.',
+    askedWhen: { field: 'tone', is: ['calm', 'caution'] },
+  },
   { name: 'text', label: 'Message', kind: 'short text', help: 'One or two sentences.', required: true, most: 400, hasOwnWords: true },
   ...linkFields('Where to read more.'),
 ];
@@ -24,6 +32,12 @@ export const notice: BlockType = {
   label: 'Notice',
   purpose: 'To read',
   description: 'A short message that must not be missed.',
-  version: 1,
+  version: 2,
   fields,
+  upgrades: new Map([
+    // Readers could put no notice of version 1 away.
+    [1, block => ({ ...block, typeVersion: 2, fields: { ...(block['fields'] as FieldValues), canBePutAway: false } })],
+  ]),
+  // Its tone is its ground.
+  takesNoLook: true,
 };

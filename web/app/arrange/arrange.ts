@@ -48,6 +48,9 @@ import { WhyPanel } from './why-panel';
       @if (working.changes().length > 0) {
         <span class="small quiet unsaved">with {{ working.changes().length }} unsaved</span>
       }
+      @if (publicPath(); as path) {
+        <a class="btn-word" [href]="path" target="_blank" rel="noopener">On the public site</a>
+      }
       @if (working.state().earlier.length > 0) {
         <button class="btn btn-plain" (click)="working.undo()">Undo</button>
       }
@@ -294,6 +297,11 @@ export class ArrangeWorkspace {
       count: target.rows.filter(row => row.number !== null).length,
     })),
   );
+  /** Where readers meet the page; empty while it is not live. */
+  protected readonly publicPath = computed(() => {
+    const page = this.pages.pages().find(each => each.id === this.arrange.vantage().page);
+    return page?.status === 'live' ? page.path : '';
+  });
   protected readonly pageTitle = computed(() => {
     const view = this.arrange.view();
     const page = this.pages.pages().find(each => each.id === view?.page.id);

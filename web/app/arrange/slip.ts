@@ -64,29 +64,33 @@ export type SlipWish =
           @for (place of places(); track place.index) {
             <option [value]="place.index" [selected]="place.isHere">{{ place.label }}</option>
           }</select
-        >, dressed
-        <select class="word" aria-label="Look" [disabled]="!mayChange()" (change)="valueChange.emit({ look: textIn($event) })">
-          <option value="" [selected]="row().value.look === ''">plainly</option>
-          @for (look of looks; track look.name) {
-            <option [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label.toLowerCase() }}</option>
-          }</select
         >,
-        <select class="word" aria-label="Title shown" [disabled]="!mayChange()" (change)="titleShow(choiceIn($event))">
-          <option value="block" [selected]="row().value.title.show === 'block'">with its title</option>
-          <option value="own" [selected]="row().value.title.show === 'own'">with a title of its own here</option>
-          <option value="none" [selected]="row().value.title.show === 'none'">without its title</option>
-        </select>
-        @if (row().value.title.show === 'own') {
-          :
-          <input
-            class="own"
-            aria-label="Title here"
-            [value]="row().value.title.own"
-            [disabled]="!mayChange()"
-            (change)="valueChange.emit({ title: { show: 'own', own: textIn($event) } })"
-          />
+        @if (!type()?.takesNoLook) {
+          dressed
+          <select class="word" aria-label="Look" [disabled]="!mayChange()" (change)="valueChange.emit({ look: textIn($event) })">
+            <option value="" [selected]="row().value.look === ''">plainly</option>
+            @for (look of looks; track look.name) {
+              <option [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label.toLowerCase() }}</option>
+            }</select
+          >,
         }
-        , aligned
+        @if (!type()?.hasNoTitle) {
+          <select class="word" aria-label="Title shown" [disabled]="!mayChange()" (change)="titleShow(choiceIn($event))">
+            <option value="block" [selected]="row().value.title.show === 'block'">with its title</option>
+            <option value="own" [selected]="row().value.title.show === 'own'">with a title of its own here</option>
+            <option value="none" [selected]="row().value.title.show === 'none'">without its title</option></select
+          >{{ row().value.title.show === 'own' ? ':' : ',' }}
+          @if (row().value.title.show === 'own') {
+            <input
+              class="own"
+              aria-label="Title here"
+              [value]="row().value.title.own"
+              [disabled]="!mayChange()"
+              (change)="valueChange.emit({ title: { show: 'own', own: textIn($event) } })"
+            />,
+          }
+        }
+        aligned
         <select class="word" aria-label="Alignment" [disabled]="!mayChange()" (change)="valueChange.emit({ align: alignIn($event) })">
           <option value="start" [selected]="row().value.align === 'start'">to the start</option>
           <option value="centre" [selected]="row().value.align === 'centre'">in the centre</option>
@@ -242,6 +246,8 @@ export class Slip {
   readonly placeChange = output<number>();
   readonly wish = output<SlipWish>();
   protected readonly looks = this.#site.theme.looks;
+  /** What it takes from its placement; unknown for a block that is gone. */
+  protected readonly type = computed(() => this.#session.blockType(this.row().blockType));
   protected readonly maySharedRule = this.#session.holds('manager', 'administrator');
   protected readonly targetWord = computed(() => labelOfTarget(this.#site.theme, this.row().value.target).toLowerCase());
   protected readonly places = computed(() => {

@@ -1,3 +1,4 @@
+import { TestBed } from '@angular/core/testing';
 import type { RecordDetail, ViewRequest } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import { NEVER, of } from 'rxjs';
@@ -8,9 +9,9 @@ import { BlockWriter } from './block-writer';
 const value: BlockValue = {
   version: 2,
   type: 'notice',
-  typeVersion: 1,
+  typeVersion: 2,
   title: 'Lamps',
-  fields: { tone: 'calm', text: 'Lit at dusk.', linkLabel: '', linkTo: { page: 'visit', address: '#lamps' } },
+  fields: { tone: 'calm', canBePutAway: false, text: 'Lit at dusk.', linkLabel: '', linkTo: { page: 'visit', address: '#lamps' } },
   readers: null,
 };
 const record = (part: Partial<RecordDetail>) =>
@@ -70,5 +71,28 @@ describe('BlockWriter', () => {
     const { screen, writing } = await show({}, { ...value, type: 'quest' });
     expect(screen.host.querySelector('#field-text')).toBeNull();
     expect(writing.value()!.fields).toEqual(value.fields);
+  });
+
+  it('writes a new one of a chosen type, and goes on with it where it was left', async () => {
+    localStorage.clear();
+    const open = async () => {
+      const backend = { listPages: () => of([pageRow('front', null, 0, { path: '/' })]), view: () => NEVER };
+      const fixture = await make(BlockWriter, { id: 'new', ofType: 'notice' }, backend);
+      const screen = new Screen(fixture);
+      await screen.settle();
+      return { screen, writing: fixture.debugElement.injector.get<WritingService<BlockValue>>(WritingService) };
+    };
+    const first = await open();
+    first.writing.set({ ...first.writing.value()!, title: 'Spring tide' });
+    const type = first.screen.host.querySelector<HTMLSelectElement>('#block-type')!;
+    type.value = 'rich-text';
+    type.dispatchEvent(new Event('change', { bubbles: true }));
+    expect(first.writing.value()).toEqual(jasmine.objectContaining({ type: 'rich-text', title: 'Spring tide' }));
+    TestBed.resetTestingModule();
+    const { writing } = await open();
+    expect(writing.id).toBe(first.writing.id);
+    expect(writing.value()!.title).toBe('Spring tide');
+    writing.discard();
+    expect(writing.value()).toEqual(jasmine.objectContaining({ type: 'notice', title: '' }));
   });
 });

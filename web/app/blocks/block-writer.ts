@@ -3,7 +3,7 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { placesOf } from '../kinds/index';
 import { RouterLink } from '@angular/router';
 import type { ViewRequest } from '@contract/messages';
-import type { BlockValue } from '@core/block/block';
+import { freshBlock, type BlockValue } from '@core/block/block';
 import { freshPlacement } from '@core/placement/placement';
 import { thisPageOnly } from '@core/rule/rule';
 import { v7 as uuidv7 } from 'uuid';
@@ -25,11 +25,28 @@ import { WritingService } from '../writing/writing.service';
   providers: [WritingService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [block]="writing.id" [showing]="writing.id">
-      @if ((writing.record()?.pagesChanged ?? []).length > 1) {
-        <span bar class="chip ochre">an edit changes {{ writing.record()!.pagesChanged.length }} pages</span>
+    <almanac-writer-frame
+      [page]="previewPage()"
+      [changes]="changes()"
+      [block]="writing.id"
+      [showing]="writing.id"
+      [publicPath]="shownOn()[0]?.path ?? ''"
+    >
+      @if (shownOn().length > 1) {
+        <span bar class="chip ochre">an edit changes {{ shownOn().length }} pages</span>
       }
       @if (writing.value(); as block) {
+        @if (writing.isNew()) {
+          <div class="field">
+            <label class="form-label" for="block-type">Type</label>
+            <select class="form-select" id="block-type" (change)="setType(textIn($event))">
+              @for (each of types; track each.name) {
+                <option [value]="each.name" [selected]="each.name === block.type">{{ each.label.toLowerCase() }}</option>
+              }
+            </select>
+            <p class="form-help">{{ type()?.description }}</p>
+          </div>
+        }
         <div class="field">
           <label class="form-label" for="block-title">Title</label
           ><input
@@ -78,14 +95,6 @@ import { WritingService } from '../writing/writing.service';
             </p>
           } @empty {
             <p class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p>
-            <label class="row-line"
-              >Look at it as if it stood in
-              <select class="form-select trial" (change)="trialRegion.set(textIn($event))">
-                @for (each of regions; track each.name) {
-                  <option [value]="each.name" [selected]="each.name === trialRegion()">{{ each.label.toLowerCase() }}</option>
-                }
-              </select></label
-            >
           }
           @if (record.insetIn.length > 0) {
             <h3 class="used">Inside these texts</h3>
@@ -96,6 +105,16 @@ import { WritingService } from '../writing/writing.service';
               </p>
             }
           }
+        }
+        @if (shownOn().length === 0) {
+          <label class="row-line"
+            >Look at it as if it stood in
+            <select class="form-select trial" (change)="trialRegion.set(textIn($event))">
+              @for (each of regions; track each.name) {
+                <option [value]="each.name" [selected]="each.name === trialRegion()">{{ each.label.toLowerCase() }}</option>
+              }
+            </select></label
+          >
         }
       }
     </almanac-writer-frame>
@@ -126,17 +145,22 @@ export class BlockWriter {
   readonly #session = inject(SessionService);
   protected readonly textIn = textIn;
   protected readonly isTickedIn = isTickedIn;
+  /** Record id, or "new". */
   readonly id = input.required<string>();
+  /** For a new one: its type. */
+  readonly ofType = input<string>();
   /** The proposal to go on with. */
   readonly proposal = input<string>();
   /** The page from which one came. */
   readonly page = input<string>();
   protected readonly type = computed(() => this.#session.blockType(this.writing.value()?.type ?? ''));
   protected readonly faultAt: FaultAt = pointer => this.writing.faultOf(`fields${pointer}`);
+  protected readonly types = this.#session.site.blockTypes;
+  /** The pages that show it. */
+  protected readonly shownOn = computed(() => this.writing.record()?.pagesChanged ?? []);
   protected readonly previewPage = computed(() => {
-    const shownOn = this.writing.record()?.pagesChanged ?? [];
-    const asked = shownOn.find(each => each.id === this.page());
-    return asked?.id ?? shownOn[0]?.id ?? this.pages.pages()[0]?.id ?? '';
+    const asked = this.shownOn().find(each => each.id === this.page());
+    return asked?.id ?? this.shownOn()[0]?.id ?? this.pages.pages()[0]?.id ?? '';
   });
   readonly #trialId = uuidv7();
   protected readonly regions = this.#session.site.theme.regions;
@@ -146,7 +170,7 @@ export class BlockWriter {
     const value = this.writing.value();
     if (!value) return [];
     const change = { recordId: this.writing.id, kind: 'block' as const, value, retires: false };
-    if ((this.writing.record()?.pagesChanged.length ?? 0) > 0) return [change];
+    if (this.shownOn().length > 0) return [change];
     // Shown on no page: stood on the front page for the look of it only.
     const trial = freshPlacement({
       blockId: this.writing.id,
@@ -160,7 +184,24 @@ export class BlockWriter {
   constructor() {
     toObservable(computed(() => ({ id: this.id(), proposal: this.proposal() ?? null })))
       .pipe(takeUntilDestroyed())
-      .subscribe(({ id, proposal }) => this.writing.open('block', id, proposal));
+      .subscribe(({ id, proposal }) => (id === 'new' ? this.#begin() : this.writing.open('block', id, proposal)));
+  }
+
+  #begin(): void {
+    const type = this.#session.blockType(this.ofType() ?? '') ?? this.types[0];
+    if (type) this.writing.openNew('block', uuidv7(), freshBlock(type, ''));
+  }
+
+  /** Turns a new one to another type: its title and what both have stays. */
+  protected setType(name: string): void {
+    const type = this.#session.blockType(name);
+    const held = this.writing.value();
+    if (!type || !held) return;
+    const kept = Object.fromEntries(
+      type.fields.filter(field => field.name in held.fields).map(field => [field.name, held.fields[field.name]]),
+    );
+    const fresh = freshBlock(type, held.title);
+    this.set({ ...fresh, readers: held.readers, fields: { ...fresh.fields, ...kept } });
   }
 
   protected writerOf(kind: string): string | undefined {

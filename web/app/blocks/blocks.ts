@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Router, RouterLink } from '@angular/router';
 import type { BlockRow } from '@contract/messages';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { mayWrite, type Role } from '@core/workflow/workflow';
 import { openCopies } from '../arrange/copies-dialog';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { takingOff } from '../shared/record-changes';
@@ -29,6 +30,9 @@ import { Toolbar } from '../shared/toolbar';
         <p class="quiet">{{ shown().length }} of {{ blocks().length }} in the stock.</p>
       </div>
       <almanac-filter-bar class="grow" list="blocks" [fields]="fields()" />
+      @if (mayWrite) {
+        <a class="btn btn-plain" routerLink="/blocks/new" [queryParams]="{ ofType: type() }">Write a block</a>
+      }
     </div>
     <div class="many" role="toolbar" aria-label="With the chosen ones">
       <label class="row-line"
@@ -278,6 +282,7 @@ export class BlocksWorkspace {
   readonly #messages = inject(MessageService);
   readonly #session = inject(SessionService);
   protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
+  protected readonly mayWrite = mayWrite('block', (this.#session.session()?.person?.roles ?? []) as readonly Role[]);
   readonly find = input<string>();
   readonly type = input<string>();
   readonly used = input<string>();

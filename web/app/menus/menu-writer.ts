@@ -16,7 +16,7 @@ import { Outline } from './outline';
   providers: [WritingService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <almanac-writer-frame [page]="previewPage()" [changes]="changes()">
+    <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [publicPath]="writing.record()?.pagesChanged?.[0]?.path ?? ''">
       @if ((writing.record()?.pagesChanged ?? []).length > 1) {
         <span bar class="chip ochre">an edit changes {{ writing.record()!.pagesChanged.length }} pages</span>
       }

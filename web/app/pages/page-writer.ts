@@ -23,7 +23,7 @@ import { WritingService } from '../writing/writing.service';
   providers: [WritingService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [showing]="writing.id">
+    <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [showing]="writing.id" [publicPath]="path()">
       <a bar class="btn-word" routerLink="/arrange" [queryParams]="{ page: writing.id }">Arrange</a>
       @if (writing.value(); as page) {
         <div class="field">

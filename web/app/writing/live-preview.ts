@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { View, ViewRequest } from '@contract/messages';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
-import { ApiClient } from '../api/api-client';
+import { ApiClient, ApiProblem } from '../api/api-client';
 import { Sheet } from '../arrange/sheet';
 import { SessionService } from '../state/session.service';
 
@@ -111,7 +111,7 @@ export class LivePreview {
               .pipe(
                 map(view => ({ view: (this.#last = view), fault: null as string | null })),
                 // The last good picture stays while something is incomplete.
-                catchError((error: unknown) => of({ view: this.#last, fault: error instanceof Error ? error.message : null })),
+                catchError((error: unknown) => of({ view: this.#last, fault: faultWords(error) })),
               ),
       ),
     ),
@@ -131,4 +131,11 @@ export class LivePreview {
   protected readonly highlighted = computed(
     () => this.#rows().find(row => row.blockId === this.block() && row.number !== null)?.placementId ?? '',
   );
+}
+
+/** Why it cannot be shown as it is written: what is wrong with the value is said without where in the request it lies. */
+function faultWords(error: unknown): string | null {
+  const first = error instanceof ApiProblem ? error.problem.errors?.[0] : undefined;
+  if (first) return `Not shown as it is written now: ${first.pointer.slice(first.pointer.lastIndexOf('/') + 1)}, ${first.detail}`;
+  return error instanceof Error ? error.message : null;
 }

@@ -11,10 +11,17 @@ import { WritingService } from './writing.service';
   imports: [WriterBar, LivePreview, RevisionStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <almanac-writer-bar><ng-content select="[bar]" /></almanac-writer-bar>
+    <almanac-writer-bar>
+      @if (writing.record()?.status === 'live' && publicPath()) {
+        <a class="btn-word" [href]="publicPath()" target="_blank" rel="noopener">On the public site</a>
+      }
+      <ng-content select="[bar]"
+    /></almanac-writer-bar>
     <div class="body">
       <form class="fields" (submit)="$event.preventDefault()"><ng-content /></form>
-      <div class="preview"><almanac-live-preview [page]="page()" [changes]="changes()" [block]="block()" [showing]="showing()" /></div>
+      <div class="preview">
+        <almanac-live-preview [page]="writing.value()?.title ? page() : ''" [changes]="changes()" [block]="block()" [showing]="showing()" />
+      </div>
     </div>
     @if (writing.record(); as record) {
       <footer><almanac-revision-strip [record]="record" [mayRestore]="writing.mayWrite" (restored)="writing.restore($event)" /></footer>
@@ -65,6 +72,8 @@ export class WriterFrame {
   /** The record that is to be seen, from wherever it shows. */
   readonly showing = input('');
   readonly changes = input.required<ViewRequest['changes']>();
+  /** Where readers meet it; empty when they do so nowhere. */
+  readonly publicPath = input('');
   /** The block to mark on it. */
   readonly block = input('');
 }

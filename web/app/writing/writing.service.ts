@@ -95,12 +95,16 @@ export class WritingService<Value extends { readonly title: string }> {
     this.#asked.next(id);
   }
 
-  /** Begins a new record. */
+  /** Begins a new record, or goes on with the one of its kind that was begun in this browser and never saved. */
   openNew(kind: string, id: string, value: Value): void {
     this.#kind = kind;
-    this.#id = id;
+    this.#wanted = null;
+    this.record.set(null);
     this.#base.set({ value, baseRevisionId: null, proposalId: null });
-    this.#value.set(value);
+    const kept = this.#store.read<Kept<Value> & { readonly id: string }>(this.#key);
+    this.#id = kept?.id ?? id;
+    this.#value.set(kept?.value ?? value);
+    this.wasKept.set(kept !== null);
   }
 
   /** What is wrong with a part of the value, whichever way it was saved; null when nothing is. @param field - JSON Pointer without its first stroke */
@@ -137,7 +141,7 @@ export class WritingService<Value extends { readonly title: string }> {
     this.#value.set(value);
     this.problem.set(null);
     const base = this.#base();
-    if (base) this.#store.keep(this.#key, { ...base, value });
+    if (base) this.#store.keep(this.#key, { ...base, value, id: this.#id });
   }
 
   /** Throws away what has not been saved. */
@@ -232,9 +236,10 @@ export class WritingService<Value extends { readonly title: string }> {
       : record.live
         ? { value: record.live.value as Value, baseRevisionId: record.live.revisionId, proposalId: null }
         : { value: newest!.value as Value, baseRevisionId: newest!.id, proposalId: null };
+    this.#base.set(base);
     const kept = this.#store.read<Kept<Value>>(this.#key);
     // What was typed over another base is still kept; saving then meets the newer version and asks.
-    this.#base.set(kept ? { ...base, baseRevisionId: kept.baseRevisionId, proposalId: kept.proposalId } : base);
+    if (kept) this.#base.set({ ...base, baseRevisionId: kept.baseRevisionId, proposalId: kept.proposalId });
     this.#value.set(kept?.value ?? base.value);
     this.wasKept.set(kept !== null);
     const other = this.#store.read<Kept<Value>>(this.#otherKey);
@@ -316,6 +321,7 @@ export class WritingService<Value extends { readonly title: string }> {
   }
 
   get #key(): string {
-    return `almanac.writing.${this.#session.session()?.person?.id ?? ''}.${this.#id}${this.#wanted ? `.${this.#wanted}` : ''}`;
+    const what = this.isNew() ? `new ${this.#kind}` : `${this.#id}${this.#wanted ? `.${this.#wanted}` : ''}`;
+    return `almanac.writing.${this.#session.session()?.person?.id ?? ''}.${what}`;
   }
 }
