@@ -125,7 +125,7 @@ test('an offer that members do not see', async ({ application, browser }) => {
     await expect(order(page)).toContainText('Show it to anyone.');
     await order(page).getByRole('button', { name: 'Do it' }).click();
     await expect(order(page)).toContainText('“Join for spring” shows here.');
-    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
     await expect(order(page)).toContainText('is away: not for members.');
   });
 });
@@ -240,7 +240,7 @@ test('many placements at once, with one undo; filters are in the address and kep
   await page.getByLabel('Choose all in sight').check();
   await page.getByRole('button', { name: 'Switch off' }).click();
   await expect(page.getByText('unsaved', { exact: true })).toHaveCount(4);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByText('unsaved', { exact: true })).toHaveCount(0);
   await page.getByRole('button', { name: 'Saved filters' }).click();
   await page.getByLabel('Name for these filters').fill('Warnings');

@@ -124,7 +124,7 @@ test('the same block stands in one more place, and a copy stands apart', async (
 
   await manager.reload();
   await expect(manager.getByText('with 3 unsaved')).toBeVisible();
-  await manager.getByRole('button', { name: 'Undo' }).click();
+  await manager.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(manager.getByText('with 1 unsaved')).toBeVisible();
   await manager.getByRole('button', { name: 'What changes?' }).click();
   await expect(manager.getByRole('dialog')).toContainText('Shows on 1 page');

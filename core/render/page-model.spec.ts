@@ -6,7 +6,11 @@ import { SmallWorld } from '../testing/small-world';
 import { pageModel } from './page-model';
 
 const style = { zone: 'UTC', locale: 'en-GB', now: 0 };
-const menu = (fields: object) => ({ type: 'menu', title: 'Menu', fields: { menu: '', fromLevel: 1, start: '', levels: 2, closedBranches: false, ...fields } });
+const menu = (fields: object) => ({
+  type: 'menu',
+  title: 'Menu',
+  fields: { menu: '', fromLevel: 1, start: '', levels: 2, closedBranches: false, ...fields },
+});
 
 function model(world: SmallWorld, pageId: string, reader: ReaderFacts = anyone) {
   const snapshot = world.at(0);

@@ -160,7 +160,7 @@ interface Unseen {
         }
         <div class="acts">
           @if (edition.publishedFrom) {
-            <button class="btn btn-plain" (click)="undo()">Undo this…</button>
+            <button class="btn btn-plain" (click)="undo()">Undo what was published…</button>
           }
           @if (has('send for review')) {
             <button class="btn btn-primary" (click)="make('send for review')">Send for review</button>

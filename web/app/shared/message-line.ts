@@ -16,7 +16,7 @@ import { MessageService } from '../state/message.service';
             <a [routerLink]="next.link" [queryParams]="next.query">{{ next.label }}</a>
           }
           @if (message.undoes; as edition) {
-            <button class="btn-word" (click)="undo(edition)">Undo this…</button>
+            <button class="btn-word" (click)="undo(edition)">Undo what was published…</button>
           }
           <span class="grow"></span>
           <button class="btn-word" (click)="messages.clear()">Close</button>
