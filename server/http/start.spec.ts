@@ -49,6 +49,8 @@ describe('a site from nothing', () => {
     expect((await client.post('/api/start', begin(key.text))).status).toBe(409);
     expect((await client.get('/api/health')).json.findings.filter((each: { severity: string }) => each.severity === 'broken')).toEqual([]);
     const today = (await client.get('/api/today')).json;
+    // What was begun there and then did not come by itself.
+    expect(today.changeCount).toBe(0);
     expect([today.counts.pages, today.firstSteps.map((each: { isDone: boolean }) => each.isDone)]).toEqual([
       11,
       [false, false, false, false, false],

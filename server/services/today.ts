@@ -30,7 +30,7 @@ export async function todayFor(site: Site, person: Person): Promise<Today> {
   const health = await healthOf(site);
   const open = listEditions(site, person, 'open');
   const changes = changesWithin(site.ledger, site.ledger.baseLocale, { from: midnight, until: midnight + daysAhead * 86_400_000 });
-  const rows = changes.flatMap(change => plannedRow(site, change, changes) ?? []);
+  const rows = changes.filter(change => !wasDoneThen(site, change)).flatMap(change => plannedRow(site, change, changes) ?? []);
   return {
     now,
     changes: rows.slice(0, mostChanges),
@@ -46,6 +46,12 @@ export async function todayFor(site: Site, person: Person): Promise<Today> {
     faultCount: health.findings.length,
     isPartial: health.isPartial,
   };
+}
+
+/** Whether somebody made a change at the very instant at which it showed: it did not come by itself. */
+function wasDoneThen({ ledger }: Site, { recordId, at }: PlannedChange): boolean {
+  const entries = ledger.outlookOf(recordId, ledger.baseLocale).known.filter(each => each.from === at || each.until === at);
+  return entries.length > 0 && entries.every(each => each.recordedAt >= at);
 }
 
 /** A change as Today lists it, counted on the site as it will be; null when no reader will notice it by itself. */
