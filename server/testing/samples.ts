@@ -1,14 +1,15 @@
 import type { BlockValue } from '@core/block/block';
+import { shippedTypes } from '@core/registry/registry';
 import type { PlacementValue } from '@core/placement/placement';
 import { thisPageOnly, type Rule } from '@core/rule/rule';
 import { v7 as uuidv7 } from 'uuid';
 
-/** A notice that is fit to be saved. */
+/** A notice that is fit to be saved, or a block of another type with the fields given. */
 export function sampleBlock(part: Partial<BlockValue> = {}): BlockValue {
   return {
     version: 2,
     type: 'notice',
-    typeVersion: 2,
+    typeVersion: shippedTypes.blockTypes.get(part.type ?? 'notice')?.version ?? 1,
     title: 'Moth lamps',
     fields: { tone: 'calm', canBePutAway: false, text: 'Lamps are lit at dusk.', linkLabel: '', linkTo: null },
     readers: null,
