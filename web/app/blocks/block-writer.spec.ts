@@ -85,9 +85,9 @@ describe('BlockWriter', () => {
     const first = await open();
     first.writing.set({ ...first.writing.value()!, title: 'Spring tide' });
     const type = first.screen.host.querySelector<HTMLSelectElement>('#block-type')!;
-    type.value = 'rich-text';
+    type.value = 'rich text';
     type.dispatchEvent(new Event('change', { bubbles: true }));
-    expect(first.writing.value()).toEqual(jasmine.objectContaining({ type: 'rich-text', title: 'Spring tide' }));
+    expect(first.writing.value()).toEqual(jasmine.objectContaining({ type: 'rich text', title: 'Spring tide' }));
     TestBed.resetTestingModule();
     const { writing } = await open();
     expect(writing.id).toBe(first.writing.id);
