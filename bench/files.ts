@@ -1,5 +1,4 @@
-import { middle } from '@core/file/crop';
-import type { FileValue } from '@core/file/file';
+import { freshFile, type FileValue } from '@core/file/file';
 import { seedDemo } from '@demo/seed';
 import { openDatabase } from '@server/database/connect';
 import { createServer } from '@server/http/server';
@@ -31,17 +30,9 @@ export async function benchFiles(): Promise<readonly Row[]> {
   const site = await loadSite(knex, { content: () => now, running: () => now, isFrozen: false }, theme, folder);
   const admin = [...site.people.values()].find(each => each.roles.includes('administrator'))!;
   const fileOf = (content: FileValue['content'], at: number): FileValue => ({
-    version: 1,
-    title: `File ${at}`,
-    name: `file-${at}`,
-    content,
+    ...freshFile(content, `file-${at}`, `File ${at}`),
     words: 'A shore.',
-    isDecoration: false,
-    caption: '',
-    credit: '',
-    focalPoint: middle,
     folder: `Year ${at % 12}`,
-    topics: [],
     readers: {},
   });
   const keep = (values: readonly FileValue[]) =>

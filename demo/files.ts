@@ -1,6 +1,6 @@
 import type { Change } from '@contract/messages';
 import { fileIdOfPath } from '@core/fields/file/file';
-import type { FileValue } from '@core/file/file';
+import { freshFile, type FileValue } from '@core/file/file';
 import { middle, type Point } from '@core/file/crop';
 import type { Site } from '@server/site/site';
 import { createReadStream } from 'node:fs';
@@ -73,12 +73,8 @@ export async function bringFiles(site: Site, at: number): Promise<readonly Chang
   for (const { key, file, title, words, folder, topics = [], focalPoint = middle, caption = '', readers = null } of demoFiles) {
     const { content, name } = await site.contents.receive(createReadStream(path.resolve('demo/files', file)), file, undefined, at);
     const value: FileValue = {
-      version: 1,
-      title,
-      name,
-      content,
+      ...freshFile(content, name, title),
       words,
-      isDecoration: false,
       caption,
       credit: content.width === null ? '' : 'Drawn for Merrowby Coast Reserves',
       focalPoint,

@@ -9,7 +9,7 @@ import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { Clocks } from '@server/clocks';
 import { hashPassword } from '@server/services/passwords';
 import type { Theme } from '@server/public/theme';
-import { insertPerson, type Person } from '@server/repositories/people-repository';
+import { freshPerson, insertPerson, type Person } from '@server/repositories/people-repository';
 import { initialSettings, saveSettings } from '@server/repositories/settings-repository';
 import { liveRevisionId } from '@server/services/edition-lookups';
 import { createEdition, moveEdition } from '@server/services/editions';
@@ -50,14 +50,11 @@ export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor:
   const people = new Map<string, Person>();
   for (const { key, sections = [], memberships, ...person } of demoPeople) {
     people.set(key, {
-      ...person,
+      ...freshPerson(person.name, person.email, instantOf(demo.time(-213, '15:00'))),
+      roles: person.roles,
       memberships: memberships.map(lastingMembership),
       sections: sections.map(demo.pageId),
-      id: uuidv7(),
       passwordHash,
-      profile: {},
-      createdAt: instantOf(demo.time(-213, '15:00')),
-      deactivatedAt: null,
     });
     await insertPerson(knex, people.get(key)!);
   }

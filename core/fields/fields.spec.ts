@@ -4,6 +4,7 @@ import { textFromHtml } from '../rich-text/from-html';
 import type { FieldNames, FieldSite, FieldValues } from './field';
 import {
   addFieldKind,
+  carriedOver,
   faultsOfFields,
   fieldsById,
   initialValues,
@@ -268,6 +269,14 @@ describe('fields', () => {
     const fields: readonly Field[] = [{ ...common, name: 'to', kind: 'link' }, { ...common, name: 'body', kind: 'rich text' }]; // prettier-ignore
     expect(openFields(fields, { to: { page: id(1), address: '' }, body: emptyText, stray: 1 }, opener)).toEqual({ to: '', body: null });
     expect(openFields(fields, { to: null, body: textOfParagraphs('a') }, opener)).toEqual({ to: '', body: ['<p>a</p>'] });
+  });
+
+  it('go over to another type where both have a field of the same name and kind', () => {
+    const short = (name: string): Field => ({ ...common, name, kind: 'short text' });
+    const from: readonly Field[] = [short('heading'), short('line'), short('text')];
+    const to: readonly Field[] = [short('heading'), { ...common, name: 'text', kind: 'rich text' }, short('caption')];
+    const held = { heading: 'Tides', line: 'Twice a day', text: 'Words' };
+    expect(carriedOver(from, to, held)).toEqual({ heading: 'Tides', text: emptyText, caption: '' });
   });
 
   it('of a kind that nobody knows are refused by its name, until it is added', () => {

@@ -9,6 +9,12 @@ export function initialValues(fields: readonly AnyField[]): FieldValues {
   return Object.fromEntries(fields.map(field => [field.name, kindOfField(field).initial(field)]));
 }
 
+/** The values of a record that turns to another type: what both types have stays, what only the new one has begins as it does there. */
+export function carriedOver(from: readonly AnyField[], to: readonly AnyField[], held: FieldValues): FieldValues {
+  const isKept = ({ name, kind }: AnyField) => name in held && from.some(each => each.name === name && each.kind === kind);
+  return { ...initialValues(to), ...Object.fromEntries(to.filter(isKept).map(({ name }) => [name, held[name]])) };
+}
+
 /** The schema of the values of a list of fields: each one there, none besides. What is not asked for may be empty. */
 export function schemaOfFields(z: Zod, fields: readonly AnyField[]): zod.ZodType<FieldValues> {
   const shape = Object.fromEntries(

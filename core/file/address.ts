@@ -1,3 +1,4 @@
+import { isRecordId, recordIdSource } from '../collection/record-id';
 import type { FileNode } from './file';
 import { mediaTypeNamed } from './media-types';
 
@@ -67,7 +68,7 @@ export function partsOfName(given: string): { readonly name: string; readonly en
   return name ? { name, ending: ending! } : { name: safe, ending: '' };
 }
 
-const urn = /^urn:uuid:([0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12})$/;
+const urn = new RegExp(`^urn:uuid:(${recordIdSource})$`);
 
 /** The address by which a link names a file, wherever it is: its id. @see RFC 9562 section 4 */
 export function fileLink(id: string): string {
@@ -82,5 +83,5 @@ export function fileLinked(address: string): string | null {
 /** The id in an address under which a file is read; null for any other address. */
 export function fileAtAddress(address: string): string | null {
   const [, id] = /^\/media\/([0-9a-f-]{36})\/[^/?#]+$/.exec(address) ?? [];
-  return id && urn.test(fileLink(id)) ? id : null;
+  return isRecordId(id) ? id : null;
 }

@@ -1,5 +1,5 @@
 import type { RuleTree, WhoTest } from '../rule/rule';
-import type { Point } from './crop';
+import { middle, type Point } from './crop';
 
 /** The bytes of a file: what they are, told from themselves and never from a name. They are stored once, by their hash. */
 export interface FileContent {
@@ -40,6 +40,24 @@ export interface FileValue {
 export interface FileNode {
   readonly id: string;
   readonly value: FileValue;
+}
+
+/** A file as it comes into the library, before anything is said of it. @param name - what it was called, without its ending */
+export function freshFile(content: FileContent, name: string, title: string): FileValue {
+  return {
+    version: 1,
+    title,
+    name,
+    content,
+    words: '',
+    isDecoration: false,
+    caption: '',
+    credit: '',
+    focalPoint: middle,
+    folder: '',
+    topics: [],
+    readers: null,
+  };
 }
 
 /** Whether a picture still lacks words for those who cannot see it. */

@@ -1,3 +1,4 @@
+import { isRecordId } from '../collection/record-id';
 import type { BlockValue } from '../block/block';
 import type { PageValue } from '../page/page';
 import { mayRead } from '../placement/resolve';
@@ -15,7 +16,6 @@ export function filesOf(snapshot: SiteSnapshot): ReadonlyMap<string, FileValue> 
 }
 
 const namedByFields = new WeakMap<object, readonly string[]>();
-const recordId = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
 
 /**
  * Ids that the fields of a page or block name, each once; among them are those of all the files it shows or links to. They
@@ -27,7 +27,7 @@ export function idsNamedBy({ fields }: Pick<PageValue | BlockValue, 'fields'>): 
   const found = new Set<string>();
   const search = (held: unknown): void => {
     if (typeof held === 'string') {
-      const id = recordId.test(held) ? held : fileLinked(held);
+      const id = isRecordId(held) ? held : fileLinked(held);
       if (id !== null) found.add(id);
     } else if (isRichText(held)) for (const { to } of referencesInText(held, '')) found.add(to);
     else if (typeof held === 'object' && held !== null) Object.values(held).forEach(search);

@@ -1,3 +1,5 @@
+import type { FileContent } from './file';
+
 /** What people call a sort of file. */
 export const fileSorts = ['picture', 'document', 'film', 'sound', 'text', 'archive'] as const;
 /** See {@link fileSorts}. */
@@ -67,6 +69,17 @@ export function sortOfEnding(ending: string): FileSort | null {
   const small = ending.toLowerCase();
   const found = Object.values(mediaTypes).find(each => each.ending === small || each.alsoEnding?.includes(small));
   return found?.sort ?? null;
+}
+
+/** What kind a file is and how large, a picture in pixels too: "PNG, 1600 × 900 pixels, 240 kB". */
+export function contentWords({ mediaType, size, width, height }: Omit<FileContent, 'hash'>, locale: string): string {
+  const pixels = width === null ? [] : [`${width} × ${height} pixels`];
+  return [mediaTypeNamed(mediaType).label, ...pixels, sizeWords(size, locale)].join(', ');
+}
+
+/** What kind a file is and how large: "PDF, 240 kB". */
+export function kindWords({ mediaType, size }: Pick<FileContent, 'mediaType' | 'size'>, locale: string): string {
+  return contentWords({ mediaType, size, width: null, height: null }, locale);
 }
 
 /** A size in bytes as people write it: "240 kB". Thousands, as the prefix says. @see IEC 80000-13 */

@@ -1,7 +1,7 @@
 import { fileAddress, tagOf } from './address';
 import type { Size } from './crop';
 import type { FileNode } from './file';
-import { mediaTypeNamed, sizeWords, type FileSort } from './media-types';
+import { kindWords, mediaTypeNamed, type FileSort } from './media-types';
 
 /** A file as a theme's templates read it. */
 export interface OpenFile {
@@ -35,14 +35,14 @@ export function openFile(file: FileNode, locale: string): OpenFile {
   const known = opened.get(file.value);
   if (known && known.id === file.id) return known;
   const { title, content, words, isDecoration, caption, credit, focalPoint } = file.value;
-  const { sort, label, rendered } = mediaTypeNamed(content.mediaType);
+  const { sort, rendered } = mediaTypeNamed(content.mediaType);
   const { width, height } = content;
   const made: OpenFile = {
     id: file.id,
     address: fileAddress(file),
     sort,
     mediaType: content.mediaType,
-    kindWords: `${label}, ${sizeWords(content.size, locale)}`,
+    kindWords: kindWords(content, locale),
     title,
     words: isDecoration ? '' : words,
     caption,

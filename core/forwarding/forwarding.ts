@@ -1,3 +1,4 @@
+import { groupBy } from '../collection/group-by';
 import { isSitePath } from '../fields/link/address';
 import { partsOfPath } from '../fields/link/link';
 import type { LinkTarget } from '../rich-text/document';
@@ -40,14 +41,24 @@ export function forwardingsOf(snapshot: SiteSnapshot): ReadonlyMap<string, Forwa
   return valuesOfKind<ForwardingValue>(snapshot.values, 'forwarding');
 }
 
-const byPath = new WeakMap<ReadonlyMap<string, ForwardingValue>, ReadonlyMap<string, ForwardingNode>>();
+const byPath = new WeakMap<ReadonlyMap<string, ForwardingValue>, ReadonlyMap<string, readonly ForwardingNode[]>>();
+
+/** All forwardings of exactly one address; more than one is a fault. */
+export function forwardingsAt(snapshot: SiteSnapshot, path: string): readonly ForwardingNode[] {
+  const live = forwardingsOf(snapshot);
+  const known =
+    byPath.get(live) ??
+    groupBy(
+      [...live].map(([id, value]) => ({ id, value })),
+      each => each.value.path,
+    );
+  byPath.set(live, known);
+  return known.get(path) ?? [];
+}
 
 /** The forwarding of exactly one address, or null. */
 export function forwardingAt(snapshot: SiteSnapshot, path: string): ForwardingNode | null {
-  const live = forwardingsOf(snapshot);
-  const known = byPath.get(live) ?? new Map([...live].map(([id, value]) => [value.path, { id, value }] as const));
-  byPath.set(live, known);
-  return known.get(path) ?? null;
+  return forwardingsAt(snapshot, path).at(-1) ?? null;
 }
 
 /** The most steps from one old address to the next that are followed. */

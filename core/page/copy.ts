@@ -1,3 +1,4 @@
+import { recordIdSource } from '../collection/record-id';
 import type { PlacementValue } from '../placement/placement';
 import { isTest, type RuleTree, type WhereTest } from '../rule/rule';
 import type { PageValue } from './page';
@@ -5,7 +6,7 @@ import type { PageValue } from './page';
 /** New ids by the old ones they stand for. */
 export type NewIds = ReadonlyMap<string, string>;
 
-const anyId = /[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}/g;
+const anyId = new RegExp(recordIdSource, 'g');
 
 /** A stored value with every record that was copied named by its copy. */
 export function namingCopies<Value>(value: Value, ids: NewIds): Value {

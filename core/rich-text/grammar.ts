@@ -1,3 +1,4 @@
+import { isRecordId } from '../collection/record-id';
 import { pictureAligns, pictureWidths } from '../file/picture-html';
 
 /** What a node of running text may be and hold. */
@@ -17,8 +18,6 @@ export interface AttributeRule {
   readonly initial: unknown;
   readonly isValid: (value: unknown) => boolean;
 }
-
-const recordId = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
 
 /** The nodes of running text. What is not listed cannot be stored. */
 export const nodeRules: Readonly<Record<string, NodeRule>> = {
@@ -43,7 +42,7 @@ export const nodeRules: Readonly<Record<string, NodeRule>> = {
   inset: {
     group: 'block',
     attributes: {
-      blockId: { initial: '', isValid: value => typeof value === 'string' && recordId.test(value) },
+      blockId: { initial: '', isValid: isRecordId },
       showsTitle: { initial: false, isValid: value => typeof value === 'boolean' },
       look: { initial: '', isValid: value => typeof value === 'string' && /^[a-z-]{0,40}$/.test(value) },
     },
@@ -52,7 +51,7 @@ export const nodeRules: Readonly<Record<string, NodeRule>> = {
   picture: {
     group: 'block',
     attributes: {
-      file: { initial: '', isValid: value => typeof value === 'string' && recordId.test(value) },
+      file: { initial: '', isValid: isRecordId },
       caption: { initial: '', isValid: value => typeof value === 'string' && value.length <= 500 },
       align: { initial: 'centre', isValid: value => pictureAligns.includes(value as 'start') },
       width: { initial: 100, isValid: value => pictureWidths.includes(value as 100) },
@@ -67,7 +66,7 @@ export const markRules: Readonly<Record<string, Pick<NodeRule, 'attributes'>>> =
   /** Either a page of this site, by id, with what follows its path; or an address. */
   link: {
     attributes: {
-      page: { initial: null, isValid: value => value === null || (typeof value === 'string' && recordId.test(value)) },
+      page: { initial: null, isValid: value => value === null || isRecordId(value) },
       address: { initial: '', isValid: value => typeof value === 'string' && value.length <= 2_000 },
     },
   },

@@ -9,13 +9,15 @@ import { mkdir, rename, stat, unlink } from 'node:fs/promises';
 import path from 'node:path';
 import sharp, { type Sharp } from 'sharp';
 import { Refusal } from '../errors/refusal';
+import { Exclusive } from '../site/exclusive';
 import { fileLimits } from './limits';
 
 /** Pictures in the sizes, forms and formats that pages ask for: made when first asked for, kept, and bounded in bytes. */
 export class Renditions {
   readonly #kept: LRUCache<string, number>;
   readonly #making = new Map<string, Promise<string>>();
-  #last: Promise<unknown> = Promise.resolve();
+  // One after the other, so that a page of forty new pictures leaves the processor to readers.
+  readonly #turn = new Exclusive();
 
   /** @param folder - where they are kept; what lies there already is known */
   constructor(private readonly folder: string) {
@@ -46,16 +48,9 @@ export class Renditions {
       throw new Refusal('too-many-requests', 'Too many pictures are being made ready at this moment. Try again in a few seconds.', [], {
         retryAfterSeconds: 5,
       });
-    const made = this.#inTurn(() => this.#make(source, name, wish, plan)).finally(() => this.#making.delete(name));
+    const made = this.#turn.run(() => this.#make(source, name, wish, plan)).finally(() => this.#making.delete(name));
     this.#making.set(name, made);
     return made;
-  }
-
-  // One after the other, so that a page of forty new pictures leaves the processor to readers.
-  #inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
-    const result = this.#last.then(work, work);
-    this.#last = result.catch(() => undefined);
-    return result;
   }
 
   async #make(source: string, name: string, { format, width }: RenditionName, { piece }: Plan): Promise<string> {

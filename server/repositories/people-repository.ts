@@ -2,6 +2,7 @@ import { localTime } from '@contract/common';
 import type { HeldMembership } from '@core/people/membership';
 import { roles, type Role } from '@core/workflow/workflow';
 import type { Knex } from 'knex';
+import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
 import type { Unreadable } from './readable';
 import { fromRow, toRow } from './rows';
@@ -23,6 +24,22 @@ export interface Person {
   readonly createdAt: number;
   /** UTC milliseconds; null while the account is in use. */
   readonly deactivatedAt: number | null;
+}
+
+/** Somebody who has not chosen a password yet. @param at - UTC milliseconds */
+export function freshPerson(name: string, email: string, at: number): Person {
+  return {
+    id: uuidv7(),
+    name: name.trim(),
+    email: email.trim().toLowerCase(),
+    passwordHash: '',
+    roles: [],
+    memberships: [],
+    sections: [],
+    profile: {},
+    createdAt: at,
+    deactivatedAt: null,
+  };
 }
 
 const json = ['roles', 'memberships', 'sections', 'profile'];

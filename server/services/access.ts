@@ -1,15 +1,15 @@
 import { writeFullMoment } from '@core/format/moment';
 import { passwordFault } from '@core/people/password';
 import { createHash, randomBytes } from 'node:crypto';
-import { v7 as uuidv7 } from 'uuid';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid } from '../errors/refusal';
 import { alreadyHereMail, invitationMail, passwordMail, signUpMail } from '../mail/texts';
 import { insertToken, tokenByHash, useToken, type AccessToken, type TokenPurpose } from '../repositories/access-tokens-repository';
-import { insertPerson, personByEmail, updatePerson, type Person } from '../repositories/people-repository';
+import { freshPerson, insertPerson, personByEmail, updatePerson, type Person } from '../repositories/people-repository';
 import { endSessionsOf } from '../repositories/sessions-repository';
 import { refreshPeople } from '../site/people';
 import { siteAddress, type Site } from '../site/site';
+import type { WrittenBefore } from './editions';
 import { momentStyle } from './names';
 import { authenticate, hashPassword } from './passwords';
 
@@ -41,18 +41,8 @@ export async function signUp(site: Site, name: string, email: string): Promise<v
     if (known.deactivatedAt === null) await send(site, alreadyHereMail({ siteName, to: known, link: `${siteAddress(site)}/sign-in` }));
     return;
   }
-  const person: Person = known ?? {
-    id: uuidv7(),
-    name: name.trim(),
-    email: email.trim().toLowerCase(),
-    passwordHash: '',
-    roles: [],
-    memberships: wish.membership === '' ? [] : [{ name: wish.membership, from: null, until: null }],
-    sections: [],
-    profile: {},
-    createdAt: site.clocks.running(),
-    deactivatedAt: null,
-  };
+  const memberships = wish.membership === '' ? [] : [{ name: wish.membership, from: null, until: null }];
+  const person: Person = known ?? { ...freshPerson(name, email, site.clocks.running()), memberships };
   if (!known) {
     await site.writes.run(() => insertPerson(site.knex, person));
     await refreshPeople(site);
@@ -76,16 +66,10 @@ export async function tokenFollowed(site: Site, text: string): Promise<{ readonl
 export async function choosePassword(site: Site, text: string, password: string): Promise<Person> {
   const { token, person } = await tokenFollowed(site, text);
   refuseWeak(site, person, password, '/password');
-  const passwordHash = await hashPassword(password);
-  await site.writes.run(() =>
-    inTransaction(site.knex, async transaction => {
-      if (!(await useToken(transaction, token.hash, site.clocks.running())))
-        throw new Refusal('conflict', 'This link has been used already.');
-      await updatePerson(transaction, person.id, { passwordHash });
-      await endSessionsOf(transaction, person.id, null);
-    }),
-  );
-  await refreshPeople(site);
+  await setPassword(site, person, password, null, async transaction => {
+    if (!(await useToken(transaction, token.hash, site.clocks.running())))
+      throw new Refusal('conflict', 'This link has been used already.');
+  });
   return site.people.get(person.id)!;
 }
 
@@ -93,11 +77,23 @@ export async function choosePassword(site: Site, text: string, password: string)
 export async function changePassword(site: Site, person: Person, current: string, next: string, keptSession: string): Promise<void> {
   if (!(await authenticate(site, person.email, current))) refuseInvalid([{ pointer: '/current', detail: 'This is not your password.' }]);
   refuseWeak(site, person, next, '/next');
-  const passwordHash = await hashPassword(next);
+  await setPassword(site, person, next, keptSession);
+}
+
+// Whoever knew the old one is out everywhere, but for the session that goes on.
+async function setPassword(
+  site: Site,
+  { id }: Person,
+  password: string,
+  keptSession: string | null,
+  before: WrittenBefore = () => Promise.resolve(),
+): Promise<void> {
+  const passwordHash = await hashPassword(password);
   await site.writes.run(() =>
     inTransaction(site.knex, async transaction => {
-      await updatePerson(transaction, person.id, { passwordHash });
-      await endSessionsOf(transaction, person.id, keptSession);
+      await before(transaction);
+      await updatePerson(transaction, id, { passwordHash });
+      await endSessionsOf(transaction, id, keptSession);
     }),
   );
   await refreshPeople(site);

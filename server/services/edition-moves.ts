@@ -1,14 +1,14 @@
 import type { MoveRequest, PublicationWish } from '@contract/messages';
 import { countOf, writeFullMoment } from '@core/format/moment';
-import type { Edition, LedgerRecord, Proposal, Revision, Stage } from '@core/ledger/records';
+import type { Edition, Proposal, Stage } from '@core/ledger/records';
 import { kindNamed } from '@core/kinds/index';
 import type { Overlay } from '@core/site/snapshot';
 import { authorsSince } from '@core/workflow/authors';
 import { defaultMoves, judgeMove, type MoveFacts, type MoveRefusal, type Role } from '@core/workflow/workflow';
 import { Refusal, refuseInvalid } from '../errors/refusal';
-import type * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
+import type { Batch } from './batch';
 import { describeChanges } from './descriptions';
 import { kindOf, liveRevisionId } from './edition-lookups';
 import { acceptedBreaches } from './expectations';
@@ -17,21 +17,6 @@ import { addForwardings } from './moved-addresses';
 import { publicationOf, refuseUnsettled, type PublishedChange } from './publication';
 import { refuseUnfit } from './publication-faults';
 import { beyondWords, pagesBeyond } from './reach-of-act';
-
-/** Rows to be written together. */
-export interface Batch {
-  readonly records: LedgerRecord[];
-  readonly revisions: Revision[];
-  readonly editions: Edition[];
-  readonly proposals: Proposal[];
-  readonly entries: repository.NewEntry[];
-  readonly moves: repository.EditionMove[];
-}
-
-/** A batch that writes nothing. */
-export function emptyBatch(): Batch {
-  return { records: [], revisions: [], editions: [], proposals: [], entries: [], moves: [] };
-}
 
 /** Judges a move and puts what it writes into the batch. */
 export async function applyMove(

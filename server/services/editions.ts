@@ -7,14 +7,14 @@ import type { Overlay } from '@core/site/snapshot';
 import { rightsOf } from '@core/kinds/index';
 import { mayWrite } from '@core/workflow/workflow';
 import type { Knex } from 'knex';
-import { v7 as uuidv7 } from 'uuid';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { editionOf, kindOf, liveRevisionId, overlaysOfEdition } from './edition-lookups';
-import { applyMove, emptyBatch, refuseUnseen, type Batch } from './edition-moves';
+import { addChange, emptyBatch, newRevision, type Batch } from './batch';
+import { applyMove, refuseUnseen } from './edition-moves';
 import { describeChanges } from './descriptions';
 import { momentStyle, nameOfPerson, someOf, titleOf } from './names';
 import { faultsInSite, roleFaults, validateValue, valueById } from './validation';
@@ -55,7 +55,9 @@ async function storeEdition(site: Site, person: Person, input: NewEdition, befor
   };
   const batch = emptyBatch();
   batch.editions.push(edition);
-  input.changes.forEach((change, index) => addChange(site, batch, edition, change, values[index], person, input.note));
+  input.changes.forEach((change, index) =>
+    addChange(site, batch, { ...change, value: values[index] }, { edition, person, note: input.note, stage: 'draft' }),
+  );
   if (input.move) await applyMove(site, batch, edition, batch.proposals.splice(0), person, input.move);
   await write(site, batch, before);
   return edition.id;
@@ -215,50 +217,6 @@ function staleRefusal(site: Site, clashes: readonly Clash[]): Refusal {
     [],
     { yours, theirs, clashes },
   );
-}
-
-function addChange(site: Site, batch: Batch, edition: Edition, change: Change, value: unknown, person: Person, note: string): void {
-  const at = edition.createdAt;
-  if (!site.ledger.records.has(change.recordId))
-    batch.records.push({ id: change.recordId, kind: change.kind, createdAt: at, createdBy: person.id });
-  // What is taken off without ever having been live is named by its newest words.
-  let headRevisionId =
-    change.baseRevisionId ??
-    liveRevisionId(site, change.recordId, site.clocks.content()) ??
-    site.ledger.revisionsOf(change.recordId).at(-1)?.id;
-  if (!change.retires) {
-    const revision = newRevision(site, change.recordId, change.baseRevisionId, value, person, note);
-    batch.revisions.push(revision);
-    headRevisionId = revision.id;
-  }
-  batch.proposals.push({
-    id: uuidv7(),
-    recordId: change.recordId,
-    locale: site.ledger.baseLocale,
-    editionId: edition.id,
-    headRevisionId: headRevisionId!,
-    baseRevisionId: liveRevisionId(site, change.recordId, site.clocks.content()),
-    retires: change.retires,
-    stage: 'draft',
-    createdAt: at,
-    createdBy: person.id,
-    updatedAt: at,
-  });
-}
-
-function newRevision(site: Site, recordId: string, parentId: string | null, value: unknown, person: Person, note: string): Revision {
-  return {
-    id: uuidv7(),
-    recordId,
-    locale: site.ledger.baseLocale,
-    parentId,
-    mergedFromId: null,
-    translatedFromId: null,
-    value,
-    createdAt: site.clocks.running(),
-    createdBy: person.id,
-    note,
-  };
 }
 
 async function write(site: Site, batch: Batch, before?: WrittenBefore): Promise<void> {

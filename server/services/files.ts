@@ -3,8 +3,9 @@ import { fileAddress, renditionAddress, tagOf } from '@core/file/address';
 import { widthsFor } from '@core/file/crop';
 import { lacksWords, type FileValue } from '@core/file/file';
 import { holdersOf } from '@core/file/holders';
-import { mediaTypeNamed, sizeWords } from '@core/file/media-types';
+import { kindWords, mediaTypeNamed } from '@core/file/media-types';
 import { plainForms } from '@core/file/picture-html';
+import { file } from '@core/kinds/file/kind';
 import { whoPhrase } from '@core/rule/sentence';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { mayWrite } from '@core/workflow/workflow';
@@ -12,7 +13,7 @@ import type { Readable } from 'node:stream';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { bestValueOf, namesFor } from './names';
+import { bestValueOf, kindContext, namesFor } from './names';
 import { isKept, lastChange, statusFields } from './record-facts';
 
 /** Receives the bytes of a file. @throws Refusal when the person may not bring files, or the library does not take it */
@@ -44,6 +45,7 @@ const kept = new WeakMap<Site['ledger'], { readonly version: number; readonly fi
 function keptFiles(site: Site): readonly Kept[] {
   const known = kept.get(site.ledger);
   if (known?.version === site.ledger.version) return known.files;
+  const context = kindContext(site, site.snapshots.at());
   const files = site.ledger
     .recordsOf('file')
     .filter(record => isKept(site, record.id))
@@ -52,7 +54,7 @@ function keptFiles(site: Site): readonly Kept[] {
       return {
         id,
         value,
-        text: [value.title, value.name, value.words, value.caption, value.credit, value.folder, ...value.topics].join('\n').toLowerCase(),
+        text: `${value.title}\n${file.words(value, context)}`.toLowerCase(),
       };
     })
     .reverse();
@@ -107,12 +109,11 @@ function holderCount(snapshot: SiteSnapshot, id: string): number {
 
 function rowOf(site: Site, snapshot: SiteSnapshot, { id, value }: Kept): FileRow {
   const { content, title, words, isDecoration, folder, topics, readers } = value;
-  const { sort, label } = mediaTypeNamed(content.mediaType);
   return {
     id,
     title,
-    sort,
-    kindWords: `${label}, ${sizeWords(content.size, site.ledger.baseLocale)}`,
+    sort: mediaTypeNamed(content.mediaType).sort,
+    kindWords: kindWords(content, site.ledger.baseLocale),
     width: content.width,
     height: content.height,
     address: fileAddress({ id, value }),

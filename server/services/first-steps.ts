@@ -8,8 +8,9 @@ export function firstStepsFor(site: Site, { roles }: Person): Today['firstSteps'
   const { settings, people, ledger } = site;
   if (!settings.showsFirstSteps || !roles.includes('administrator')) return [];
   const staff = [...people.values()].filter(each => each.roles.length > 0);
-  const begun = Math.min(...[...ledger.editions.values()].map(each => each.createdAt));
-  const hasPlaced = ledger.recordsOf('placement').some(each => each.createdAt > begun);
+  // Editions are held in the order in which they were written.
+  const [first] = ledger.editions.values();
+  const hasPlaced = ledger.recordsOf('placement').some(each => each.createdAt > (first?.createdAt ?? -Infinity));
   return [
     { name: 'placement', isDone: hasPlaced },
     { name: 'picture', isDone: ledger.recordsOf('file').length > 0 },

@@ -1,13 +1,13 @@
 import type { ForwardingWish } from '@contract/messages';
 import { forwardingAt, type ForwardingValue } from '@core/forwarding/forwarding';
 import { page } from '@core/kinds/page/kind';
-import type { Edition, Proposal, Revision } from '@core/ledger/records';
+import type { Edition } from '@core/ledger/records';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { v7 as uuidv7 } from 'uuid';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
+import { addChange, type Batch } from './batch';
 import { liveRevisionId } from './edition-lookups';
-import type { Batch } from './edition-moves';
 import type { Publication, PublishedChange } from './publication';
 import { snapshotOf } from './reach-of-act';
 
@@ -65,35 +65,8 @@ function published(
   recordId: string,
   value: ForwardingValue | null,
 ): PublishedChange {
-  const at = site.clocks.running();
-  const base = liveRevisionId(site, recordId, site.clocks.content());
-  if (!site.ledger.records.has(recordId)) batch.records.push({ id: recordId, kind: 'forwarding', createdAt: at, createdBy: person.id });
-  const revision: Revision = {
-    id: uuidv7(),
-    recordId,
-    locale: site.ledger.baseLocale,
-    parentId: base,
-    mergedFromId: null,
-    translatedFromId: null,
-    value,
-    createdAt: at,
-    createdBy: person.id,
-    note: 'The page moved',
-  };
-  if (value !== null) batch.revisions.push(revision);
-  const proposal: Proposal = {
-    id: uuidv7(),
-    recordId,
-    locale: site.ledger.baseLocale,
-    editionId: edition.id,
-    headRevisionId: value === null ? base! : revision.id,
-    baseRevisionId: base,
-    retires: value === null,
-    stage: 'approved',
-    createdAt: at,
-    createdBy: person.id,
-    updatedAt: at,
-  };
-  batch.proposals.push(proposal);
-  return { recordId, kind: 'forwarding', value, revisionId: value === null ? null : revision.id };
+  const baseRevisionId = liveRevisionId(site, recordId, site.clocks.content());
+  const change = { recordId, kind: 'forwarding' as const, value, retires: value === null, baseRevisionId };
+  const { headRevisionId } = addChange(site, batch, change, { edition, person, note: 'The page moved', stage: 'approved' });
+  return { recordId, kind: 'forwarding', value, revisionId: value === null ? null : headRevisionId };
 }

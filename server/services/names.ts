@@ -82,7 +82,6 @@ export function nameOfPerson(site: Site, id: string): string {
 /** The people who hold one of the roles, as a list in words. */
 export function peopleWithRoles(site: Site, roles: readonly string[], except: string): readonly string[] {
   return [...site.people.values()]
-
     .filter(person => person.id !== except && person.deactivatedAt === null && person.roles.some(role => roles.includes(role)))
     .map(person => person.name);
 }

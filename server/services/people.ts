@@ -3,11 +3,18 @@ import { namedPage } from '@core/kinds/effect';
 import { membershipsAt } from '@core/people/membership';
 import { instantOf } from '@core/schedule/local-time';
 import { stringify } from 'csv-stringify/sync';
-import { v7 as uuidv7 } from 'uuid';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import { openInvitations } from '../repositories/access-tokens-repository';
-import { deletePerson, insertPerson, isNamedInLedger, personByEmail, updatePerson, type Person } from '../repositories/people-repository';
+import {
+  deletePerson,
+  freshPerson,
+  insertPerson,
+  isNamedInLedger,
+  personByEmail,
+  updatePerson,
+  type Person,
+} from '../repositories/people-repository';
 import { endSessionsOf, readSessions } from '../repositories/sessions-repository';
 import { refreshPeople } from '../site/people';
 import type { Site } from '../site/site';
@@ -63,18 +70,8 @@ export async function invitePerson(site: Site, by: Person, invitation: Invitatio
   if (await personByEmail(site.knex, invitation.email))
     faults.push({ pointer: '/email', detail: 'Somebody has an account with this address.' });
   if (faults.length > 0) refuseInvalid(faults);
-  const person: Person = {
-    id: uuidv7(),
-    name: invitation.name.trim(),
-    email: invitation.email.toLowerCase(),
-    passwordHash: '',
-    roles: invitation.roles,
-    memberships: invitation.memberships,
-    sections: invitation.sections,
-    profile: {},
-    createdAt: site.clocks.running(),
-    deactivatedAt: null,
-  };
+  const { name, email, roles, memberships, sections } = invitation;
+  const person: Person = { ...freshPerson(name, email, site.clocks.running()), roles, memberships, sections };
   await site.writes.run(() => inTransaction(site.knex, transaction => insertPerson(transaction, person)));
   await refreshPeople(site);
   await sendInvitation(site, person, by);

@@ -2,7 +2,7 @@ import type { Beginning, StartQuestions } from '@contract/site';
 import { passwordFault, shortestPassword } from '@core/people/password';
 import { v7 as uuidv7 } from 'uuid';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
-import { insertPerson, type Person } from '../repositories/people-repository';
+import { freshPerson, insertPerson, type Person } from '../repositories/people-repository';
 import { saveSettings, type SiteSettings } from '../repositories/settings-repository';
 import { createEdition } from '../services/editions';
 import { hashPassword } from '../services/passwords';
@@ -114,16 +114,9 @@ async function begun(site: Site, beginning: Beginning): Promise<Person> {
   if (weak) faults.push({ pointer: '/administrator/password', detail: weak });
   if (faults.length > 0) refuseInvalid(faults);
   const person: Person = {
-    id: uuidv7(),
-    name: administrator.name.trim(),
-    email: administrator.email.toLowerCase(),
+    ...freshPerson(administrator.name, administrator.email, site.clocks.running()),
     passwordHash: await hashPassword(administrator.password),
     roles: ['administrator'],
-    memberships: [],
-    sections: [],
-    profile: {},
-    createdAt: site.clocks.running(),
-    deactivatedAt: null,
   };
   const localeName = ownNameOf(wanted.locale);
   const settings: Partial<SiteSettings> = {

@@ -1,17 +1,12 @@
 import type { FileValue } from '../../file/file';
 import { pagesNaming } from '../../file/holders';
-import { mediaTypeNamed, sizeWords } from '../../file/media-types';
+import { contentWords, mediaTypeNamed } from '../../file/media-types';
 import { pagesNamingAt } from '../../plan/presence';
-import type { Kind, KindContext, KindSite } from '../kind';
+import type { Kind, KindSite } from '../kind';
 import { readersFaults } from '../rule-faults';
 import { readersWords } from '../own-fields';
 import { fileEffect } from './effect';
 import { fileSchema } from './schema';
-
-const contentWords = ({ mediaType, size, width, height }: FileValue['content'], { style }: KindContext): string =>
-  [mediaTypeNamed(mediaType).label, width === null ? null : `${width} × ${height} pixels`, sizeWords(size, style.locale)]
-    .filter(each => each !== null)
-    .join(', ');
 
 /** A file of the library: a picture, a document, a film. */
 export const file: Kind<FileValue> = {
@@ -26,7 +21,7 @@ export const file: Kind<FileValue> = {
   ownFields: {
     title: { label: 'Title', isProse: true, hasOwnWords: true },
     name: { label: 'Name when it is taken away', isProse: true },
-    content: { label: 'What it is', describe: contentWords },
+    content: { label: 'What it is', describe: (content: FileValue['content'], { style }) => contentWords(content, style.locale) },
     words: { label: 'In words', isProse: true, hasOwnWords: true },
     isDecoration: { label: 'Adds nothing to the words' },
     caption: { label: 'Caption', isProse: true, hasOwnWords: true },
@@ -42,7 +37,7 @@ export const file: Kind<FileValue> = {
   references: () => [],
   words: ({ name, words, caption, credit, folder, topics }) => [name, words, caption, credit, folder, ...topics].join('\n'),
   found: (id, value, context) => ({
-    detail: contentWords(value.content, context),
+    detail: contentWords(value.content, context.style.locale),
     pageId: pagesNaming(context.snapshot, id)[0] ?? null,
   }),
   effect: fileEffect,

@@ -1,6 +1,7 @@
 import { link } from '../../fields/link/link';
 import {
   forwardedFrom,
+  forwardingsAt,
   forwardingsOf,
   leadsOn,
   type Destination,
@@ -67,7 +68,7 @@ export const forwarding: Kind<ForwardingValue> = {
 };
 
 function placeFaults(id: string, { path, to }: ForwardingValue, site: KindSite) {
-  const twin = [...forwardingsOf(site.snapshot)].find(([other, value]) => other !== id && value.path === path);
+  const twin = forwardingsAt(site.snapshot, path).find(each => each.id !== id);
   const page = site.snapshot.pageByPath.get(path);
   return [
     ...(twin ? [{ pointer: '/path', detail: 'This address leads somewhere already. Change that one.' }] : []),

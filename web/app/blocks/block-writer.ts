@@ -4,6 +4,7 @@ import { placesOf } from '../kinds/index';
 import { RouterLink } from '@angular/router';
 import type { ViewRequest } from '@contract/messages';
 import { freshBlock, type BlockValue } from '@core/block/block';
+import { carriedOver } from '@core/fields/index';
 import { freshPlacement } from '@core/placement/placement';
 import { thisPageOnly } from '@core/rule/rule';
 import { v7 as uuidv7 } from 'uuid';
@@ -197,11 +198,8 @@ export class BlockWriter {
     const type = this.#session.blockType(name);
     const held = this.writing.value();
     if (!type || !held) return;
-    const kept = Object.fromEntries(
-      type.fields.filter(field => field.name in held.fields).map(field => [field.name, held.fields[field.name]]),
-    );
-    const fresh = freshBlock(type, held.title);
-    this.set({ ...fresh, readers: held.readers, fields: { ...fresh.fields, ...kept } });
+    const fields = carriedOver(this.type()?.fields ?? [], type.fields, held.fields);
+    this.set({ ...freshBlock(type, held.title), readers: held.readers, fields });
   }
 
   protected writerOf(kind: string): string | undefined {

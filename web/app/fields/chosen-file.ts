@@ -2,12 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { FileSort } from '@core/file/media-types';
-import type { AnyField } from '@core/fields/kinds';
 import { catchError, of, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { chooseFile } from '../files/file-chooser';
 import { Plate } from '../files/plate';
-import type { Control } from './control';
+import type { ControlOf } from './control';
 
 /** The file that a field names, as its plate, and what may be chosen in its place. */
 @Component({
@@ -60,7 +59,7 @@ export class ChosenFile {
   readonly #api = inject(ApiClient);
   readonly #modal = inject(NgbModal);
   /** The control that it stands in. */
-  readonly of = input.required<Pick<Control<AnyField, string>, 'controlId' | 'value' | 'describedBy' | 'change' | 'isInvalid'>>();
+  readonly of = input.required<ControlOf<string>>();
   /** The sort that may be chosen; left out, any. */
   readonly sort = input<FileSort>();
   readonly #id = computed(() => this.of().value());

@@ -4,6 +4,9 @@ import type { AnyField } from '@core/fields/kinds';
 /** What is wrong at a JSON Pointer within a value, or null. */
 export type FaultAt = (pointer: string) => string | null;
 
+/** What a part of a control needs to know of it. */
+export type ControlOf<Value> = Pick<Control<AnyField, Value>, 'controlId' | 'value' | 'describedBy' | 'change' | 'isInvalid'>;
+
 /** What every control of a field is given, whatever the field's kind. */
 @Directive()
 export abstract class Control<Field extends AnyField, Value> {

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import type { AnyField } from '@core/fields/kinds';
 import { textIn } from '../shared/typed-event';
-import type { Control } from './control';
+import type { ControlOf } from './control';
 
 /** A value that may be chosen, and what it is called. */
 export interface Option {
@@ -32,7 +31,7 @@ export interface Option {
 })
 export class OptionSelect {
   /** The control that it stands in. */
-  readonly of = input.required<Pick<Control<AnyField, string>, 'controlId' | 'value' | 'describedBy' | 'change' | 'isInvalid'>>();
+  readonly of = input.required<ControlOf<string>>();
   readonly options = input.required<readonly Option[]>();
   /** What choosing nothing is called; empty where one must be chosen. */
   readonly none = input('');

@@ -3,8 +3,10 @@ import { toObservable, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { FileRow } from '@contract/files';
 import type { RecordDetail } from '@contract/messages';
+import { middle } from '@core/file/crop';
 import type { FileValue } from '@core/file/file';
-import { mediaTypeNamed, sizeWords } from '@core/file/media-types';
+import { contentWords } from '@core/file/media-types';
+import { folderName } from '@core/kinds/file/schema';
 import { combineLatest, filter, switchMap } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { TopicsField } from '../fields/topics/topics-field';
@@ -16,7 +18,7 @@ import { isTickedIn, textIn } from '../shared/typed-event';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
-import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
+import type { WorkingChange } from '../state/working-changes.service';
 import { FilePicker } from './file-picker';
 import { FocalPoint } from './focal-point';
 import { UploadService } from './upload.service';
@@ -158,7 +160,6 @@ import { UploadService } from './upload.service';
 export class FilePanel {
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);
-  readonly #working = inject(WorkingChangesService);
   readonly #sending = inject(SendService);
   readonly #uploads = inject(UploadService);
   readonly #session = inject(SessionService);
@@ -178,11 +179,7 @@ export class FilePanel {
   });
   protected readonly isChanged = computed(() => JSON.stringify(this.value()) !== JSON.stringify(this.#stored()));
   protected readonly isPicture = computed(() => (this.value()?.content.width ?? null) !== null);
-  protected readonly contentWords = computed(() => {
-    const { content } = this.value()!;
-    const pixels = content.width === null ? '' : `, ${content.width} × ${content.height!} pixels`;
-    return `${mediaTypeNamed(content.mediaType).label}, ${sizeWords(content.size, this.#session.site.locale)}${pixels}`;
-  });
+  protected readonly contentWords = computed(() => contentWords(this.value()!.content, this.#session.site.locale));
   protected readonly sendLabel = computed(() =>
     this.value()?.content.hash === this.#stored()?.content.hash ? 'Save this…' : 'Put it in its place…',
   );
@@ -220,7 +217,7 @@ export class FilePanel {
   /** Another file's bytes under this one's id: wherever it stands, the new one stands. */
   protected replace([file]: readonly File[]): void {
     this.#uploads.receive(file!).subscribe({
-      next: ({ content }) => this.set({ content, ...(content.width === null ? { focalPoint: { x: 0.5, y: 0.5 } } : {}) }),
+      next: ({ content }) => this.set({ content, ...(content.width === null ? { focalPoint: middle } : {}) }),
       error: (error: unknown) => this.faults.set([error instanceof ApiProblem ? error.message : 'It could not be sent.']),
     });
   }
@@ -233,7 +230,7 @@ export class FilePanel {
       recordId: record.id,
       kind: 'file',
       title: record.title,
-      value: { ...this.value()!, folder: tidyFolder(this.value()!.folder) },
+      value: { ...this.value()!, folder: folderName(this.value()!.folder) },
       retires: false,
       baseRevisionId,
       did: isReplaced ? 'another in its place' : 'changed',
@@ -245,16 +242,6 @@ export class FilePanel {
   }
 
   async #send(change: WorkingChange): Promise<void> {
-    this.#working.make([change]);
-    if (await this.#sending.send()) this.saved.emit();
-    else this.#working.undo();
+    if (await this.#sending.sendOrLeave([change])) this.saved.emit();
   }
-}
-
-function tidyFolder(typed: string): string {
-  return typed
-    .split('/')
-    .map(each => each.trim())
-    .filter(Boolean)
-    .join('/');
 }

@@ -3,7 +3,7 @@ import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-i
 import { Router } from '@angular/router';
 import type { FileList, FileRow, FilesQuestion } from '@contract/files';
 import { fileSorts } from '@core/file/media-types';
-import { catchError, debounceTime, merge, of, Subject, switchMap, withLatestFrom } from 'rxjs';
+import { catchError, debounceTime, map, merge, of, Subject, switchMap, withLatestFrom } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { MessageService } from '../state/message.service';
@@ -177,7 +177,7 @@ export class FilesWorkspace {
       this.#query$.pipe(debounceTime(60)),
       merge(this.again, this.#uploads.broughtIn$).pipe(
         withLatestFrom(this.#query$),
-        switchMap(([, query]) => of(query)),
+        map(([, query]) => query),
       ),
     ).pipe(
       switchMap(query =>

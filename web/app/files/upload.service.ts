@@ -1,8 +1,7 @@
 import { HttpEventType } from '@angular/common/http';
 import { inject, Injectable, signal } from '@angular/core';
 import type { Received } from '@contract/files';
-import { middle } from '@core/file/crop';
-import type { FileValue } from '@core/file/file';
+import { freshFile, type FileValue } from '@core/file/file';
 import { countOf } from '@core/format/moment';
 import {
   bufferTime,
@@ -177,22 +176,8 @@ function isFirstOfItsBytes({ received }: Arrived, at: number, all: readonly Arri
   return all.findIndex(each => each.received.content.hash === received.content.hash) === at;
 }
 
-function newFile({ received, folder }: Arrived): FileValue {
-  const { content, name } = received;
-  return {
-    version: 1,
-    title: titleFrom(name),
-    name,
-    content,
-    words: '',
-    isDecoration: false,
-    caption: '',
-    credit: '',
-    focalPoint: middle,
-    folder,
-    topics: [],
-    readers: null,
-  };
+function newFile({ received: { content, name }, folder }: Arrived): FileValue {
+  return { ...freshFile(content, name, titleFrom(name)), folder };
 }
 
 /** A title made of a file's name: "tern_point-2" is called "Tern point 2". */

@@ -164,7 +164,7 @@ import { EntryRule } from './entry-rule';
 export class Outline {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #modal = inject(NgbModal);
-  readonly #pages = inject(PagesService).pages;
+  readonly #site = inject(PagesService);
   readonly rows = input.required<readonly OutlineRow[]>();
   readonly fault = input('');
   readonly rowsChange = output<readonly OutlineRow[]>();
@@ -173,7 +173,7 @@ export class Outline {
   protected readonly most = menuBounds.entries;
   /** The row that is being set. */
   protected readonly open = signal(-1);
-  protected readonly pages = computed(() => this.#pages().filter(page => page.status !== 'retired'));
+  protected readonly pages = computed(() => this.#site.pages().filter(page => page.status !== 'retired'));
   protected readonly depths = [
     { levels: 0, label: 'nothing of it' },
     { levels: 1, label: 'one level' },
@@ -183,18 +183,18 @@ export class Outline {
   ];
 
   protected ownWords({ target }: OutlineRow): string {
-    return target.to === 'page' ? (this.#pages().find(each => each.id === target.page)?.title ?? 'a page that is gone') : 'Words';
+    return target.to === 'page' ? (this.#site.pages().find(each => each.id === target.page)?.title ?? 'a page that is gone') : 'Words';
   }
 
   protected leadsTo(row: OutlineRow): string {
     const { target } = row;
     if (target.to === 'heading') return 'words alone';
     if (target.to === 'link') return this.addressIn(row) || 'nowhere yet';
-    return `${this.#pathOf(target.page) ?? 'gone'}${target.beneath > 0 ? ' and beneath' : ''}`;
+    return `${this.#site.pathOf(target.page) ?? 'gone'}${target.beneath > 0 ? ' and beneath' : ''}`;
   }
 
   protected addressIn({ target }: OutlineRow): string {
-    return target.to === 'link' ? addressOf(target.link, id => this.#pathOf(id)) : '';
+    return target.to === 'link' ? addressOf(target.link, this.#site.pathOf) : '';
   }
 
   protected ruleWords({ who, when, currentOn }: OutlineRow): string {
@@ -228,7 +228,7 @@ export class Outline {
   }
 
   protected setAddress(at: number, typed: string): void {
-    const link = linkTyped(typed, path => this.#pages().find(page => page.path === path)?.id ?? null) ?? { page: null, address: '' };
+    const link = linkTyped(typed, this.#site.idAt) ?? { page: null, address: '' };
     this.change(at, { target: { to: 'link', link } });
   }
 
@@ -286,10 +286,6 @@ export class Outline {
     if (!act) return;
     event.preventDefault();
     act();
-  }
-
-  #pathOf(id: string): string | null {
-    return this.#pages().find(page => page.id === id)?.path ?? null;
   }
 
   #target(at: number, change: (target: MenuTarget) => MenuTarget): void {

@@ -7,7 +7,8 @@ import { NEVER, of, throwError, type Observable } from 'rxjs';
 import { ApiProblem } from '../api/api-client';
 import { WritingService } from '../writing/writing.service';
 import { make, pageRow, Screen } from '../testing/site';
-import { addressFor, PageWriter } from './page-writer';
+import { addressFor } from '../shared/address-for';
+import { PageWriter } from './page-writer';
 
 const value: PageValue = {
   version: 3,

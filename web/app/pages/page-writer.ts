@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { initialValues } from '@core/fields/index';
+import { carriedOver, initialValues } from '@core/fields/index';
 import { topicsOf, type PageValue } from '@core/page/page';
 import { generateKeyBetween } from 'fractional-indexing';
 import { v7 as uuidv7 } from 'uuid';
@@ -9,6 +9,7 @@ import { WhoControl } from '../rule/who-control';
 import type { FaultAt } from '../fields/control';
 import { FieldsForm } from '../fields/fields-form';
 import { fieldControls } from '../fields/index';
+import { addressFor } from '../shared/address-for';
 import { indentOf } from '../shared/labels';
 import { isTickedIn, textIn } from '../shared/typed-event';
 import { PagesService } from '../state/pages.service';
@@ -276,18 +277,6 @@ export class PageWriter {
     const type = this.types.find(each => each.name === name);
     const held = this.writing.value()!.fields;
     if (!type) return;
-    const kept = Object.fromEntries(type.fields.filter(field => field.name in held).map(field => [field.name, held[field.name]]));
-    this.set({ type: name, typeVersion: type.version, fields: { ...initialValues(type.fields), ...kept } });
+    this.set({ type: name, typeVersion: type.version, fields: carriedOver(this.#type()?.fields ?? [], type.fields, held) });
   }
-}
-
-/** An address made from a title: small letters, digits and hyphens. */
-export function addressFor(title: string): string {
-  return title
-    .normalize('NFKD')
-    .replace(/[\u0300-\u036f'’]/g, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 80);
 }

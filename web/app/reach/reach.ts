@@ -6,6 +6,7 @@ import { instantOf, localTimeAt } from '@core/schedule/local-time';
 import { ApiClient } from '../api/api-client';
 import { changeOfRemedy } from '../arrange/placement-changes';
 import { WhyPanel, type WhyRemedy } from '../arrange/why-panel';
+import { saveTable } from '../shared/save-table';
 import { MessageService } from '../state/message.service';
 import { readerChoices } from '../state/readers';
 import { DateField } from '../shared/date-field';
@@ -341,13 +342,7 @@ export class ReachWorkspace {
         changes: this.#changes(),
       })
       .subscribe({
-        next: csv => {
-          const link = document.createElement('a');
-          link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
-          link.download = 'reach.csv';
-          link.click();
-          URL.revokeObjectURL(link.href);
-        },
+        next: csv => saveTable('reach.csv', csv),
         error: (error: unknown) => this.#messages.problem(error),
       });
   }

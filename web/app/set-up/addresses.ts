@@ -14,7 +14,7 @@ import { WhenPipe } from '../shared/when-pipe';
 import { keptList } from '../state/kept-list';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
-import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
+import type { WorkingChange } from '../state/working-changes.service';
 import { AddressImport } from './address-import';
 
 /** What an old address answers, in the words of the sentence in which it is set. */
@@ -196,8 +196,8 @@ export class Addresses {
   readonly #api = inject(ApiClient);
   readonly #router = inject(Router);
   readonly #sending = inject(SendService);
-  readonly #working = inject(WorkingChangesService);
-  protected readonly pages = inject(PagesService).pages;
+  readonly #pages = inject(PagesService);
+  protected readonly pages = this.#pages.pages;
   protected readonly mayChange = inject(SessionService).holds('editor', 'manager', 'administrator');
   readonly find = input<string>();
   protected readonly textIn = textIn;
@@ -239,7 +239,7 @@ export class Addresses {
       row,
       path,
       status,
-      to: addressOf(to, id => this.pages().find(page => page.id === id)?.path ?? null),
+      to: addressOf(to, this.#pages.pathOf),
       beneath,
       reason,
     });
@@ -247,7 +247,7 @@ export class Addresses {
 
   protected send(): void {
     const { row, path, status, to, beneath, reason } = this.draft();
-    const link = leadsOn(status) ? linkTyped(to, at => this.pages().find(page => page.path === at)?.id ?? null) : null;
+    const link = leadsOn(status) ? linkTyped(to, this.#pages.idAt) : null;
     const tidy = tidyPath(path);
     void this.#send({
       recordId: row?.id ?? uuidv7(),
@@ -273,11 +273,9 @@ export class Addresses {
   }
 
   async #send(change: WorkingChange): Promise<void> {
-    this.#working.make([change]);
-    if (await this.#sending.send()) {
-      this.draft.set(fresh);
-      this.list.refresh();
-    } else this.#working.undo();
+    if (!(await this.#sending.sendOrLeave([change]))) return;
+    this.draft.set(fresh);
+    this.list.refresh();
   }
 
   protected filter(find: string): void {

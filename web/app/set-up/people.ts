@@ -5,6 +5,7 @@ import type { PersonRow } from '@contract/people';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
+import { saveTable } from '../shared/save-table';
 import { textIn } from '../shared/typed-event';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
@@ -283,13 +284,7 @@ export class People {
   protected download(event: Event): void {
     event.preventDefault();
     this.#api.readersCsv().subscribe({
-      next: text => {
-        const link = document.createElement('a');
-        link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
-        link.download = 'readers.csv';
-        link.click();
-        URL.revokeObjectURL(link.href);
-      },
+      next: text => saveTable('readers.csv', text),
       error: (error: unknown) => this.#messages.problem(error),
     });
   }

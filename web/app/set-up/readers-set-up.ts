@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ApiProblem } from '../api/api-client';
+import { addressFor } from '../shared/address-for';
 import { isTickedIn, textIn } from '../shared/typed-event';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
@@ -127,11 +128,8 @@ export class ReadersSetUp {
   }
 }
 
+// What rules name begins with a letter.
 function nameFrom(label: string): string {
-  const plain = label
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^[^a-z]+|-+$/g, '');
+  const plain = addressFor(label).replace(/^[^a-z]+/, '');
   return plain.slice(0, 40) || 'membership';
 }

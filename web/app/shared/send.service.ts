@@ -3,7 +3,7 @@ import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { EditionDetail } from '@contract/messages';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
-import { WorkingChangesService } from '../state/working-changes.service';
+import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
 import { saySaved } from './say-saved';
 import { SendDialog } from './send-dialog';
 
@@ -35,6 +35,17 @@ export class SendService {
     const { text, next, undoes } = saySaved(edition, this.#session.style);
     this.#messages.done(text, next, undoes);
     return true;
+  }
+
+  /**
+   * Lays changes among the unsaved ones and asks for them to be saved; what is not saved is taken away again.
+   * @param warnings - what should be known besides; @returns whether they were saved
+   */
+  async sendOrLeave(changes: readonly WorkingChange[], warnings: readonly string[] = []): Promise<boolean> {
+    this.#working.make(changes);
+    const isSent = await this.send(warnings);
+    if (!isSent) this.#working.undo();
+    return isSent;
   }
 
   #open(isAsking: boolean, warnings: readonly string[] = []): Promise<EditionDetail> {

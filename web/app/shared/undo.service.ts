@@ -23,10 +23,9 @@ export class UndoService {
     }
     try {
       const { changes, changedSince } = await firstValueFrom(this.#api.readUndoing(editionId));
-      this.#working.make(changes.map(each => ({ ...each, did: each.retires ? 'taken off again' : 'put back as it was' })));
-      const isSent = await this.#sending.send(changedSince);
+      const undoing = changes.map(each => ({ ...each, did: each.retires ? 'taken off again' : 'put back as it was' }));
+      const isSent = await this.#sending.sendOrLeave(undoing, changedSince);
       if (isSent) this.#pages.refresh();
-      else this.#working.undo();
       return isSent;
     } catch (error) {
       this.#messages.problem(error);

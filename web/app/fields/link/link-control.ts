@@ -29,12 +29,12 @@ import { Control } from '../control';
   `,
 })
 export class LinkControl extends Control<LinkField, LinkTarget | null> {
-  readonly #pages = inject(PagesService).pages;
+  readonly #pages = inject(PagesService);
   protected readonly textIn = textIn;
-  protected readonly typed = computed(() => addressOf(this.value(), id => this.#pages().find(page => page.id === id)?.path ?? null));
-  protected readonly leadsTo = computed(() => this.#pages().find(page => page.id === this.value()?.page)?.title ?? '');
+  protected readonly typed = computed(() => addressOf(this.value(), this.#pages.pathOf));
+  protected readonly leadsTo = computed(() => this.#pages.pages().find(page => page.id === this.value()?.page)?.title ?? '');
 
   protected set(text: string): void {
-    this.change()(linkTyped(text, path => this.#pages().find(page => page.path === path)?.id ?? null));
+    this.change()(linkTyped(text, this.#pages.idAt));
   }
 }

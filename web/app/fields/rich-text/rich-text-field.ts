@@ -313,7 +313,7 @@ export class RichTextField {
   private readonly place = viewChild.required<ElementRef<HTMLElement>>('place');
   readonly #editor = signal<Editor | null>(null);
   #last: RichText | null = null;
-  readonly #pages = inject(PagesService).pages;
+  readonly #pages = inject(PagesService);
   readonly #stock = inject(StockService);
   readonly #api = inject(ApiClient);
   readonly #modal = inject(NgbModal);
@@ -445,13 +445,13 @@ export class RichTextField {
   protected askLink(): void {
     const link = this.#editor()?.getAttributes('link') as Partial<LinkTarget> | undefined;
     const target = link?.address === undefined ? null : { page: link.page ?? null, address: link.address };
-    this.currentLink.set(addressOf(target, id => this.#pages().find(page => page.id === id)?.path ?? null));
+    this.currentLink.set(addressOf(target, this.#pages.pathOf));
     this.isAskingLink.update(isAsking => !isAsking);
   }
 
   protected setLink(typed: string): void {
     const chain = this.#editor()?.chain().focus().extendMarkRange('link');
-    const link = linkTyped(typed, path => this.#pages().find(page => page.path === path)?.id ?? null);
+    const link = linkTyped(typed, this.#pages.idAt);
     if (link === null) chain?.unsetMark('link').run();
     else chain?.setMark('link', { ...link }).run();
     this.isAskingLink.set(false);

@@ -1,0 +1,80 @@
+import type { Change } from '@contract/messages';
+import type { Edition, LedgerRecord, Proposal, Revision, Stage } from '@core/ledger/records';
+import { v7 as uuidv7 } from 'uuid';
+import type * as repository from '../repositories/ledger-repository';
+import type { Person } from '../repositories/people-repository';
+import type { Site } from '../site/site';
+import { liveRevisionId } from './edition-lookups';
+
+/** Rows to be written together. */
+export interface Batch {
+  readonly records: LedgerRecord[];
+  readonly revisions: Revision[];
+  readonly editions: Edition[];
+  readonly proposals: Proposal[];
+  readonly entries: repository.NewEntry[];
+  readonly moves: repository.EditionMove[];
+}
+
+/** A batch that writes nothing. */
+export function emptyBatch(): Batch {
+  return { records: [], revisions: [], editions: [], proposals: [], entries: [], moves: [] };
+}
+
+/** Of whom a change is, and how far it has come. */
+export interface ChangeMade {
+  readonly edition: Edition;
+  readonly person: Person;
+  readonly note: string;
+  readonly stage: Stage;
+}
+
+/** Puts a change into a batch: its record when that is new, a revision unless it takes off, and the proposal in its edition. */
+export function addChange(
+  site: Site,
+  batch: Batch,
+  { recordId, kind, retires, baseRevisionId, value }: Change,
+  { edition, person, note, stage }: ChangeMade,
+): Proposal {
+  const at = site.clocks.running();
+  if (!site.ledger.records.has(recordId)) batch.records.push({ id: recordId, kind, createdAt: at, createdBy: person.id });
+  const live = liveRevisionId(site, recordId, site.clocks.content());
+  // What is taken off without ever having been live is named by its newest words.
+  let headRevisionId = baseRevisionId ?? live ?? site.ledger.revisionsOf(recordId).at(-1)?.id;
+  if (!retires) {
+    const revision = newRevision(site, recordId, baseRevisionId, value, person, note);
+    batch.revisions.push(revision);
+    headRevisionId = revision.id;
+  }
+  const proposal: Proposal = {
+    id: uuidv7(),
+    recordId,
+    locale: site.ledger.baseLocale,
+    editionId: edition.id,
+    headRevisionId: headRevisionId!,
+    baseRevisionId: live,
+    retires,
+    stage,
+    createdAt: at,
+    createdBy: person.id,
+    updatedAt: at,
+  };
+  batch.proposals.push(proposal);
+  return proposal;
+}
+
+/** A revision of a record, made from another. @param parentId - null for a first one */
+export function newRevision(site: Site, recordId: string, parentId: string | null, value: unknown, person: Person, note: string): Revision {
+  return {
+    id: uuidv7(),
+    recordId,
+    locale: site.ledger.baseLocale,
+    parentId,
+    mergedFromId: null,
+    translatedFromId: null,
+    value,
+    createdAt: site.clocks.running(),
+    createdBy: person.id,
+    note,
+  };
+}
