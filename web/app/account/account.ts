@@ -44,9 +44,8 @@ import { MessageService } from '../state/message.service';
       <ul>
         @for (each of sessions(); track each.id) {
           <li>
-            <b>{{ each.isThis ? 'Here' : 'Elsewhere' }}</b>
-            <span class="quiet"
-              >{{ each.begunAt ? 'since ' : '' }}{{ each.begunAt ? (each.begunAt | when) : '' }} ·
+            <b>{{ each.isThis ? 'Here' : 'Elsewhere' }}</b><span class="quiet"
+              >{{ each.begunAt ? ' since ' : '' }}{{ each.begunAt ? (each.begunAt | when) : '' }} ·
               {{ each.browser || 'a browser that did not say which' }}</span
             >
           </li>
@@ -66,6 +65,10 @@ import { MessageService } from '../state/message.service';
     }
     .panel {
       padding: 10px 16px 14px;
+    }
+    .form-label,
+    .btn {
+      margin-top: 8px;
     }
     .form-fault:empty {
       display: none;

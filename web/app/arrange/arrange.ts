@@ -299,7 +299,7 @@ export class ArrangeWorkspace {
   );
   /** Where readers meet the page; empty while it is not live. */
   protected readonly publicPath = computed(() => {
-    const page = this.pages.pages().find(each => each.id === this.arrange.vantage().page);
+    const page = this.pages.pages().find(each => each.id === this.arrange.view()?.page.id);
     return page?.status === 'live' ? page.path : '';
   });
   protected readonly pageTitle = computed(() => {

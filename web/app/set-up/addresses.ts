@@ -119,7 +119,7 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
             <span class="fault">{{ row.fault }}</span>
           } @else {
             <span class="quiet"
-              >{{ words(row) }} <b>{{ row.leadsTo }}</b> {{ row.reason }}</span
+              >{{ words(row) }} <b>{{ row.leadsTo }}</b>{{ row.reason ? ' · ' + row.reason : '' }}</span
             >
           }
         </span>
