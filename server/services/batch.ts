@@ -27,6 +27,8 @@ export interface ChangeMade {
   readonly person: Person;
   readonly note: string;
   readonly stage: Stage;
+  /** UTC milliseconds. */
+  readonly at: number;
 }
 
 /** Puts a change into a batch: its record when that is new, a revision unless it takes off, and the proposal in its edition. */
@@ -34,9 +36,8 @@ export function addChange(
   site: Site,
   batch: Batch,
   { recordId, kind, retires, baseRevisionId, value }: Change,
-  { edition, person, note, stage }: ChangeMade,
+  { edition, person, note, stage, at }: ChangeMade,
 ): Proposal {
-  const at = site.clocks.running();
   if (!site.ledger.records.has(recordId)) batch.records.push({ id: recordId, kind, createdAt: at, createdBy: person.id });
   const live = liveRevisionId(site, recordId, site.clocks.content());
   // What is taken off without ever having been live is named by its newest words.

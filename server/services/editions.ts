@@ -56,7 +56,7 @@ async function storeEdition(site: Site, person: Person, input: NewEdition, befor
   const batch = emptyBatch();
   batch.editions.push(edition);
   input.changes.forEach((change, index) =>
-    addChange(site, batch, { ...change, value: values[index] }, { edition, person, note: input.note, stage: 'draft' }),
+    addChange(site, batch, { ...change, value: values[index] }, { edition, person, note: input.note, stage: 'draft', at }),
   );
   if (input.move) await applyMove(site, batch, edition, batch.proposals.splice(0), person, input.move);
   await write(site, batch, before);

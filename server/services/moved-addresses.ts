@@ -67,6 +67,12 @@ function published(
 ): PublishedChange {
   const baseRevisionId = liveRevisionId(site, recordId, site.clocks.content());
   const change = { recordId, kind: 'forwarding' as const, value, retires: value === null, baseRevisionId };
-  const { headRevisionId } = addChange(site, batch, change, { edition, person, note: 'The page moved', stage: 'approved' });
+  const { headRevisionId } = addChange(site, batch, change, {
+    edition,
+    person,
+    note: 'The page moved',
+    stage: 'approved',
+    at: site.clocks.running(),
+  });
   return { recordId, kind: 'forwarding', value, revisionId: value === null ? null : headRevisionId };
 }
