@@ -127,7 +127,7 @@ import { EntryRule } from './entry-rule';
       min-width: 0;
     }
     .leads {
-      flex: 0 0 9.5em;
+      flex: 0 0 11em;
       overflow: hidden;
       text-overflow: ellipsis;
       white-space: nowrap;
