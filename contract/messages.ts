@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { recordKinds } from '@core/kinds/index';
+import { roles } from '@core/kinds/kind';
 import { instant, line, localeTag, localTime, requiredLine, uuid } from './common';
 
 /** Kinds of records. */
@@ -12,6 +13,9 @@ export const waiting = z.enum(['draft', 'in review']).nullable();
 const moveName = z.enum(['send for review', 'take back', 'return', 'decline', 'approve', 'publish', 'withdraw']);
 /** A page as lists name it. */
 export const named = z.object({ id: z.string(), title: z.string(), path: z.string() });
+/** A role that somebody holds; without sections everywhere, without locales in every one. */
+export const heldGrant = z.object({ role: z.enum(roles), sections: z.array(named), locales: z.array(z.string()) });
+
 const author = z.object({ id: z.string(), name: z.string() });
 
 /** Who signs in. */
@@ -26,7 +30,7 @@ export const closedPages = z.enum(['sign in', 'not found']);
 /** Who is signed in, and what the editor must know of the site. Whoever is not on the staff is told what any page tells. */
 export const session = z.object({
   person: z
-    .object({ id: z.string(), name: z.string(), email: z.string(), roles: z.array(z.string()), sections: z.array(named) })
+    .object({ id: z.string(), name: z.string(), email: z.string(), roles: z.array(z.string()), grants: z.array(heldGrant) })
     .nullable(),
   /** As whom the person looks at the product; null as themself. */
   lookingAs: z.object({ label: z.string() }).nullable(),

@@ -1,7 +1,7 @@
 import { roles } from '@core/workflow/workflow';
 import { z } from 'zod';
-import { instant, localTime, requiredLine, uuid } from './common';
-import { named } from './messages';
+import { instant, localeTag, localTime, requiredLine, uuid } from './common';
+import { heldGrant } from './messages';
 import { emailAddress } from './site';
 
 /** A membership that somebody holds; without a beginning or an end where null. */
@@ -12,9 +12,9 @@ export const personRow = z.object({
   id: z.string(),
   name: z.string(),
   email: z.string(),
+  grants: z.array(heldGrant),
+  /** The roles of the grants. */
   roles: z.array(z.enum(roles)),
-  /** Beneath which pages they publish; none means everywhere. */
-  sections: z.array(named),
   memberships: z.array(heldMembership),
   /** Names of the memberships that are in force now. */
   holds: z.array(z.string()),
@@ -25,11 +25,17 @@ export const personRow = z.object({
   sessionCount: z.number().int(),
 });
 
+/** A role, the ids of the pages beneath which it decides, and the locales in which it does; none means everywhere. */
+export const grant = z.strictObject({
+  role: z.enum(roles),
+  sections: z.array(uuid).max(50).default([]),
+  locales: z.array(localeTag).max(100).default([]),
+});
+
 /** What is said of somebody with an account. */
 const personParts = {
   name: requiredLine(120),
-  roles: z.array(z.enum(roles)).max(roles.length),
-  sections: z.array(uuid).max(50),
+  grants: z.array(grant).max(20),
   memberships: z.array(heldMembership).max(50),
 };
 
@@ -37,15 +43,13 @@ const personParts = {
 export const invitation = z.strictObject({
   ...personParts,
   email: emailAddress,
-  sections: personParts.sections.default([]),
   memberships: personParts.memberships.default([]),
 });
 
 /** What is to be changed of somebody; what is left out stays. */
 export const personChange = z.strictObject({
   name: personParts.name.optional(),
-  roles: personParts.roles.optional(),
-  sections: personParts.sections.optional(),
+  grants: personParts.grants.optional(),
   memberships: personParts.memberships.optional(),
   isActive: z.boolean().optional(),
 });

@@ -1,3 +1,4 @@
+import type { Grant } from '@core/people/grants';
 import type { Role } from '@core/workflow/workflow';
 
 /** The password of all demo people. */
@@ -10,14 +11,21 @@ export interface DemoPerson {
   readonly email: string;
   readonly roles: readonly Role[];
   readonly memberships: readonly string[];
-  /** Paths of the pages beneath which they publish; none means everywhere. */
-  readonly sections?: readonly string[];
+  /** Where and in which locales they decide, by paths of pages; left out, everywhere and in every one. */
+  readonly scope?: Omit<Grant, 'role'>;
 }
 
 /** Six who work on the site and two who read it. All are made up. */
 export const demoPeople: readonly DemoPerson[] = [
   { key: 'writer', name: 'Bea Lorimer', email: 'bea@merrowby.example', roles: ['writer'], memberships: [] },
-  { key: 'translator', name: 'Tomos Pryderi', email: 'tomos@merrowby.example', roles: ['translator'], memberships: [] },
+  {
+    key: 'translator',
+    name: 'Tomos Pryderi',
+    email: 'tomos@merrowby.example',
+    roles: ['translator'],
+    memberships: [],
+    scope: { sections: [], locales: ['cy'] },
+  },
   { key: 'editor', name: 'Edwin Oyelaran', email: 'edwin@merrowby.example', roles: ['editor'], memberships: [] },
   {
     key: 'second editor',
@@ -25,7 +33,7 @@ export const demoPeople: readonly DemoPerson[] = [
     email: 'saskia@merrowby.example',
     roles: ['editor'],
     memberships: [],
-    sections: ['/visit', '/whats-on', '/wildlife'],
+    scope: { sections: ['/visit', '/whats-on', '/wildlife'], locales: [] },
   },
   { key: 'manager', name: 'Ida Venn', email: 'ida@merrowby.example', roles: ['manager'], memberships: [] },
   { key: 'administrator', name: 'Margit Halloran', email: 'margit@merrowby.example', roles: ['administrator'], memberships: [] },

@@ -48,12 +48,12 @@ export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor:
   await saveSettings(knex, { name: 'Merrowby Coast Reserves', locales: demoLocales, limits: demoLimits });
   const passwordHash = await hashPassword(demoPassword);
   const people = new Map<string, Person>();
-  for (const { key, sections = [], memberships, ...person } of demoPeople) {
+  for (const { key, scope, memberships, ...person } of demoPeople) {
     people.set(key, {
       ...freshPerson(person.name, person.email, instantOf(demo.time(-213, '15:00'))),
       roles: person.roles,
+      grants: person.roles.map(role => ({ role, sections: (scope?.sections ?? []).map(demo.pageId), locales: scope?.locales ?? [] })),
       memberships: memberships.map(lastingMembership),
-      sections: sections.map(demo.pageId),
       passwordHash,
     });
     await insertPerson(knex, people.get(key)!);

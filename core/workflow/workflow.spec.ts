@@ -1,5 +1,16 @@
 import type { RecordKind, Stage } from '../ledger/records';
-import { judgeMove, possibleMoves, type Role } from './workflow';
+import { wholeGrant, type Grant } from '../people/grants';
+import { judgeMove, possibleMoves, type MoveFacts, type Role } from './workflow';
+
+const facts = (stage: Stage, kinds: readonly RecordKind[], role: Role, change: Partial<MoveFacts> = {}): MoveFacts => ({
+  stage,
+  written: kinds.map(kind => ({ kind, locale: 'en-GB', isBase: true })),
+  grants: [wholeGrant(role)],
+  isOwn: false,
+  hasWritten: false,
+  reachesBeyond: () => false,
+  ...change,
+});
 
 describe('judgeMove', () => {
   const rows: readonly (readonly [
@@ -25,33 +36,39 @@ describe('judgeMove', () => {
   ];
   for (const [move, stage, kinds, role, isOwn, expected] of rows) {
     it(`${move}: ${role}, ${kinds.join(' and ')} ${stage}, ${isOwn ? 'own' : 'another’s'} → ${expected}`, () => {
-      const outcome = judgeMove(move, { stage, kinds, roles: [role], isOwn, hasWritten: false, reachesBeyond: false });
+      const outcome = judgeMove(move, facts(stage, kinds, role, { isOwn }));
       expect(outcome.kind === 'moved' ? outcome.to : outcome.code).toBe(expected);
     });
   }
 
   it('lets nobody approve what they wrote themselves, whoever began it', () => {
-    const facts = { stage: 'in review', kinds: ['placement'], roles: ['editor'], isOwn: false, reachesBeyond: false } as const;
-    expect(judgeMove('approve', { ...facts, hasWritten: true })).toEqual(jasmine.objectContaining({ code: 'only others' }));
-    expect(judgeMove('approve', { ...facts, hasWritten: false }).kind).toBe('moved');
+    const outcome = (hasWritten: boolean) => judgeMove('approve', facts('in review', ['placement'], 'editor', { hasWritten }));
+    expect(outcome(true)).toEqual(jasmine.objectContaining({ code: 'only others' }));
+    expect(outcome(false).kind).toBe('moved');
   });
 
-  it('lets nobody decide beyond their sections', () => {
-    const facts = {
-      stage: 'in review',
-      kinds: ['placement'],
-      roles: ['editor'],
-      isOwn: false,
-      hasWritten: false,
-      reachesBeyond: true,
-    } as const;
-    expect(possibleMoves(facts)).toEqual([]);
-    expect(judgeMove('approve', facts)).toEqual(jasmine.objectContaining({ code: 'beyond sections' }));
+  it('lets nobody decide beyond the sections in which they have the right', () => {
+    const beyond = facts('in review', ['placement'], 'editor', { reachesBeyond: right => right === 'review' });
+    expect(possibleMoves(beyond)).toEqual([]);
+    expect(judgeMove('approve', beyond)).toEqual(jasmine.objectContaining({ code: 'beyond sections' }));
+  });
+
+  it('lets roles be held in some locales only, and translators write in others than the base', () => {
+    const welsh = { kind: 'page', locale: 'cy', isBase: false };
+    const judged = (name: string, role: Role, locales: readonly string[], written = [welsh]) => {
+      const grants: readonly Grant[] = [{ role, sections: [], locales }];
+      const outcome = judgeMove(name, facts('draft', [], role, { written, grants, isOwn: true }));
+      return outcome.kind === 'moved' ? 'moved' : outcome.code;
+    };
+    const base = { kind: 'page', locale: 'en-GB', isBase: true };
+    expect(judged('send for review', 'translator', ['cy'])).toBe('moved');
+    expect(judged('send for review', 'translator', ['de'])).toBe('other locale');
+    expect(judged('send for review', 'translator', [], [base])).toBe('role lacks the right');
+    expect(judged('publish', 'editor', ['cy'])).toBe('moved');
+    expect(judged('publish', 'editor', ['cy'], [welsh, base])).toBe('other locale');
   });
 
   it('offers only the moves that would be made', () => {
-    expect(
-      possibleMoves({ stage: 'in review', kinds: ['page'], roles: ['editor'], isOwn: false, hasWritten: false, reachesBeyond: false }),
-    ).toEqual(['return', 'decline', 'approve', 'publish']);
+    expect(possibleMoves(facts('in review', ['page'], 'editor'))).toEqual(['return', 'decline', 'approve', 'publish']);
   });
 });

@@ -1,6 +1,6 @@
-import { rightsOf } from '../kinds/index';
 import { roles, type KindRights, type Role } from '../kinds/kind';
-import type { RecordKind, Stage } from '../ledger/records';
+import type { Stage } from '../ledger/records';
+import { grantsOver, rolesWith, type Grant, type Written } from '../people/grants';
 
 export { roles, type Role };
 
@@ -44,18 +44,19 @@ export const defaultMoves: readonly Move[] = [
 /** What a move is judged by. */
 export interface MoveFacts {
   readonly stage: Stage;
-  readonly kinds: readonly RecordKind[];
-  readonly roles: readonly Role[];
+  readonly written: readonly Written[];
+  readonly grants: readonly Grant[];
   /** Whether the person who asks made the proposal. */
   readonly isOwn: boolean;
   /** Whether any of its words, since what is live, were written by the person who asks. */
   readonly hasWritten: boolean;
-  /** Whether it reaches pages outside the sections that the person publishes in. */
-  readonly reachesBeyond: boolean;
+  /** Whether it reaches pages outside the sections in which the person has a right. */
+  readonly reachesBeyond: (right: keyof KindRights) => boolean;
 }
 
 /** Why a move is refused. */
-export type MoveRefusal = 'unknown move' | 'wrong stage' | 'role lacks the right' | 'only own' | 'only others' | 'beyond sections';
+export type MoveRefusal =
+  'unknown move' | 'wrong stage' | 'role lacks the right' | 'other locale' | 'only own' | 'only others' | 'beyond sections';
 
 /** The outcome of asking for a move. */
 export type MoveOutcome =
@@ -66,23 +67,20 @@ export type MoveOutcome =
 export function judgeMove(name: string, facts: MoveFacts, moves: readonly Move[] = defaultMoves): MoveOutcome {
   const move = moves.find(each => each.name === name);
   if (!move) return { kind: 'refused', code: 'unknown move', rolesThatMay: [] };
-  const rolesThatMay = roles.filter(role => facts.kinds.every(kind => rightsOf(kind)[move.right].includes(role)));
+  const { written, grants } = facts;
+  const rolesThatMay = roles.filter(role => written.every(each => rolesWith(move.right, each).includes(role)));
   const refuse = (code: MoveRefusal): MoveOutcome => ({ kind: 'refused', code, rolesThatMay });
-  if (!facts.kinds.every(kind => facts.roles.some(role => rightsOf(kind)[move.right].includes(role))))
-    return refuse('role lacks the right');
+  const isHeld = (each: Written) => grants.some(({ role }) => rolesWith(move.right, each).includes(role));
+  if (!written.every(isHeld)) return refuse('role lacks the right');
+  if (!written.every(each => grantsOver(grants, move.right, each).length > 0)) return refuse('other locale');
   if (!move.from.includes(facts.stage)) return refuse('wrong stage');
   if (move.whose === 'own' && !facts.isOwn) return refuse('only own');
   if (move.whose === 'others' && (facts.isOwn || facts.hasWritten)) return refuse('only others');
-  if (move.decides && facts.reachesBeyond) return refuse('beyond sections');
+  if (move.decides && facts.reachesBeyond(move.right)) return refuse('beyond sections');
   return { kind: 'moved', to: move.to, publishes: move.publishes };
 }
 
 /** The moves that a person could make now, in the order of the workflow. */
 export function possibleMoves(facts: MoveFacts, moves: readonly Move[] = defaultMoves): readonly MoveName[] {
   return moves.filter(move => judgeMove(move.name, facts, moves).kind === 'moved').map(move => move.name);
-}
-
-/** Whether any of the roles may write drafts of the kind. */
-export function mayWrite(kind: RecordKind, held: readonly Role[]): boolean {
-  return held.some(role => rightsOf(kind).write.includes(role));
 }

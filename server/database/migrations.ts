@@ -225,7 +225,54 @@ const all: readonly NamedMigration[] = [
       });
     },
   },
+  {
+    name: '006-grants',
+    async up(knex) {
+      // What somebody may do, where and in which locales; before, sections held for all of their roles.
+      await knex.schema.alterTable('people', table => {
+        table.text('grants').notNullable().defaultTo('[]');
+      });
+      for (const { id, roles, sections } of (await knex('people').select('id', 'roles', 'sections')) as Record<string, string>[]) {
+        const held = parsedList(roles!).map(role => ({ role, sections: parsedList(sections!), locales: [] }));
+        await knex('people')
+          .where({ id })
+          .update({ grants: JSON.stringify(held) });
+      }
+      await knex.schema.alterTable('people', table => {
+        table.dropColumn('roles');
+        table.dropColumn('sections');
+      });
+    },
+    async down(knex) {
+      await knex.schema.alterTable('people', table => {
+        table.text('roles').notNullable().defaultTo('[]');
+        table.text('sections').notNullable().defaultTo('[]');
+      });
+      for (const { id, grants } of (await knex('people').select('id', 'grants')) as Record<string, string>[]) {
+        const held = parsedList(grants!) as unknown as { role: string; sections: string[] }[];
+        await knex('people')
+          .where({ id })
+          .update({
+            roles: JSON.stringify(held.map(each => each.role)),
+            sections: JSON.stringify([...new Set(held.flatMap(each => each.sections))]),
+          });
+      }
+      await knex.schema.alterTable('people', table => {
+        table.dropColumn('grants');
+      });
+    },
+  },
 ];
+
+// What cannot be read gives nobody anything.
+function parsedList(text: string): readonly string[] {
+  try {
+    const parsed: unknown = JSON.parse(text);
+    return Array.isArray(parsed) ? (parsed as string[]) : [];
+  } catch {
+    return [];
+  }
+}
 
 /** The steps that bring a store up to date, in order. They are part of the program, so none can go missing on disk. */
 export const migrations: Knex.MigrationSource<NamedMigration> = {

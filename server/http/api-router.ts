@@ -25,7 +25,7 @@ import { listMenus } from '../services/menus';
 import { copyOfPages } from '../services/page-copies';
 import { changePassword } from '../services/access';
 import { listMails } from '../services/mails';
-import { changePerson, forgetPerson, inviteAgain, invitePerson, listPeople, readersCsv } from '../services/people';
+import { namedGrant, changePerson, forgetPerson, inviteAgain, invitePerson, listPeople, readersCsv } from '../services/people';
 import { endSessionsOf, readSessions } from '../repositories/sessions-repository';
 import { listPlacements } from '../services/placements';
 import { reachCsv, reachTable, siteFacts } from '../services/reach';
@@ -295,10 +295,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
       name: person.name,
       email: person.email,
       roles: [...person.roles],
-      sections: person.sections.flatMap(id => {
-        const page = snapshot.pageById.get(id);
-        return page ? [namedPage(page)] : [];
-      }),
+      grants: person.grants.map(grant => namedGrant(grant, snapshot)),
     },
     lookingAs: label ? { label } : null,
     staff:

@@ -19,7 +19,7 @@ describe('people', () => {
 
   const idOf = (email: string) => [...test.site.people.values()].find(each => each.email === email)!.id;
   const invite = async (email: string, part: object = {}) =>
-    admin.post('/api/people', { name: 'Ann Penrose', email, roles: ['writer'], ...part });
+    admin.post('/api/people', { name: 'Ann Penrose', email, grants: [{ role: 'writer' }], ...part });
   /** The e-mails to somebody as an independent parser reads them, the newest last. */
   const mailsTo = async (email: string, count = 1) => {
     for (let tries = 0; tries < 100 && test.site.outbox; tries += 1) {
@@ -125,7 +125,7 @@ describe('people', () => {
     const placement = test.site.snapshots.at().placements[0]!;
     const tryIt = async () => (await saskia.put('/api/limits', {}, { 'if-match': '"x"' })).status;
     expect(await tryIt()).toBe(403);
-    await admin.put(`/api/people/${id}`, { roles: ['manager', 'editor'], sections: [] });
+    await admin.put(`/api/people/${id}`, { grants: [{ role: 'manager' }, { role: 'editor' }] });
     expect(await tryIt()).toBe(412);
     await admin.put(`/api/people/${id}`, { isActive: false });
     expect([(await saskia.get('/api/pages')).status, (await signIn('saskia@merrowby.example', 'tideline')).status]).toEqual([401, 401]);
@@ -134,7 +134,7 @@ describe('people', () => {
     await admin.put(`/api/people/${id}`, { isActive: true });
     expect((await signIn('saskia@merrowby.example', 'tideline')).status).toBe(200);
     const margit = idOf('margit@merrowby.example');
-    for (const change of [{ roles: ['editor'] }, { isActive: false }])
+    for (const change of [{ grants: [{ role: 'editor' }] }, { isActive: false }])
       expect((await admin.put(`/api/people/${margit}`, change)).status).toBe(409);
     expect((await admin.send('DELETE', `/api/people/${margit}`)).status).toBe(409);
     expect((await admin.send('DELETE', `/api/people/${id}`)).json.detail).toContain('stays theirs');
@@ -147,11 +147,18 @@ describe('people', () => {
     expect([
       await pointers({}, 'bea@merrowby.example'),
       await pointers({}, 'not an address'),
-      await pointers({ roles: ['king'] }),
-      await pointers({ sections: [crypto.randomUUID()] }),
+      await pointers({ grants: [{ role: 'king' }] }),
+      await pointers({ grants: [{ role: 'editor', sections: [crypto.randomUUID()], locales: ['tlh'] }] }),
       await pointers({ memberships: [{ name: 'crew', from: null, until: null }] }),
       await pointers({ memberships: [{ name: 'member', from: day('2027-05-01'), until: day('2027-05-01') }] }),
-    ]).toEqual([['/email'], ['/email'], ['/roles/0'], ['/sections/0'], ['/memberships/0/name'], ['/memberships/0/until']]);
+    ]).toEqual([
+      ['/email'],
+      ['/email'],
+      ['/grants/0/role'],
+      ['/grants/0/sections/0', '/grants/0/locales/0'],
+      ['/memberships/0/name'],
+      ['/memberships/0/until'],
+    ]);
   });
 
   describe('who read', () => {
@@ -204,7 +211,7 @@ describe('people', () => {
     });
 
     it('are listed as a table that no program takes for formulas, and forgotten on request', async () => {
-      await invite('formula@reader.example', { name: '=1+1', roles: [] });
+      await invite('formula@reader.example', { name: '=1+1', grants: [] });
       const { text, headers } = await admin.get('/api/people', { accept: 'text/csv' });
       expect([
         headers.get('content-type')?.startsWith('text/csv'),

@@ -1,3 +1,4 @@
+import { wholeGrant } from '@core/people/grants';
 import { emptyText } from '@core/rich-text/document';
 import { readHtml } from '@contract/values';
 import type { PageValue } from '@core/page/page';
@@ -159,7 +160,7 @@ describe('looking as somebody else', () => {
         .withContext(path)
         .toContain('You are looking as');
     const self = [...test.site.people.values()].find(each => each.name === 'Ida Venn')!;
-    (test.site.people as Map<string, typeof self>).set(self.id, { ...self, roles: ['writer'] });
+    (test.site.people as Map<string, typeof self>).set(self.id, { ...self, grants: [wholeGrant('writer')], roles: ['writer'] });
     expect((await ida.get('/api/session')).json.person.roles).toEqual(['writer']);
   });
 });

@@ -100,7 +100,7 @@ describe(`what each may do (${head})`, () => {
       saveSettings: () => ({ closedPages: 'sign in' }),
       // Its own refusal is answer enough: nobody shall lose the password that the other rows sign in with.
       changePassword: () => ({ current: 'another', next: 'another still' }),
-      invitePerson: () => ({ name: 'Ann', email: `${uuid()}@merrowby.example`, roles: ['writer'] }),
+      invitePerson: () => ({ name: 'Ann', email: `${uuid()}@merrowby.example`, grants: [{ role: 'writer' }] }),
       changePerson: () => ({ name: 'Bea Lorimer' }),
       beginSite: () => ({
         key: 'none',
@@ -139,7 +139,7 @@ describe(`what each may do (${head})`, () => {
     const invited = async () => {
       const margit = await test.client('margit');
       const email = `${uuid()}@merrowby.example`;
-      return (await margit.post('/api/people', { name: 'Ann', email, roles: [] })).json.find(
+      return (await margit.post('/api/people', { name: 'Ann', email, grants: [] })).json.find(
         (each: { email: string }) => each.email === email,
       ).id;
     };

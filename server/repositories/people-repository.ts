@@ -1,5 +1,6 @@
 import { localTime } from '@contract/common';
 import type { HeldMembership } from '@core/people/membership';
+import { rolesHeld, type Grant } from '@core/people/grants';
 import { roles, type Role } from '@core/workflow/workflow';
 import type { Knex } from 'knex';
 import { v7 as uuidv7 } from 'uuid';
@@ -14,10 +15,11 @@ export interface Person {
   readonly email: string;
   /** Empty until they have chosen a password. */
   readonly passwordHash: string;
+  /** What they may do, where and in which locales. */
+  readonly grants: readonly Grant[];
+  /** The roles of the grants. */
   readonly roles: readonly Role[];
   readonly memberships: readonly HeldMembership[];
-  /** Ids of the pages beneath which the person publishes; none means everywhere. */
-  readonly sections: readonly string[];
   /** What a reader says of themself, by the name of the field. */
   readonly profile: Readonly<Record<string, string>>;
   /** UTC milliseconds. */
@@ -33,16 +35,16 @@ export function freshPerson(name: string, email: string, at: number): Person {
     name: name.trim(),
     email: email.trim().toLowerCase(),
     passwordHash: '',
+    grants: [],
     roles: [],
     memberships: [],
-    sections: [],
     profile: {},
     createdAt: at,
     deactivatedAt: null,
   };
 }
 
-const json = ['roles', 'memberships', 'sections', 'profile'];
+const json = ['grants', 'memberships', 'profile'];
 
 // Older versions held memberships by their names alone.
 const membership = z.union([
@@ -55,9 +57,8 @@ const stored = z.object({
   name: z.string(),
   email: z.string(),
   passwordHash: z.string(),
-  roles: z.array(z.enum(roles)),
+  grants: z.array(z.object({ role: z.enum(roles), sections: z.array(z.string()), locales: z.array(z.string()) })),
   memberships: z.array(membership),
-  sections: z.array(z.string()),
   profile: z.record(z.string(), z.string()),
   createdAt: z.number(),
   deactivatedAt: z.number().nullable(),
@@ -82,11 +83,11 @@ function personOfRow(row: Record<string, unknown>): Person {
   try {
     person = fromRow<Person>(row, json);
   } catch {
-    throw new RangeError('roles, memberships or sections are not JSON');
+    throw new RangeError('grants, memberships or profile are not JSON');
   }
   const parsed = stored.safeParse(person);
   if (!parsed.success) throw new RangeError(`${parsed.error.issues[0]!.path.join('/')} cannot be read`);
-  return parsed.data;
+  return { ...parsed.data, roles: rolesHeld(parsed.data.grants) };
 }
 
 /** The person with that e-mail address; letter case does not matter. */
@@ -96,12 +97,12 @@ export async function personByEmail(knex: Knex, email: string): Promise<Person |
 }
 
 /** Adds somebody. */
-export async function insertPerson(knex: Knex, person: Person): Promise<void> {
+export async function insertPerson(knex: Knex, { roles: _, ...person }: Person): Promise<void> {
   await knex('people').insert(toRow({ ...person, email: person.email.toLowerCase() }, json));
 }
 
 /** Changes something of somebody. */
-export async function updatePerson(knex: Knex, id: string, change: Partial<Omit<Person, 'id'>>): Promise<void> {
+export async function updatePerson(knex: Knex, id: string, change: Partial<Omit<Person, 'id' | 'roles'>>): Promise<void> {
   await knex('people').where({ id }).update(toRow(change, json));
 }
 

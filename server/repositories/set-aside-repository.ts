@@ -21,6 +21,6 @@ export async function setAside(knex: Knex, { table, row, why }: Unreadable, at: 
       .onConflict(['table_name', 'row_id'])
       .ignore();
     if (table === 'settings') await transaction(table).where(key, row).delete();
-    if (table === 'people') await transaction(table).where(key, row).update({ roles: '[]', memberships: '[]', sections: '[]' });
+    if (table === 'people') await transaction(table).where(key, row).update({ grants: '[]', memberships: '[]', profile: '{}' });
   });
 }

@@ -1,13 +1,13 @@
 import type { Deletion } from '@contract/assembling';
 import { countOf } from '@core/format/moment';
 import { lossesFrom, obstaclesFrom } from '@core/references/words';
-import { mayWrite } from '@core/workflow/workflow';
+import { mayWrite } from '@core/people/grants';
 import { inTransaction } from '../database/store-fault';
 import { Refusal } from '../errors/refusal';
 import { deleteRecordRows } from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { kindOf } from './edition-lookups';
+import { kindOf, writtenIn } from './edition-lookups';
 import { bestValueOf, titleOf } from './names';
 import { statusFields } from './record-facts';
 import { recordsNaming } from './references';
@@ -29,7 +29,8 @@ export function deletionOf(site: Site, person: Person, id: string): Deletion {
   const naming = recordsNaming(site, id);
   obstacles.push(...obstaclesFrom(naming));
   const revisions = site.ledger.revisionsOf(id).length;
-  const isPermitted = person.roles.some(role => mayDelete.some(each => each === role)) && mayWrite(kind, person.roles);
+  const isPermitted =
+    person.roles.some(role => mayDelete.some(each => each === role)) && mayWrite(person.grants, writtenIn(site, { kind }));
   if (!isPermitted) obstacles.push('Deleting for good needs a manager or an administrator.');
   return {
     title,

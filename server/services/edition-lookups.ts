@@ -1,5 +1,6 @@
 import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
 import type { Overlay } from '@core/site/snapshot';
+import type { Written } from '@core/people/grants';
 import type { MoveFacts } from '@core/workflow/workflow';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
@@ -26,6 +27,11 @@ export function liveRevisionId(site: Site, recordId: string, moment: number): st
   return inForce.state === 'live' ? inForce.revisionId : null;
 }
 
+/** What is written with a change, for asking who may. */
+export function writtenIn({ ledger }: Site, { kind, locale = ledger.baseLocale }: Pick<Overlay, 'kind' | 'locale'>): Written {
+  return { kind, locale, isBase: locale === ledger.baseLocale };
+}
+
 /** A proposal as an overlay for looking at the site with it. */
 export function overlayOf(site: Site, proposal: Proposal): Overlay {
   return {
@@ -43,13 +49,19 @@ export function overlaysOfEdition(site: Site, editionId: string): readonly Overl
 
 /**
  * What a move with these proposals is judged by.
- * @param reachesBeyond - whether publishing them reaches beyond the person's sections
+ * @param reachesBeyond - whether publishing them reaches beyond the sections in which the person has a right
  */
-export function factsOf(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[], reachesBeyond: boolean): MoveFacts {
+export function factsOf(
+  site: Site,
+  person: Person,
+  edition: Edition,
+  proposals: readonly Proposal[],
+  reachesBeyond: MoveFacts['reachesBeyond'],
+): MoveFacts {
   return {
     stage: proposals[0]?.stage ?? 'withdrawn',
-    kinds: proposals.map(each => kindOf(site, each.recordId)),
-    roles: person.roles,
+    written: proposals.map(each => writtenIn(site, overlayOf(site, each))),
+    grants: person.grants,
     isOwn: edition.createdBy === person.id,
     hasWritten: proposals.some(each => authorsSince(site.ledger, each).has(person.id)),
     reachesBeyond,

@@ -2,6 +2,7 @@ import type { MoveRequest, PublicationWish } from '@contract/messages';
 import { countOf, writeFullMoment } from '@core/format/moment';
 import type { Edition, Proposal, Stage } from '@core/ledger/records';
 import { kindNamed } from '@core/kinds/index';
+import type { KindRights } from '@core/kinds/kind';
 import type { Overlay } from '@core/site/snapshot';
 import { authorsSince } from '@core/workflow/authors';
 import { defaultMoves, judgeMove, type MoveFacts, type MoveRefusal, type Role } from '@core/workflow/workflow';
@@ -10,7 +11,7 @@ import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import type { Batch } from './batch';
 import { describeChanges } from './descriptions';
-import { kindOf, liveRevisionId } from './edition-lookups';
+import { kindOf, liveRevisionId, writtenIn } from './edition-lookups';
 import { acceptedBreaches } from './expectations';
 import { momentStyle, nameOfPerson, peopleWithRoles, someOf, titleOf } from './names';
 import { addForwardings } from './moved-addresses';
@@ -43,19 +44,21 @@ export async function applyMove(
       rows: { records: batch.records, revisions: batch.revisions },
     });
   const publication = isDeciding ? publish(changes) : null;
-  const beyond = publication ? pagesBeyond(site, person, publication) : [];
+  const beyond = (right: keyof KindRights) => (publication ? pagesBeyond(site, person, publication, right) : []);
   const facts: MoveFacts = {
     stage,
-    kinds: overlays.filter(each => !isHarmless(site, each)).map(each => each.kind),
-    roles: person.roles,
+    written: overlays.filter(each => !isHarmless(site, each)).map(each => writtenIn(site, each)),
+    grants: person.grants,
     isOwn: edition.createdBy === person.id,
     hasWritten: proposals.some(each => authorsSince(site.ledger, each, batch.revisions).has(person.id)),
-    reachesBeyond: beyond.length > 0,
+    reachesBeyond: right => beyond(right).length > 0,
   };
   const outcome = judgeMove(move.name, facts);
   if (outcome.kind === 'refused') {
-    if (outcome.code === 'beyond sections')
-      throw new Refusal('not-permitted', beyondWords(site, publication!, beyond, outcome.rolesThatMay));
+    if (outcome.code === 'beyond sections') {
+      const { right } = defaultMoves.find(each => each.name === move.name)!;
+      throw new Refusal('not-permitted', beyondWords(site, publication!, beyond(right), outcome.rolesThatMay, right));
+    }
     throw moveRefusal(site, edition, outcome.code, outcome.rolesThatMay, facts.stage);
   }
   if (move.name === 'return' && move.remark.trim() === '') refuseInvalid([{ pointer: '/remark', detail: 'Say what should change.' }]);
@@ -135,6 +138,7 @@ const refusalTexts: Readonly<Record<Exclude<MoveRefusal, 'beyond sections'>, str
   'unknown move': 'There is no such move.',
   'wrong stage': 'The stage has changed.',
   'role lacks the right': 'Your roles do not allow this move.',
+  'other locale': 'Your roles allow this in other locales only.',
   'only own': 'Only whoever made it can do this.',
   'only others': 'Somebody else must do this: what one writes, another approves.',
 };

@@ -5,7 +5,7 @@ import { kindNamed, recordKinds } from '@core/kinds/index';
 import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
 import { localTimeAt } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
-import { judgeMove, possibleMoves, type Role } from '@core/workflow/workflow';
+import { judgeMove, possibleMoves, type Role, type MoveFacts } from '@core/workflow/workflow';
 import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -91,16 +91,14 @@ export function editionRow(site: Site, person: Person, edition: Edition): Editio
 }
 
 // What has ended is decided no more, and lists of it are long.
-function reachesBeyond(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[]): boolean {
-  if (person.sections.length === 0 || !proposals.some(isOpen)) return false;
+function reachesBeyond(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[]): MoveFacts['reachesBeyond'] {
+  if (person.grants.every(each => each.sections.length === 0) || !proposals.some(isOpen)) return () => false;
   const overlays = proposals.map(each => overlayOf(site, each));
   const wished = edition.wishedFrom !== null && edition.wishedFrom > site.clocks.content() ? edition.wishedFrom : null;
   const { zone } = site.settings;
   const from = wished === null ? null : { local: localTimeAt(wished, zone), zone };
-  return (
-    pagesBeyond(site, person, publicationOfOverlays(site, overlays, { from, until: null, afterwards: 'earlier', scheduled: null })).length >
-    0
-  );
+  const publication = publicationOfOverlays(site, overlays, { from, until: null, afterwards: 'earlier', scheduled: null });
+  return right => pagesBeyond(site, person, publication, right).length > 0;
 }
 
 function summaryOf(site: Site, proposals: readonly Proposal[]): string {

@@ -4,19 +4,18 @@ import { isOpen, type LedgerRows } from '@core/ledger/ledger';
 import type { Edition, RecordKind, Revision } from '@core/ledger/records';
 import { instantOf } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
-import { rightsOf } from '@core/kinds/index';
-import { mayWrite } from '@core/workflow/workflow';
+import { mayWrite, rolesWith } from '@core/people/grants';
 import type { Knex } from 'knex';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { editionOf, kindOf, liveRevisionId, overlaysOfEdition } from './edition-lookups';
+import { editionOf, kindOf, liveRevisionId, overlaysOfEdition, writtenIn } from './edition-lookups';
 import { addChange, emptyBatch, newRevision, type Batch } from './batch';
 import { applyMove, refuseUnseen } from './edition-moves';
 import { describeChanges } from './descriptions';
-import { momentStyle, nameOfPerson, someOf, titleOf } from './names';
+import { localeName, momentStyle, nameOfPerson, someOf, titleOf } from './names';
 import { faultsInSite, roleFaults, validateValue, valueById } from './validation';
 
 /** What else is written in the transaction of an edition, ahead of it. */
@@ -28,10 +27,7 @@ export function createEdition(site: Site, person: Person, input: NewEdition, bef
 }
 
 async function storeEdition(site: Site, person: Person, input: NewEdition, before?: WrittenBefore): Promise<string> {
-  refuseKinds(
-    input.changes.map(change => change.kind),
-    person,
-  );
+  refuseKinds(site, input.changes, person);
   if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', 'This edition has been saved already.');
   await site.history.read(basesOf(site, input.changes));
   const values = validateChanges(site, person, input.changes);
@@ -91,7 +87,7 @@ async function storeRevision(
   const proposal = site.ledger.proposals.get(proposalId);
   if (!proposal) throw new Refusal('not-found', 'There is no such proposal.');
   const kind = kindOf(site, proposal.recordId);
-  refuseKinds([kind], person);
+  refuseKinds(site, [{ kind, locale: proposal.locale }], person);
   if (!isOpen(proposal))
     throw new Refusal(
       'move-refused',
@@ -157,13 +153,14 @@ function validateChanges(site: Site, person: Person, changes: readonly Change[])
   return values;
 }
 
-function refuseKinds(kinds: readonly RecordKind[], person: Person): void {
-  const forbidden = kinds.find(kind => !mayWrite(kind, person.roles));
-  if (forbidden)
-    throw new Refusal(
-      'not-permitted',
-      `Changing a ${forbidden} needs the role ${someOf(rightsOf(forbidden).write)}. You hold ${someOf(person.roles) || 'none'}.`,
-    );
+function refuseKinds(site: Site, changes: readonly { readonly kind: RecordKind; readonly locale?: string }[], person: Person): void {
+  const forbidden = changes.map(change => writtenIn(site, change)).find(written => !mayWrite(person.grants, written));
+  if (!forbidden) return;
+  const roles = rolesWith('write', forbidden);
+  const { kind, locale } = forbidden;
+  if (person.roles.some(role => roles.includes(role)))
+    throw new Refusal('not-permitted', `Your roles do not write in ${localeName(site, locale)}.`);
+  throw new Refusal('not-permitted', `Changing a ${kind} needs the role ${someOf(roles)}. You hold ${someOf(person.roles) || 'none'}.`);
 }
 
 /** Changes must be made from what is live or from the head of a proposal; what was overtaken is shown beside what overtook it. */

@@ -52,11 +52,11 @@ export async function listExpectations(site: Site): Promise<readonly Expectation
 export async function checkChanges(site: Site, person: Person, overlays: readonly Overlay[], wish: PublicationWish): Promise<Check> {
   const isPast = wish.from !== null && instantOf(wish.from) < site.clocks.content();
   const publication = publicationOfOverlays(site, overlays, isPast ? { ...wish, from: null } : wish);
-  const beyond = pagesBeyond(site, person, publication);
+  const beyond = pagesBeyond(site, person, publication, 'publish');
   return {
     ...(await breachesOf(site, publication)),
     covers: publication.covers.map(each => ({ ...each })),
-    beyond: beyond.length === 0 ? null : beyondWords(site, publication, beyond, ['editor', 'administrator']),
+    beyond: beyond.length === 0 ? null : beyondWords(site, publication, beyond, ['editor', 'administrator'], 'publish'),
   };
 }
 

@@ -8,11 +8,12 @@ import { plainForms } from '@core/file/picture-html';
 import { file } from '@core/kinds/file/kind';
 import { whoPhrase } from '@core/rule/sentence';
 import type { SiteSnapshot } from '@core/site/snapshot';
-import { mayWrite } from '@core/workflow/workflow';
+import { mayWrite } from '@core/people/grants';
 import type { Readable } from 'node:stream';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
+import { writtenIn } from './edition-lookups';
 import { bestValueOf, kindContext, namesFor } from './names';
 import { isKept, lastChange, statusFields } from './record-facts';
 
@@ -24,7 +25,8 @@ export async function receiveContent(
   name: string,
   length: number | undefined,
 ): Promise<Received> {
-  if (!mayWrite('file', person.roles)) throw new Refusal('not-permitted', 'Bringing files in needs somebody who writes.');
+  if (!mayWrite(person.grants, writtenIn(site, { kind: file.name })))
+    throw new Refusal('not-permitted', 'Bringing files in needs somebody who writes.');
   const received = await site.contents.receive(body, name, length, site.clocks.running());
   const sameAs = keptFiles(site)
     .filter(each => each.value.content.hash === received.content.hash)

@@ -1,3 +1,4 @@
+import { writtenIn } from './edition-lookups';
 import type { ImportedLine, ImportReport } from '@contract/addresses';
 import type { Change } from '@contract/messages';
 import { valueSchema } from '@contract/values';
@@ -12,7 +13,7 @@ import {
 } from '@core/forwarding/forwarding';
 import { tidyPath } from '@core/kinds/forwarding/schema';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
-import { mayWrite } from '@core/workflow/workflow';
+import { mayWrite } from '@core/people/grants';
 import { parse } from 'csv-parse/sync';
 import { v7 as uuidv7 } from 'uuid';
 import { Refusal, refuseInvalid } from '../errors/refusal';
@@ -40,7 +41,7 @@ interface Wanted {
  * @throws Refusal when the file as a whole cannot be read
  */
 export async function importForwardings(site: Site, person: Person, bytes: Buffer, isTrial: boolean): Promise<ImportReport> {
-  if (!mayWrite('forwarding', person.roles))
+  if (!mayWrite(person.grants, writtenIn(site, { kind: 'forwarding' })))
     throw new Refusal('not-permitted', 'Old addresses are set by editors, managers and administrators.');
   const snapshot = site.snapshots.at();
   const wanted = rowsOf(textOf(bytes)).map(row => wantedOf(site, snapshot, row));

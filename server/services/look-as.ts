@@ -1,4 +1,5 @@
 import { withArticle } from '@core/format/moment';
+import { wholeGrant } from '@core/people/grants';
 import { roles, type Role } from '@core/workflow/workflow';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
@@ -15,9 +16,9 @@ export function mayLookAs(person: Person): boolean {
 /** The person as whom the product is shown, with the roles and sections of the role or person looked as. */
 export function personSeen(site: Site, person: Person, as: string | undefined): Person {
   if (as === undefined) return person;
-  if (isRole(as)) return { ...person, roles: [as], memberships: [], sections: [] };
+  if (isRole(as)) return { ...person, grants: [wholeGrant(as)], roles: [as], memberships: [] };
   const other = site.people.get(as);
-  return other ? { ...person, id: other.id, roles: other.roles, memberships: other.memberships, sections: other.sections } : person;
+  return other ? { ...person, id: other.id, grants: other.grants, roles: other.roles, memberships: other.memberships } : person;
 }
 
 /** As whom, in words; null as themself. */

@@ -46,10 +46,15 @@ export function namesFor(site: Site, snapshot: SiteSnapshot): ExpectationNames {
     },
     sharedRule: id =>
       snapshot.sharedRules.get(id)?.title ?? (bestValueOf(site, id) as SharedRuleValue | null)?.title ?? 'a shared rule that is gone',
-    locale: tag => site.settings.locales.find(each => each.tag === tag)?.name ?? tag,
+    locale: tag => localeName(site, tag),
     blockType: name => site.registry.blockTypes.get(name)?.label ?? name,
     field: name => askableFields(site.registry.pageTypes.values()).get(name) ?? name,
   };
+}
+
+/** What a locale of the site is called. */
+export function localeName(site: Site, tag: string): string {
+  return site.settings.locales.find(each => each.tag === tag)?.name ?? tag;
 }
 
 /** What the kinds of record put their own into words with. */

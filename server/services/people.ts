@@ -1,7 +1,9 @@
 import type { Invitation, PersonChange, PersonRow } from '@contract/people';
 import { namedPage } from '@core/kinds/effect';
+import { rolesHeld, type Grant } from '@core/people/grants';
 import { membershipsAt } from '@core/people/membership';
 import { instantOf } from '@core/schedule/local-time';
+import type { SiteSnapshot } from '@core/site/snapshot';
 import { stringify } from 'csv-stringify/sync';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
@@ -28,17 +30,14 @@ export async function listPeople(site: Site, person: Person): Promise<readonly P
   const now = site.clocks.content();
   return [...site.people.values()]
     .map((each): PersonRow => {
-      const { id, name, email, roles, memberships, createdAt } = each;
+      const { id, name, email, grants, roles, memberships, createdAt } = each;
       const isInvited = each.passwordHash === '';
       return {
         id,
         name,
         email,
+        grants: grants.map(grant => namedGrant(grant, snapshot)),
         roles: [...roles],
-        sections: each.sections.flatMap(section => {
-          const page = snapshot.pageById.get(section);
-          return page ? [namedPage(page)] : [];
-        }),
         memberships: [...memberships],
         holds: [...membershipsAt(memberships, now)],
         state: each.deactivatedAt !== null ? 'deactivated' : isInvited ? 'invited' : 'active',
@@ -48,6 +47,15 @@ export async function listPeople(site: Site, person: Person): Promise<readonly P
       };
     })
     .sort((a, b) => a.name.localeCompare(b.name, site.ledger.baseLocale));
+}
+
+/** A grant with its sections by name; sections that are gone are left out. */
+export function namedGrant({ role, sections, locales }: Grant, snapshot: SiteSnapshot): PersonRow['grants'][number] {
+  const pages = sections.flatMap(id => {
+    const page = snapshot.pageById.get(id);
+    return page ? [namedPage(page)] : [];
+  });
+  return { role, sections: pages, locales: [...locales] };
 }
 
 /** The readers as CSV: those with an account and no role. @see RFC 4180 */
@@ -70,8 +78,8 @@ export async function invitePerson(site: Site, by: Person, invitation: Invitatio
   if (await personByEmail(site.knex, invitation.email))
     faults.push({ pointer: '/email', detail: 'Somebody has an account with this address.' });
   if (faults.length > 0) refuseInvalid(faults);
-  const { name, email, roles, memberships, sections } = invitation;
-  const person: Person = { ...freshPerson(name, email, site.clocks.running()), roles, memberships, sections };
+  const { name, email, grants, memberships } = invitation;
+  const person: Person = { ...freshPerson(name, email, site.clocks.running()), grants, roles: rolesHeld(grants), memberships };
   await site.writes.run(() => inTransaction(site.knex, transaction => insertPerson(transaction, person)));
   await refreshPeople(site);
   await sendInvitation(site, person, by);
@@ -94,7 +102,7 @@ export async function changePerson(site: Site, by: Person, id: string, change: P
   await site.writes.run(async () => {
     const person = personOf(site, id);
     const { isActive, ...parts } = change;
-    const roles = change.roles ?? person.roles;
+    const roles = change.grants ? rolesHeld(change.grants) : person.roles;
     const isStaying = isActive ?? person.deactivatedAt === null;
     if (!(isStaying && roles.includes('administrator'))) refuseLast(site, person);
     await inTransaction(site.knex, async transaction => {
@@ -142,10 +150,19 @@ function refuseOthers({ roles }: Person, subject: string): void {
   if (!roles.includes('administrator')) throw new Refusal('not-permitted', `${subject} administrators.`);
 }
 
-function faultsOf(site: Site, { sections = [], memberships = [] }: PersonChange): Fault[] {
+function faultsOf(site: Site, { grants = [], memberships = [] }: PersonChange): Fault[] {
   const snapshot = site.snapshots.at();
   return [
-    ...sections.flatMap((id, at) => (snapshot.pageById.has(id) ? [] : [{ pointer: `/sections/${at}`, detail: 'That page is gone.' }])),
+    ...grants.flatMap(({ sections, locales }, at) => [
+      ...sections.flatMap((id, nth) =>
+        snapshot.pageById.has(id) ? [] : [{ pointer: `/grants/${at}/sections/${nth}`, detail: 'That page is gone.' }],
+      ),
+      ...locales.flatMap((tag, nth) =>
+        site.settings.locales.some(each => each.tag === tag)
+          ? []
+          : [{ pointer: `/grants/${at}/locales/${nth}`, detail: 'The site has no such locale.' }],
+      ),
+    ]),
     ...memberships.flatMap(({ name, from, until }, at) => [
       ...(site.settings.memberships.some(each => each.name === name)
         ? []

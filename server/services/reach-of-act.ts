@@ -2,12 +2,14 @@ import { listOf } from '@core/format/moment';
 import type { Ledger } from '@core/ledger/ledger';
 import { page } from '@core/kinds/page/kind';
 import { pagesNoticing } from '@core/reach/act';
+import type { KindRights } from '@core/kinds/kind';
+import { grantsOver, isOutside } from '@core/people/grants';
 import type { PageFacts } from '@core/rule/where';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import type { Role } from '@core/workflow/workflow';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { overlayOf } from './edition-lookups';
+import { overlayOf, writtenIn } from './edition-lookups';
 import { bestValueOf, namesFor, someOf } from './names';
 import type { Publication } from './publication';
 import { planForGood } from './plan';
@@ -39,21 +41,33 @@ export function pagesReachedBy(site: Site, publication: Publication): readonly P
   return made;
 }
 
-/** Titles of the pages that a publication reaches outside the sections of a person; none for whoever publishes everywhere. */
-export function pagesBeyond(site: Site, person: Person, publication: Publication): readonly string[] {
-  if (person.sections.length === 0) return [];
-  const outside = pagesReachedBy(site, publication).filter(facts => !facts.lineage.some(each => person.sections.includes(each)));
+/**
+ * Titles of the pages that a publication reaches outside the sections in which a person has a right over all of its
+ * changes; none for whoever has it everywhere.
+ */
+export function pagesBeyond(site: Site, person: Person, publication: Publication, right: keyof KindRights): readonly string[] {
+  const held = publication.changes.map(change => grantsOver(person.grants, right, writtenIn(site, change)));
+  if (held.every(grants => grants.length === 0 || !isOutside([], grants))) return [];
+  const outside = pagesReachedBy(site, publication).filter(facts =>
+    held.some(grants => grants.length > 0 && isOutside(facts.lineage, grants)),
+  );
   const names = namesFor(site, site.snapshots.at());
   return [...new Set(outside.map(facts => (facts.service === null ? names.page(facts.id) : `the page “${facts.service}”`)))];
 }
 
 /** Why somebody may not decide over what reaches beyond their sections, and who could. */
-export function beyondWords(site: Site, publication: Publication, beyond: readonly string[], rolesThatMay: readonly Role[]): string {
+export function beyondWords(
+  site: Site,
+  publication: Publication,
+  beyond: readonly string[],
+  rolesThatMay: readonly Role[],
+  right: keyof KindRights,
+): string {
   const may = [...site.people.values()].filter(
     each =>
       each.deactivatedAt === null &&
       each.roles.some(role => rolesThatMay.includes(role)) &&
-      pagesBeyond(site, each, publication).length === 0,
+      pagesBeyond(site, each, publication, right).length === 0,
   );
   const more = beyond.length > 3 ? ` and ${beyond.length - 3} more` : '';
   const who = someOf(may.map(each => each.name));

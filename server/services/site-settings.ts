@@ -1,7 +1,11 @@
 import type { SiteSettingsChange } from '@contract/site';
+import type { Role } from '@core/kinds/kind';
 import { Refusal, refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
+
+/** Roles that set what holds for the whole site. */
+const maySet: readonly Role[] = ['manager', 'administrator'];
 
 /** Sets what holds for the whole site. @throws Refusal when the person may not */
 export async function saveSiteSettings(site: Site, person: Person, change: SiteSettingsChange): Promise<void> {
@@ -19,8 +23,8 @@ export async function saveSiteSettings(site: Site, person: Person, change: SiteS
 
 /** Refuses what reaches every page to whoever may not decide over all of them. */
 export function refuseBeyondSite(person: Person, subject: string): void {
-  if (!person.roles.some(role => role === 'manager' || role === 'administrator'))
+  if (!person.roles.some(role => maySet.includes(role)))
     throw new Refusal('not-permitted', `${subject} set by managers and administrators.`);
-  if (person.sections.length > 0)
+  if (person.grants.every(each => each.sections.length > 0 || !maySet.includes(each.role)))
     throw new Refusal('not-permitted', `${subject} set by managers and administrators of the whole site; you have sections of it.`);
 }

@@ -1,3 +1,4 @@
+import { wholeGrant } from '@core/people/grants';
 import type { Beginning, StartQuestions } from '@contract/site';
 import { passwordFault, shortestPassword } from '@core/people/password';
 import { v7 as uuidv7 } from 'uuid';
@@ -116,6 +117,7 @@ async function begun(site: Site, beginning: Beginning): Promise<Person> {
   const person: Person = {
     ...freshPerson(administrator.name, administrator.email, site.clocks.running()),
     passwordHash: await hashPassword(administrator.password),
+    grants: [wholeGrant('administrator')],
     roles: ['administrator'],
   };
   const localeName = ownNameOf(wanted.locale);

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Router, RouterLink } from '@angular/router';
 import type { BlockRow } from '@contract/messages';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import { mayWrite, type Role } from '@core/workflow/workflow';
+import { mayWrite } from '@core/people/grants';
 import { openCopies } from '../arrange/copies-dialog';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { takingOff } from '../shared/record-changes';
@@ -282,7 +282,7 @@ export class BlocksWorkspace {
   readonly #messages = inject(MessageService);
   readonly #session = inject(SessionService);
   protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
-  protected readonly mayWrite = mayWrite('block', (this.#session.session()?.person?.roles ?? []) as readonly Role[]);
+  protected readonly mayWrite = mayWrite(this.#session.grants, this.#session.written('block'));
   readonly find = input<string>();
   readonly type = input<string>();
   readonly used = input<string>();

@@ -9,7 +9,7 @@ const person = (name: string, part: Partial<PersonRow> = {}): PersonRow => ({
   name,
   email: `${name.toLowerCase()}@x.example`,
   roles: ['writer'],
-  sections: [],
+  grants: [],
   memberships: [],
   holds: [],
   state: 'active',
@@ -60,9 +60,26 @@ describe('People', () => {
     await screen.settle();
     await screen.click('Send the invitation');
     expect([sent, screen.text.includes('Somebody has an account with this address.')]).toEqual([
-      [jasmine.objectContaining({ name: 'Bo', roles: ['writer'], sections: [], memberships: [] })],
+      [jasmine.objectContaining({ name: 'Bo', grants: [{ role: 'writer', sections: [], locales: [] }], memberships: [] })],
       true,
     ]);
+  });
+
+  it('holds each role as wide as it is set: in some locales, everywhere', async () => {
+    const sent: { grants: object[] }[] = [];
+    const screen = await show({
+      listPeople: () => of(all.slice(0, 1)),
+      changePerson: (_id: string, change: { grants: object[] }) => {
+        sent.push(change);
+        return of(all);
+      },
+    });
+    screen.host.querySelector<HTMLElement>('.line')!.click();
+    await screen.settle();
+    await screen.click('translator writes in locales other than the first');
+    await screen.fill('In which locales the translator writes', 'cy');
+    await screen.click('Set this');
+    expect(sent[0]!.grants).toEqual([{ role: 'translator', sections: [], locales: ['cy'] }]);
   });
 
   it('forgets nobody by one click', async () => {

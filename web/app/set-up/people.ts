@@ -2,6 +2,7 @@ import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { PersonRow } from '@contract/people';
+import { wholeGrant } from '@core/people/grants';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
@@ -13,7 +14,7 @@ import { SessionService } from '../state/session.service';
 import { PersonForm, type PersonParts } from './person-form';
 import { ReadersSetUp } from './readers-set-up';
 
-const nobody: PersonParts = { name: '', roles: ['writer'], sections: [], memberships: [] };
+const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], memberships: [] };
 
 /** Everybody with an account: what they may do, and who is asked to come. */
 @Component({
@@ -55,10 +56,7 @@ const nobody: PersonParts = { name: '', roles: ['writer'], sections: [], members
                   ><b>{{ person.name }}</b> <span class="quiet">{{ person.email }}</span></span
                 >
                 <span class="does"
-                  >{{ person.roles.join(', ') || 'reader' }}{{ person.holds.length > 0 ? ' · ' + labels(person.holds) : '' }}
-                  @if (person.sections.length > 0) {
-                    <span class="quiet">beneath {{ titles(person) }}</span>
-                  }
+                  >{{ rolesIn(person) || 'reader' }}{{ person.holds.length > 0 ? ' · ' + labels(person.holds) : '' }}
                 </span>
                 @switch (person.state) {
                   @case ('invited') {
@@ -231,8 +229,15 @@ export class People {
     return names.map(name => this.#session.site.memberships.find(each => each.name === name)?.label ?? name).join(', ');
   }
 
-  protected titles({ sections }: PersonRow): string {
-    return sections.map(each => each.title).join(', ');
+  /** "editor beneath Visit, translator in Cymraeg" */
+  protected rolesIn({ grants }: PersonRow): string {
+    return grants
+      .map(({ role, sections, locales }) => {
+        const beneath = sections.length > 0 ? ` beneath ${sections.map(each => each.title).join(', ')}` : '';
+        const names = locales.map(tag => this.#session.site.locales.find(each => each.tag === tag)?.name ?? tag);
+        return `${role}${beneath}${names.length > 0 ? ` in ${names.join(', ')}` : ''}`;
+      })
+      .join('; ');
   }
 
   protected begin(): void {
@@ -243,14 +248,15 @@ export class People {
 
   protected choose(person: PersonRow): void {
     this.chosen.set(person);
-    const { name, roles, memberships, sections } = person;
-    this.#edit({ name, roles, memberships, sections: sections.map(each => each.id) });
+    const { name, grants, memberships } = person;
+    this.#edit({ name, memberships, grants: grants.map(each => ({ ...each, sections: each.sections.map(page => page.id) })) });
   }
 
   protected save(): void {
     const parts = this.parts()!;
     const person = this.chosen();
-    const sent = { ...parts, roles: [...parts.roles], sections: [...parts.sections], memberships: [...parts.memberships] };
+    const grants = parts.grants.map(({ role, sections, locales }) => ({ role, sections: [...sections], locales: [...locales] }));
+    const sent = { ...parts, grants, memberships: [...parts.memberships] };
     if (person) return this.#take(this.#api.changePerson(person.id, sent), `Set. It holds from ${parts.name}’s next step on.`);
     this.#take(this.#api.invitePerson({ ...sent, email: this.email }), `${parts.name} is invited. The e-mail stands in the outbox.`);
   }

@@ -3,7 +3,7 @@ import { placesOf } from '../kinds/index';
 import { FormsModule } from '@angular/forms';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { EditionDetail, Effect } from '@contract/messages';
-import { judgeMove, type MoveName, type Role } from '@core/workflow/workflow';
+import { judgeMove, type MoveName } from '@core/workflow/workflow';
 import { catchError, of } from 'rxjs';
 import { v7 as uuidv7 } from 'uuid';
 import { ApiClient, ApiProblem } from '../api/api-client';
@@ -193,15 +193,14 @@ export class SendDialog implements OnInit {
   readonly #id = uuidv7();
 
   ngOnInit(): void {
-    const roles = (this.#session.session()?.person?.roles ?? []) as readonly Role[];
     this.mayPublish.set(
       judgeMove('publish', {
         stage: 'draft',
-        kinds: this.changes.map(change => change.kind),
-        roles,
+        written: this.changes.map(change => this.#session.written(change.kind)),
+        grants: this.#session.grants,
         isOwn: true,
         hasWritten: true,
-        reachesBeyond: false,
+        reachesBeyond: () => false,
       }).kind === 'moved',
     );
     this.title ||=

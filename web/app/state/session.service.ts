@@ -4,7 +4,9 @@ import type { DeskSite, Session } from '@contract/messages';
 import type { BeginningDraft, SiteSettingsChange } from '@contract/site';
 import type { BlockTypeDeclaration } from '@core/blocks/block-type';
 import type { MomentStyle } from '@core/format/moment';
+import type { RecordKind } from '@core/ledger/records';
 import { askableFields } from '@core/page/askable';
+import type { Grant, Written } from '@core/people/grants';
 import type { RuleNames } from '@core/rule/sentence';
 import type { RegionLimits } from '@core/theme/manifest';
 import { BehaviorSubject, filter, map, of, tap, type Observable } from 'rxjs';
@@ -99,6 +101,16 @@ export class SessionService {
   /** Whether the person holds one of the roles. */
   holds(...roles: readonly string[]): boolean {
     return this.#session.value?.person?.roles.some(role => roles.includes(role)) ?? false;
+  }
+
+  /** What the person may do. */
+  get grants(): readonly Grant[] {
+    return (this.#session.value?.person?.grants ?? []).map(each => ({ ...each, sections: each.sections.map(page => page.id) }));
+  }
+
+  /** What is written of a kind in a locale, for asking who may. */
+  written(kind: RecordKind, locale = this.site.locale): Written {
+    return { kind, locale, isBase: locale === this.site.locale };
   }
 
   /** Emits who is signed in, each time that changes. */

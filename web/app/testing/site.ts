@@ -84,10 +84,12 @@ export async function make<Made>(
   roles: readonly string[] = ['manager'],
 ): Promise<ComponentFixture<Made>> {
   const api = new Proxy(answers, { get: (held, name: string) => held[name] ?? (() => of([])) });
-  const person = { id: 'p', name: 'P', email: '', roles, sections: [] };
+  const person = { id: 'p', name: 'P', email: '', roles, grants: roles.map(role => ({ role, sections: [], locales: [] })) };
   const session = {
     site,
     style: { zone: site.zone, locale: site.locale, now: site.now },
+    grants: person.grants,
+    written: SessionService.prototype.written,
     holds: (...asked: readonly string[]) => roles.some(role => asked.includes(role)),
     session: signal({ person, site }),
     person$: of(person),

@@ -4,7 +4,8 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { EditionDetail, RecordDetail } from '@contract/messages';
-import { mayWrite, judgeMove, type MoveName, type Role } from '@core/workflow/workflow';
+import { mayWrite } from '@core/people/grants';
+import { judgeMove, type MoveName } from '@core/workflow/workflow';
 import { catchError, EMPTY, of, Subject, switchMap, type Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { MessageService } from '../state/message.service';
@@ -118,7 +119,7 @@ export class WritingService<Value extends { readonly title: string }> {
   }
 
   get mayWrite(): boolean {
-    return mayWrite(this.#kind, this.#roles);
+    return mayWrite(this.#session.grants, this.#session.written(this.#kind));
   }
 
   /** Whether the person could make a move with the proposal as it stands. */
@@ -127,11 +128,11 @@ export class WritingService<Value extends { readonly title: string }> {
     return (
       judgeMove(name, {
         stage: proposal?.stage ?? 'draft',
-        kinds: [this.#kind],
-        roles: this.#roles,
+        written: [this.#session.written(this.#kind)],
+        grants: this.#session.grants,
         isOwn: proposal?.isOwn ?? true,
         hasWritten: proposal?.isOwn ?? true,
-        reachesBeyond: false,
+        reachesBeyond: () => false,
       }).kind === 'moved'
     );
   }
@@ -304,10 +305,6 @@ export class WritingService<Value extends { readonly title: string }> {
   #meetClash(problem: ApiProblem | null): void {
     const theirs = problem?.problem.code === 'stale' ? (problem.problem['theirs'] as Clash | undefined) : undefined;
     if (theirs) this.clash.set(theirs);
-  }
-
-  get #roles(): readonly Role[] {
-    return (this.#session.session()?.person?.roles ?? []) as readonly Role[];
   }
 
   #drop(): void {

@@ -1,0 +1,140 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { wholeGrant, type Grant } from '@core/people/grants';
+import { roles, type Role } from '@core/workflow/workflow';
+import { indentOf } from '../shared/labels';
+import { PagesService } from '../state/pages.service';
+import { SessionService } from '../state/session.service';
+
+/** What each role lets somebody do. */
+const help: Readonly<Record<Role, string>> = {
+  writer: 'writes drafts and proposals',
+  translator: 'writes in locales other than the first',
+  editor: 'reviews and publishes',
+  manager: 'sets rules, placements, menus and limits',
+  administrator: 'sets people and the site',
+};
+
+/** Sets the roles of somebody, each everywhere or in some sections, and in every locale or in some. */
+@Component({
+  selector: 'almanac-grants-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <fieldset>
+      <legend>Roles <span class="quiet">none: a reader</span></legend>
+      @for (role of all; track role) {
+        <label class="row-line"
+          ><input type="checkbox" class="form-check-input" [checked]="grantOf(role)" (change)="toggle(role)" /> {{ role }}
+          <span class="quiet">{{ help[role] }}</span></label
+        >
+        @if (grantOf(role); as grant) {
+          <p class="scope">
+            @for (id of grant.sections; track id) {
+              <span class="chip"
+                >beneath {{ titleOf(id) }}
+                <button type="button" class="btn-word" [attr.aria-label]="'Take off ' + titleOf(id)" (click)="drop(grant, 'sections', id)">
+                  ×
+                </button></span
+              >
+            }
+            @for (tag of grant.locales; track tag) {
+              <span class="chip"
+                >in {{ nameOf(tag) }}
+                <button type="button" class="btn-word" [attr.aria-label]="'Take off ' + nameOf(tag)" (click)="drop(grant, 'locales', tag)">
+                  ×
+                </button></span
+              >
+            }
+            <select class="form-select" [attr.aria-label]="'Where the ' + role + ' decides'" (change)="add(grant, 'sections', $event)">
+              <option value="">{{ grant.sections.length === 0 ? 'Everywhere' : 'and beneath…' }}</option>
+              @for (page of sections(); track page.id) {
+                @if (!grant.sections.includes(page.id)) {
+                  <option [value]="page.id">{{ indent(page.depth) }}{{ page.title }}</option>
+                }
+              }
+            </select>
+            @if (locales.length > 1) {
+              <select
+                class="form-select"
+                [attr.aria-label]="'In which locales the ' + role + ' writes'"
+                (change)="add(grant, 'locales', $event)"
+              >
+                <option value="">{{ grant.locales.length === 0 ? 'In every locale' : 'and in…' }}</option>
+                @for (locale of locales; track locale.tag) {
+                  @if (!grant.locales.includes(locale.tag)) {
+                    <option [value]="locale.tag">{{ locale.name }}</option>
+                  }
+                }
+              </select>
+            }
+          </p>
+        }
+      }
+    </fieldset>
+  `,
+  styles: `
+    fieldset {
+      margin-top: 8px;
+    }
+    legend {
+      font: 600 13px var(--text);
+      margin: 0;
+    }
+    legend .quiet {
+      font-weight: 400;
+    }
+    .scope {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 8px;
+      align-items: center;
+      margin: 0 0 6px 24px;
+    }
+    .form-select {
+      width: auto;
+      max-width: 150px;
+      padding-block: 2px;
+      font-size: 13px;
+    }
+  `,
+})
+export class GrantsForm {
+  readonly #pages = inject(PagesService).pages;
+  readonly grants = input.required<readonly Grant[]>();
+  readonly grantsChange = output<readonly Grant[]>();
+  protected readonly all = roles;
+  protected readonly help = help;
+  protected readonly indent = indentOf;
+  protected readonly locales = inject(SessionService).site.locales;
+  protected readonly sections = computed(() => this.#pages().filter(page => page.status === 'live' && page.parentId !== null));
+
+  protected grantOf(role: Role): Grant | undefined {
+    return this.grants().find(each => each.role === role);
+  }
+
+  protected titleOf(id: string): string {
+    return this.#pages().find(page => page.id === id)?.title ?? 'a page that is gone';
+  }
+
+  protected nameOf(tag: string): string {
+    return this.locales.find(each => each.tag === tag)?.name ?? tag;
+  }
+
+  protected toggle(role: Role): void {
+    const held = this.grants();
+    this.grantsChange.emit(this.grantOf(role) ? held.filter(each => each.role !== role) : [...held, wholeGrant(role)]);
+  }
+
+  protected add(grant: Grant, part: 'sections' | 'locales', event: Event): void {
+    const select = event.target as HTMLSelectElement;
+    if (select.value) this.#set(grant, { [part]: [...grant[part], select.value] });
+    select.value = '';
+  }
+
+  protected drop(grant: Grant, part: 'sections' | 'locales', value: string): void {
+    this.#set(grant, { [part]: grant[part].filter(each => each !== value) });
+  }
+
+  #set(grant: Grant, change: Partial<Grant>): void {
+    this.grantsChange.emit(this.grants().map(each => (each === grant ? { ...each, ...change } : each)));
+  }
+}
