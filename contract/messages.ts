@@ -71,7 +71,13 @@ export const session = z.object({
 });
 
 /** A reader to look as. */
-export const reader = z.strictObject({ signedIn: z.boolean(), roles: z.array(line(60)).max(20), memberships: z.array(line(60)).max(20) });
+export const reader = z.strictObject({
+  signedIn: z.boolean(),
+  roles: z.array(line(60)).max(20),
+  memberships: z.array(line(60)).max(20),
+  /** Somebody with an account, as they will be at the moment looked at; what else is said of the reader does not count then. */
+  person: uuid.optional(),
+});
 
 /** A change of one record: its new value, or that it is to be taken off. */
 export const change = z.strictObject({
@@ -206,6 +212,8 @@ export const view = z.object({
   html: z.string(),
   page: named,
   moment: instant,
+  /** Who reads, by name and memberships, where somebody was asked for by name; else empty. */
+  readerWords: z.string(),
   mayRead: z.boolean(),
   targets: z.array(z.object({ kind: z.string(), name: z.string(), label: z.string(), rows: z.array(orderRow) })),
   elsewhere: z.number().int(),
@@ -421,6 +429,7 @@ export type EditionMoveWish = z.input<typeof moveOfEdition>;
 export type PublicationWish = z.infer<typeof publicationTimes> & Pick<MoveRequest, 'scheduled'>;
 export type ViewRequest = z.infer<typeof viewRequest>;
 /** A question for a view as it is sent; what is left out takes its default. */
+export type Reader = z.infer<typeof reader>;
 export type ViewQuestion = z.input<typeof viewRequest>;
 export type View = z.infer<typeof view>;
 export type OrderRow = z.infer<typeof orderRow>;

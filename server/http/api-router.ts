@@ -1,6 +1,6 @@
 import { declarationOf } from '@core/blocks/block-type';
 import { pageDeclarationOf } from '@core/page-types/page-type';
-import type { Session } from '@contract/messages';
+import type { Session, ViewRequest } from '@contract/messages';
 import { openApiDocument } from '@contract/openapi';
 import { isChange, operations, type Operation, type OperationName } from '@contract/operations';
 import express, { type Request, type Response, type Router } from 'express';
@@ -20,7 +20,7 @@ import { importForwardings, importLimits } from '../services/import-forwardings'
 import { healthOf } from '../services/health';
 import { limitsNow, saveLimits } from '../services/limits';
 import { saveSiteSettings } from '../services/site-settings';
-import { checkedLook, labelOfLook, mayLookAs, personSeen } from '../services/look-as';
+import { checkedLook, labelOfLook, mayLookAs, personSeen, readerLookedAs } from '../services/look-as';
 import { listMenus } from '../services/menus';
 import { copyOfPages } from '../services/page-copies';
 import { changePassword } from '../services/access';
@@ -129,6 +129,12 @@ function lookIn(request: Request, self: Person | null): string | undefined {
   return self && mayLookAs(self) ? request.session.lookAs : undefined;
 }
 
+// A vantage with its reader as they are at its moment.
+function lookedAs<Asked extends Pick<ViewRequest, 'vantage'>>(site: Site, person: Person, asked: Asked): Asked {
+  const { reader, moment } = asked.vantage;
+  return { ...asked, vantage: { ...asked.vantage, reader: readerLookedAs(site, person, reader, moment) } };
+}
+
 function parse(schema: z.ZodType | undefined, raw: unknown): unknown {
   if (!schema) return undefined;
   const parsed = schema.safeParse(raw ?? {});
@@ -202,14 +208,15 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     listEditions: ({ person, query }) => [...listEditions(site, person, query.stage)],
     saveProposal: async ({ person, id, body }) =>
       readRecord(site, person, await saveProposal(site, person, id, body.value, body.parentRevisionId, body.note)),
-    view: ({ body }) => viewPage(site, { ...body, changes: checkedChanges(site, body.changes) }),
+    view: ({ person, body }) => viewPage(site, lookedAs(site, person!, { ...body, changes: checkedChanges(site, body.changes) })),
     effect: ({ body }) => [...effectsOf(site, overlaysFor(site, body.withEditions, checkedChanges(site, body.changes)), body.moment)],
     readSiteFacts: ({ body }) => siteFacts(site, { ...body, changes: checkedChanges(site, body.changes) }),
-    readReach: ({ request, body }) => {
-      const reach = reachTable(site, { ...body, changes: checkedChanges(site, body.changes) });
+    readReach: ({ request, person, body }) => {
+      const reader = readerLookedAs(site, person!, body.reader, body.moment);
+      const reach = reachTable(site, { ...body, reader, changes: checkedChanges(site, body.changes) });
       return request.accepts(['json', 'csv']) === 'csv' ? reachCsv(site, reach) : reach;
     },
-    why: ({ body }) => explainPlacement(site, { ...body, changes: checkedChanges(site, body.changes) }),
+    why: ({ person, body }) => explainPlacement(site, lookedAs(site, person!, { ...body, changes: checkedChanges(site, body.changes) })),
     listSharedRules: () => [...listSharedRules(site)],
     listExpectations: async () => [...(await listExpectations(site))],
     checkExpectations: ({ person, body }) =>

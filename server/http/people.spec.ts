@@ -161,6 +161,23 @@ describe('people', () => {
     ]);
   });
 
+  it('are looked as by administrators, with the memberships that they hold at the moment looked at', async () => {
+    const email = 'season@reader.example';
+    const day = (date: string) => ({ local: `${date}T00:00`, zone: 'Europe/London' });
+    const memberships = [{ name: 'member', from: day('2027-05-01'), until: day('2027-06-01') }];
+    await invite(email, { grants: [], memberships });
+    const reader = { signedIn: true, roles: [], memberships: [], person: idOf(email) };
+    const asked = (client: TestClient, moment: string) =>
+      client.post('/api/view', { vantage: { page: test.site.snapshots.at().front!.id, reader, moment: Date.parse(moment) } });
+    const words = async (moment: string) => (await asked(admin, moment)).json.readerWords;
+    expect([await words('2027-04-30T22:59Z'), await words('2027-04-30T23:00Z'), await words('2027-05-31T23:00Z')]).toEqual([
+      'Ann Penrose',
+      'Ann Penrose, members',
+      'Ann Penrose',
+    ]);
+    expect((await asked(await test.client('ida'), '2027-05-02T00:00Z')).status).toBe(403);
+  });
+
   describe('who read', () => {
     const signUp = async (email: string, name = 'Wyn') => {
       const client = await anybody();

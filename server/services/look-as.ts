@@ -1,5 +1,7 @@
+import type { Reader } from '@contract/messages';
 import { withArticle } from '@core/format/moment';
 import { wholeGrant } from '@core/people/grants';
+import { membershipsAt } from '@core/people/membership';
 import { roles, type Role } from '@core/workflow/workflow';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
@@ -27,6 +29,23 @@ export function labelOfLook(site: Site, as: string | undefined): string | null {
   if (isRole(as)) return withArticle(as);
   const other = site.people.get(as);
   return other ? `${other.name} (${other.roles.join(', ')})` : null;
+}
+
+/**
+ * A reader that is looked as. Somebody by name is what they are at that moment: their memberships begin and end.
+ * @param moment - UTC milliseconds; null is now
+ * @throws Refusal when the person may not know who has an account
+ */
+export function readerLookedAs(site: Site, person: Person, reader: Reader, moment: number | null): Reader {
+  const { person: id } = reader;
+  if (id === undefined) return reader;
+  if (!person.roles.includes('administrator'))
+    throw new Refusal('not-permitted', 'Looking at pages as somebody by name is for administrators: it tells what they are members of.');
+  const other = site.people.get(id);
+  if (!other)
+    throw new Refusal('invalid', 'There is nobody with this id.', [{ pointer: '/vantage/reader/person', detail: 'Nobody has this id.' }]);
+  const memberships = membershipsAt(other.memberships, moment ?? site.clocks.content());
+  return { person: id, signedIn: true, roles: [...other.roles], memberships: [...memberships] };
 }
 
 /** Checks whom somebody wants to look as. @throws Refusal when they may not, or there is no such person on the staff */

@@ -22,7 +22,7 @@ import type { Site } from '../site/site';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { namedPage } from '@core/kinds/effect';
 import { placementIn } from '@core/kinds/placement/target';
-import { momentStyle, namesFor } from './names';
+import { momentStyle, nameOfPerson, namesFor } from './names';
 
 /** A page from a vantage: rendered, and as a running order with everything that stays away and why. */
 export function viewPage(site: Site, request: ViewRequest): View {
@@ -51,6 +51,7 @@ export function viewPage(site: Site, request: ViewRequest): View {
     }),
     page: page ? namedPage(page) : { id: facts.id, title: model.title, path: facts.path },
     moment: snapshot.moment,
+    readerWords: vantage.reader.person === undefined ? '' : nameWithHeld(site, vantage.reader.person, vantage.reader),
     mayRead: page === null || mayRead(page, vantage.reader),
     targets: targetsOf(site, facts, rows),
     sight,
@@ -83,6 +84,12 @@ function readerWords(site: Site, reader: ViewRequest['vantage']['reader']): stri
   const names = namesFor(site, site.snapshots.at());
   const held = [...reader.memberships.map(each => names.membership(each)), ...reader.roles.map(each => `${names.role(each)}s`)];
   return held.length > 0 ? listOf(held) : reader.signedIn ? 'signed-in readers' : 'signed-out readers';
+}
+
+// "Nell Fairweather, members"
+function nameWithHeld(site: Site, id: string, reader: ViewRequest['vantage']['reader']): string {
+  const names = namesFor(site, site.snapshots.at());
+  return [nameOfPerson(site, id), listOf(reader.memberships.map(each => names.membership(each)))].filter(Boolean).join(', ');
 }
 
 /** When each placement that is meant for a page shows, within a span. */

@@ -199,11 +199,11 @@ function measurePaint(): void {
 
 /** The question that a vantage asks, with unsaved changes. */
 export function questionFor(vantage: Vantage, frontPage: string, changes: readonly WorkingChange[]): ViewQuestion {
-  const { signedIn, roles, memberships } = readerOf(vantage.as);
+  const { signedIn, roles, memberships, person } = readerOf(vantage.as);
   return {
     vantage: {
       page: vantage.page || frontPage,
-      reader: { signedIn, roles: [...roles], memberships: [...memberships] },
+      reader: { signedIn, roles: [...roles], memberships: [...memberships], person },
       moment: vantage.moment,
       locale: vantage.locale || null,
     },

@@ -38,6 +38,7 @@ import { WhyPanel } from './why-panel';
         [vantage]="arrange.vantage()"
         [pages]="pages.pages()"
         [pageTitle]="pageTitle()"
+        [readerWords]="arrange.view()?.readerWords ?? ''"
         (look)="arrange.look($event)"
       />
       <span class="grow"></span>

@@ -145,6 +145,8 @@ export class VantageSentence {
   readonly vantage = input.required<Vantage>();
   readonly pages = input.required<readonly PageRow[]>();
   readonly pageTitle = input.required<string>();
+  /** Who reads, where that is somebody by name. */
+  readonly readerWords = input('');
   readonly look = output<Partial<Vantage>>();
   protected readonly locales = this.#session.site.locales;
   protected readonly baseLocale = this.#session.site.locale;
@@ -153,7 +155,9 @@ export class VantageSentence {
   );
   protected readonly services = servicePages;
   protected readonly readers = readerChoices(this.#session.site);
-  protected readonly readerWord = computed(() => this.readers.find(each => each.as === this.vantage().as)?.word ?? this.vantage().as);
+  protected readonly readerWord = computed(
+    () => this.readers.find(each => each.as === this.vantage().as)?.word ?? (this.readerWords() || 'somebody'),
+  );
   protected readonly moment = computed(() => this.vantage().moment ?? this.#session.site.now);
   protected readonly local = computed(() => localTimeAt(this.moment(), this.#session.site.zone));
   protected readonly date = computed(() => dateStructOf(this.local())!);

@@ -1,6 +1,7 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import type { PersonRow } from '@contract/people';
 import { wholeGrant } from '@core/people/grants';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
@@ -19,7 +20,7 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
 /** Everybody with an account: what they may do, and who is asked to come. */
 @Component({
   selector: 'almanac-people',
-  imports: [ScrollingModule, FormsModule, PersonForm, ReadersSetUp, WhenPipe],
+  imports: [RouterLink, ScrollingModule, FormsModule, PersonForm, ReadersSetUp, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (isAllowed) {
@@ -102,6 +103,9 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
               @if (chosen(); as person) {
                 @if (person.state === 'invited') {
                   <button class="btn btn-plain" (click)="inviteAgain(person)">Send another link</button>
+                }
+                @if (person.state === 'active') {
+                  <a class="btn btn-plain" routerLink="/arrange" [queryParams]="{ as: 'person:' + person.id }">Look as they have it</a>
                 }
                 <button class="btn btn-plain" (click)="activate(person)">
                   {{ person.state === 'deactivated' ? 'Let them in again' : 'Deactivate' }}

@@ -1,4 +1,5 @@
 import type { Params } from '@angular/router';
+import type { Reader } from '@contract/messages';
 import type { ReaderFacts } from '@core/rule/who';
 import { anyone } from '@core/rule/who';
 import { instantOf, isLocalDateTime, localTimeAt } from '@core/schedule/local-time';
@@ -7,7 +8,7 @@ import { instantOf, isLocalDateTime, localTimeAt } from '@core/schedule/local-ti
 export interface Vantage {
   /** Page id, "service:" and the name of a page that nobody wrote, or empty for the front page. */
   readonly page: string;
-  /** "anyone", "signed-in", "membership:NAME" or "role:NAME". */
+  /** "anyone", "signed-in", "membership:NAME", "role:NAME" or "person:ID". */
   readonly as: string;
   /** BCP 47 tag of another locale than the base one, or empty. */
   readonly locale: string;
@@ -45,12 +46,13 @@ export function queryOf(part: Partial<Vantage>, zone: string): Params {
   };
 }
 
-/** The reader that "as" names. */
-export function readerOf(as: string): ReaderFacts {
+/** The reader that "as" names; what somebody by name is at a moment, the server knows. */
+export function readerOf(as: string): ReaderFacts & Pick<Reader, 'person'> {
   const [kind, name] = [as.slice(0, as.indexOf(':')), as.slice(as.indexOf(':') + 1)];
   if (as === 'signed-in') return { ...anyone, signedIn: true };
   if (kind === 'membership') return { signedIn: true, roles: [], memberships: [name] };
   if (kind === 'role') return { signedIn: true, roles: [name], memberships: [] };
+  if (kind === 'person') return { ...anyone, signedIn: true, person: name };
   return anyone;
 }
 
