@@ -65,6 +65,7 @@ export const session = z.object({
       isAddressGiven: z.boolean(),
       isIndexed: z.boolean(),
       signUp: z.object({ isOpen: z.boolean(), membership: z.string() }),
+      profileFields: z.array(z.object({ name: z.string(), label: z.string(), help: z.string(), isRequired: z.boolean() })),
       opening: z.object({ isOpen: z.boolean(), opensAt: localTime.nullable() }),
     })
     .nullable(),

@@ -16,6 +16,8 @@ export const personRow = z.object({
   /** The roles of the grants. */
   roles: z.array(z.enum(roles)),
   memberships: z.array(heldMembership),
+  /** What they say of themselves, by the name of the field. */
+  profile: z.record(z.string(), z.string()),
   /** Names of the memberships that are in force now. */
   holds: z.array(z.string()),
   state: z.enum(['active', 'invited', 'deactivated']),

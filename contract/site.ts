@@ -26,11 +26,18 @@ export const emailAddress = z.email({ error: 'Not an e-mail address.' }).max(200
 /** Whether readers may sign up by themselves, and with which membership. */
 export const signUp = z.strictObject({ isOpen: z.boolean(), membership: z.string().max(60) });
 
+const storedName = z.string().regex(/^[a-z][a-z0-9-]{0,58}$/, { error: 'Small letters, digits and hyphens.' });
+
+/** What readers are asked about themselves, each in a line. */
+export const profileFields = z
+  .array(z.strictObject({ name: storedName, label: requiredLine(60), help: line(200), isRequired: z.boolean() }))
+  .max(20);
+
 /** What memberships there are: as stored, and as they are called within a sentence. */
 export const memberships = z
   .array(
     z.strictObject({
-      name: z.string().regex(/^[a-z][a-z0-9-]{0,58}$/, { error: 'Small letters, digits and hyphens.' }),
+      name: storedName,
       label: requiredLine(60),
     }),
   )
@@ -47,6 +54,7 @@ export const siteSettings = z.strictObject({
   closedPages: closedPages.optional(),
   signUp: signUp.optional(),
   memberships: memberships.optional(),
+  profileFields: profileFields.optional(),
   showsFirstSteps: z.boolean().optional(),
 });
 

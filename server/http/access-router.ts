@@ -1,10 +1,11 @@
 import { emailAddress } from '@contract/site';
 import { shortestPassword } from '@core/people/password';
+import { filledProfile, type Profile } from '@core/people/profile';
 import express, { type Request, type Router } from 'express';
 import type { Logger } from 'pino';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Refusal } from '../errors/refusal';
-import { choosePassword, forgotPassword, signUp, tokenFollowed } from '../services/access';
+import { choosePassword, forgotPassword, saveProfile, signUp, tokenFollowed } from '../services/access';
 import type { Site } from '../site/site';
 import { refuseInsecure } from './secure';
 import { beginSession, personOf, type Sessions } from './sessions';
@@ -38,18 +39,41 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
   });
   router.get('/new', (request, response) => {
     if (!site.settings.signUp.isOpen) throw new Refusal('not-found', 'Nobody can sign up here by themselves.');
-    sendSignInPage(site, sessions, request, response, { step: 'sign up' });
+    sendSignInPage(site, sessions, request, response, { step: 'sign up', fields: answered(site, () => '') });
   });
   router.post('/new', ...form, async (request, response) => {
     const [name, email] = [textIn(request, 'name').trim(), textIn(request, 'email').trim()];
-    const fault =
-      name === '' || name.length > 120 ? 'Say your name.' : emailAddress.safeParse(email).success ? '' : 'That is no e-mail address.';
-    if (fault) return sendSignInPage(site, sessions, request, response, { status: 422, step: 'sign up', fault, name, email });
+    const said = profileIn(site, {}, request);
+    const fault = nameFault(name) || (emailAddress.safeParse(email).success ? said.fault : 'That is no e-mail address.');
+    const fields = answered(site, each => said.profile[each]);
+    if (fault) return sendSignInPage(site, sessions, request, response, { status: 422, step: 'sign up', fault, name, email, fields });
     if (!site.settings.signUp.isOpen) throw new Refusal('not-permitted', 'Nobody can sign up here by themselves.');
-    if (await mayMail(request, email)) later(logger, signUp(site, name, email));
+    if (await mayMail(request, email)) later(logger, signUp(site, name, email, said.profile));
     sendSignInPage(site, sessions, request, response, {
       step: 'sent',
       words: `An e-mail to ${email} is on its way. Open the link in it to go on.`,
+    });
+  });
+  router.get('/profile', (request, response) => {
+    const person = personOf(site, request);
+    if (!person) return response.redirect(302, '/sign-in?to=/sign-in/profile');
+    const { name, profile } = person;
+    return sendSignInPage(site, sessions, request, response, { step: 'profile', name, fields: answered(site, each => profile[each]) });
+  });
+  router.post('/profile', ...form, async (request, response) => {
+    const person = personOf(site, request);
+    if (!person) return response.redirect(303, '/sign-in?to=/sign-in/profile');
+    const name = textIn(request, 'name').trim();
+    const said = profileIn(site, person.profile, request);
+    const fault = nameFault(name) || said.fault;
+    if (!fault) await saveProfile(site, person, name, said.profile);
+    return sendSignInPage(site, sessions, request, response, {
+      status: fault ? 422 : 200,
+      step: 'profile',
+      fault,
+      isSaved: !fault,
+      name,
+      fields: answered(site, each => said.profile[each]),
     });
   });
   router.get('/password', async (request, response) => {
@@ -90,6 +114,19 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
     return response.redirect(303, outcome.roles.length > 0 ? '/almanac/today' : '/');
   });
   return router;
+}
+
+function nameFault(name: string): string {
+  return name === '' || name.length > 120 ? 'Say your name.' : '';
+}
+
+// What was typed into the site's own fields, each under its name with something before it that no other field has.
+function profileIn(site: Site, before: Profile, request: Request): ReturnType<typeof filledProfile> {
+  return filledProfile(site.settings.profileFields, before, name => textIn(request, `about-${name}`));
+}
+
+function answered(site: Site, said: (name: string) => string | undefined): readonly object[] {
+  return site.settings.profileFields.map(field => ({ ...field, value: said(field.name) ?? '' }));
 }
 
 // How long an e-mail takes would tell whether an address is known, so nobody waits for it.

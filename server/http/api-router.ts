@@ -180,7 +180,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     },
     listPeople: async ({ request, person }) => {
       const people = await listPeople(site, person);
-      return request.accepts(['json', 'csv']) === 'csv' ? readersCsv(people) : [...people];
+      return request.accepts(['json', 'csv']) === 'csv' ? readersCsv(people, site.settings.profileFields) : [...people];
     },
     invitePerson: async ({ self, body }) => {
       await invitePerson(site, self, body);
@@ -336,6 +336,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             isAddressGiven: site.isAddressGiven,
             isIndexed: settings.isIndexed,
             signUp: settings.signUp,
+            profileFields: [...settings.profileFields],
             opening: settings.opening,
           }
         : null,

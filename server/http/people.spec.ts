@@ -227,6 +227,36 @@ describe('people', () => {
       expect((await jon.get('/join/members')).status).toBe(200);
     });
 
+    it('say of themselves what the site asks for, and change it', async () => {
+      const asked = { name: 'town', label: 'Town', help: 'For the nearest reserve', isRequired: true };
+      expect((await admin.put('/api/settings', { profileFields: [asked, asked] })).json.errors[0].pointer).toBe('/profileFields');
+      await admin.put('/api/settings', { profileFields: [asked] });
+      const client = await anybody();
+      const page = await client.get('/sign-in/new');
+      const email = 'looe@reader.example';
+      const send = (town: string) => client.form('/sign-in/new', { csrf: formToken(page.text), name: 'Wyn', email, 'about-town': town });
+      expect([page.text.includes('For the nearest reserve'), (await send(' ')).status, (await send('Looe')).status]).toEqual([
+        true,
+        422,
+        200,
+      ]);
+      const [mail] = await mailsTo(email);
+      await follow(client, linkIn(mail));
+      await client.get('/api/session');
+      const profile = await client.get('/sign-in/profile');
+      expect(profile.text).toContain('value="Looe"');
+      const change = { csrf: formToken(profile.text), name: 'Wyn Pask', 'about-town': 'Polperro' };
+      expect((await client.form('/sign-in/profile', change)).text).toContain('Kept.');
+      expect((await client.form('/sign-in/profile', { ...change, 'about-town': '' })).status).toBe(422);
+      const row = (await admin.get('/api/people')).json.find((each: { email: string }) => each.email === email);
+      expect([row.name, row.profile]).toEqual(['Wyn Pask', { town: 'Polperro' }]);
+      expect((await admin.get('/api/people', { accept: 'text/csv' })).text.split('\r\n')[0]).toBe(
+        'name,e-mail,memberships,state,since,Town',
+      );
+      expect((await (await anybody()).get('/sign-in/profile')).status).toBe(302);
+      await admin.put('/api/settings', { profileFields: [] });
+    });
+
     it('are listed as a table that no program takes for formulas, and forgotten on request', async () => {
       await invite('formula@reader.example', { name: '=1+1', grants: [] });
       const { text, headers } = await admin.get('/api/people', { accept: 'text/csv' });

@@ -4,7 +4,7 @@ import type { Site } from '../site/site';
 import { personOf, readerFactsOf, type Sessions } from './sessions';
 
 /** What of signing in a page is about. */
-export type SignInStep = 'sign in' | 'forgotten' | 'sent' | 'new password' | 'sign up';
+export type SignInStep = 'sign in' | 'forgotten' | 'sent' | 'new password' | 'sign up' | 'profile';
 
 /** Sends a page about signing in, in the theme. @param extra - what its template reads besides */
 export function sendSignInPage(
@@ -18,7 +18,7 @@ export function sendSignInPage(
   const to = localPath(String(request.query['to'] ?? textIn(request, 'to')));
   const { answer } = renderPublicPage(site, site.snapshots.at(), null, 'sign-in', '/sign-in', readerFactsOf(site, person), {
     csrfToken: sessions.tokenFor(request, response),
-    signedInAs: step === 'sign in' || step === 'new password' ? person?.name : undefined,
+    signedInAs: step === 'sign in' || step === 'new password' || step === 'profile' ? person?.name : undefined,
     to,
     step,
     maySignUp: site.settings.signUp.isOpen,

@@ -1,7 +1,8 @@
 import { limits as limitsSchema } from '@contract/assembling';
 import { localeTag } from '@contract/common';
 import { closedPages, type ClosedPages } from '@contract/messages';
-import { opening, publicAddress, signUp } from '@contract/site';
+import { opening, profileFields, publicAddress, signUp } from '@contract/site';
+import type { ProfileField } from '@core/people/profile';
 import { open, type Opening } from '@core/site/opening';
 import { isTimeZone } from '@core/schedule/local-time';
 import type { RegionLimits } from '@core/theme/manifest';
@@ -36,6 +37,8 @@ export interface SiteSettings {
   readonly opening: Opening;
   /** Whether readers may sign up by themselves, and the membership that they hold then; empty for none. */
   readonly signUp: { readonly isOpen: boolean; readonly membership: string };
+  /** What readers are asked about themselves. */
+  readonly profileFields: readonly ProfileField[];
   /** Whether Today leads through what a new site still lacks. */
   readonly showsFirstSteps: boolean;
 }
@@ -56,6 +59,7 @@ export const initialSettings: SiteSettings = {
   isIndexed: true,
   opening: open,
   signUp: { isOpen: false, membership: '' },
+  profileFields: [],
   showsFirstSteps: false,
 };
 
@@ -75,6 +79,7 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   isIndexed: z.boolean(),
   opening,
   signUp,
+  profileFields,
   showsFirstSteps: z.boolean(),
 };
 

@@ -1,5 +1,6 @@
 import { writeFullMoment } from '@core/format/moment';
 import { passwordFault } from '@core/people/password';
+import type { Profile } from '@core/people/profile';
 import { createHash, randomBytes } from 'node:crypto';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid } from '../errors/refusal';
@@ -33,7 +34,7 @@ export async function forgotPassword(site: Site, email: string): Promise<void> {
 }
 
 /** Somebody signs up as a reader. Whether the address is known is told to nobody but whoever reads its mail. */
-export async function signUp(site: Site, name: string, email: string): Promise<void> {
+export async function signUp(site: Site, name: string, email: string, profile: Profile): Promise<void> {
   const { signUp: wish, name: siteName } = site.settings;
   if (!wish.isOpen) throw new Refusal('not-permitted', 'Nobody can sign up here by themselves.');
   const known = await personByEmail(site.knex, email.trim());
@@ -42,13 +43,19 @@ export async function signUp(site: Site, name: string, email: string): Promise<v
     return;
   }
   const memberships = wish.membership === '' ? [] : [{ name: wish.membership, from: null, until: null }];
-  const person: Person = known ?? { ...freshPerson(name, email, site.clocks.running()), memberships };
+  const person: Person = known ?? { ...freshPerson(name, email, site.clocks.running()), memberships, profile };
   if (!known) {
     await site.writes.run(() => insertPerson(site.knex, person));
     await refreshPeople(site);
   }
   const { link, until } = await newToken(site, person, 'sign-up');
   await send(site, signUpMail({ siteName, to: person, link, until }));
+}
+
+/** Keeps what a reader says of themself. */
+export async function saveProfile(site: Site, { id }: Person, name: string, profile: Profile): Promise<void> {
+  await site.writes.run(() => updatePerson(site.knex, id, { name, profile }));
+  await refreshPeople(site);
 }
 
 /** A link that can still be followed, and whose it is. @throws Refusal that says why it cannot */

@@ -2,6 +2,7 @@ import type { Invitation, PersonChange, PersonRow } from '@contract/people';
 import { namedPage } from '@core/kinds/effect';
 import { rolesHeld, type Grant } from '@core/people/grants';
 import { membershipsAt } from '@core/people/membership';
+import type { ProfileField } from '@core/people/profile';
 import { instantOf } from '@core/schedule/local-time';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { stringify } from 'csv-stringify/sync';
@@ -39,6 +40,7 @@ export async function listPeople(site: Site, person: Person): Promise<readonly P
         grants: grants.map(grant => namedGrant(grant, snapshot)),
         roles: [...roles],
         memberships: [...memberships],
+        profile: each.profile,
         holds: [...membershipsAt(memberships, now)],
         state: each.deactivatedAt !== null ? 'deactivated' : isInvited ? 'invited' : 'active',
         invitedUntil: isInvited ? (invitations.get(id) ?? null) : null,
@@ -59,11 +61,19 @@ export function namedGrant({ role, sections, locales }: Grant, snapshot: SiteSna
 }
 
 /** The readers as CSV: those with an account and no role. @see RFC 4180 */
-export function readersCsv(people: readonly PersonRow[]): string {
+export function readersCsv(people: readonly PersonRow[], fields: readonly ProfileField[]): string {
   const rows = people
     .filter(each => each.roles.length === 0)
-    .map(each => [each.name, each.email, each.holds.join(' '), each.state, new Date(each.createdAt).toISOString()].map(inert));
-  return stringify(rows, { header: true, columns: ['name', 'e-mail', 'memberships', 'state', 'since'], record_delimiter: 'windows' });
+    .map(({ name, email, holds, state, createdAt, profile }) =>
+      [name, email, holds.join(' '), state, new Date(createdAt).toISOString(), ...fields.map(field => profile[field.name] ?? '')].map(
+        inert,
+      ),
+    );
+  return stringify(rows, {
+    header: true,
+    columns: ['name', 'e-mail', 'memberships', 'state', 'since', ...fields.map(field => inert(field.label))],
+    record_delimiter: 'windows',
+  });
 }
 
 // What a table program would take for a formula is words to it.

@@ -15,6 +15,8 @@ export async function saveSiteSettings(site: Site, person: Person, change: SiteS
   const memberships = (change.memberships ?? site.settings.memberships).map(each => each.name);
   if (new Set(memberships).size < memberships.length)
     refuseInvalid([{ pointer: '/memberships', detail: 'Two memberships have the same name.' }]);
+  const asked = (change.profileFields ?? []).map(each => each.name);
+  if (new Set(asked).size < asked.length) refuseInvalid([{ pointer: '/profileFields', detail: 'Two fields have the same name.' }]);
   const { signUp } = change;
   if (signUp && signUp.membership !== '' && !memberships.includes(signUp.membership))
     refuseInvalid([{ pointer: '/signUp/membership', detail: 'There is no such membership.' }]);

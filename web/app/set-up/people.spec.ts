@@ -11,6 +11,7 @@ const person = (name: string, part: Partial<PersonRow> = {}): PersonRow => ({
   roles: ['writer'],
   grants: [],
   memberships: [],
+  profile: {},
   holds: [],
   state: 'active',
   invitedUntil: null,

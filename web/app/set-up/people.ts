@@ -87,6 +87,13 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
                       : 'in ' + person.sessionCount + ' places'
                 }}
               </p>
+              @for (field of profileFields; track field.name) {
+                @if (person.profile[field.name]; as said) {
+                  <p class="said">
+                    <span class="quiet">{{ field.label }}:</span> {{ said }}
+                  </p>
+                }
+              }
             } @else {
               <label class="form-label" for="invite-email">E-mail</label>
               <input class="form-control" id="invite-email" type="email" [(ngModel)]="email" />
@@ -177,6 +184,10 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
     aside {
       padding: 12px 16px;
     }
+    .said {
+      margin: 0 0 2px;
+      overflow-wrap: anywhere;
+    }
     .acts {
       display: flex;
       flex-wrap: wrap;
@@ -208,6 +219,7 @@ export class People {
     { value: 'invited', label: 'not come yet' },
     { value: 'deactivated', label: 'deactivated' },
   ];
+  protected readonly profileFields = this.#session.site.profileFields;
   protected readonly people = signal<readonly PersonRow[]>([]);
   protected readonly find = signal('');
   protected readonly which = signal('');

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import type { DeskSite } from '@contract/messages';
 import { ApiProblem } from '../api/api-client';
 import { addressFor } from '../shared/address-for';
 import { isTickedIn, textIn } from '../shared/typed-event';
@@ -59,7 +60,58 @@ import { SessionService } from '../state/session.service';
           }
         </tbody>
       </table>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Readers are asked for</th>
+            <th scope="col">with help</th>
+            <th scope="col">needed</th>
+            <th scope="col"><span class="visually-hidden">Acts</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (field of fields(); track $index) {
+            <tr>
+              <td>
+                <input
+                  class="form-control"
+                  [attr.aria-label]="'Field ' + ($index + 1)"
+                  [value]="field.label"
+                  (change)="setField($index, { label: textIn($event).trim() })"
+                />
+              </td>
+              <td>
+                <input
+                  class="form-control"
+                  [attr.aria-label]="'Help of field ' + ($index + 1)"
+                  [value]="field.help"
+                  (change)="setField($index, { help: textIn($event).trim() })"
+                />
+              </td>
+              <td>
+                <input
+                  type="checkbox"
+                  class="form-check-input"
+                  [attr.aria-label]="'Field ' + ($index + 1) + ' is needed'"
+                  [checked]="field.isRequired"
+                  (change)="setField($index, { isRequired: isTickedIn($event) })"
+                />
+              </td>
+              <td>
+                <button type="button" class="btn-word" [attr.aria-label]="'Take off ' + field.label" (click)="dropField($index)">
+                  Take off
+                </button>
+              </td>
+            </tr>
+          } @empty {
+            <tr>
+              <td colspan="4" class="quiet">Nothing but their name and e-mail.</td>
+            </tr>
+          }
+        </tbody>
+      </table>
       <p class="row-line">
+        <button type="button" class="btn btn-plain" (click)="addField()">Ask for something</button>
         <button type="button" class="btn btn-plain" (click)="add()">Add a membership</button>
         <button type="button" class="btn btn-primary" [disabled]="!isChanged()" (click)="save()">Set this</button>
       </p>
@@ -71,7 +123,7 @@ import { SessionService } from '../state/session.service';
   styles: `
     .panel {
       padding: 10px 16px 12px;
-      max-width: 720px;
+      max-width: 760px;
     }
     .form-select {
       width: auto;
@@ -98,8 +150,10 @@ export class ReadersSetUp {
   protected readonly isTickedIn = isTickedIn;
   protected readonly signUp = signal(this.#session.site.signUp);
   protected readonly memberships = signal(this.#session.site.memberships);
-  readonly #stored = signal(JSON.stringify([this.#session.site.signUp, this.#session.site.memberships]));
-  protected readonly isChanged = computed(() => JSON.stringify([this.signUp(), this.memberships()]) !== this.#stored());
+  protected readonly fields = signal<DeskSite['profileFields']>(this.#session.site.profileFields);
+  readonly #wish = computed(() => ({ signUp: this.signUp(), memberships: [...this.memberships()], profileFields: [...this.fields()] }));
+  readonly #stored = signal(JSON.stringify(this.#wish()));
+  protected readonly isChanged = computed(() => JSON.stringify(this.#wish()) !== this.#stored());
   protected readonly fault = signal('');
 
   protected rename(at: number, label: string): void {
@@ -116,10 +170,25 @@ export class ReadersSetUp {
     this.memberships.update(all => all.filter((_, index) => index !== at));
   }
 
+  protected setField(at: number, change: Partial<DeskSite['profileFields'][number]>): void {
+    // What was answered is kept under a name that is given once.
+    this.fields.update(all =>
+      all.map((each, index) => (index === at ? { ...each, ...change, name: each.name || nameFrom(change.label ?? '') } : each)),
+    );
+  }
+
+  protected addField(): void {
+    this.fields.update(all => [...all, { name: '', label: '', help: '', isRequired: false }]);
+  }
+
+  protected dropField(at: number): void {
+    this.fields.update(all => all.filter((_, index) => index !== at));
+  }
+
   protected save(): void {
-    this.#session.saveSettings({ signUp: this.signUp(), memberships: [...this.memberships()] }).subscribe({
+    this.#session.saveSettings(this.#wish()).subscribe({
       next: () => {
-        this.#stored.set(JSON.stringify([this.signUp(), this.memberships()]));
+        this.#stored.set(JSON.stringify(this.#wish()));
         this.fault.set('');
         this.#messages.done('Set, and in force at once.');
       },

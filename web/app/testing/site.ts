@@ -36,6 +36,7 @@ const site: DeskSite = {
   isAddressGiven: false,
   isIndexed: true,
   signUp: { isOpen: false, membership: '' },
+  profileFields: [],
   opening: { isOpen: true, opensAt: null },
   limitsTag: '"first"',
 };
