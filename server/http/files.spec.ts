@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import { fileLink } from '@core/file/address';
 import type { FileContent, FileValue } from '@core/file/file';
 import { readdirSync, readFileSync } from 'node:fs';
@@ -149,6 +150,21 @@ describe('files', () => {
     const { status } = await editor.send('POST', '/api/contents?name=x', undefined, { 'content-length': '0' }).catch(() => ({ status: 0 }));
     expect(status).toBe(422);
     await expectAsync(test.site.contents.receive(null as never, 'x', fileLimits.largest + 1, 0)).toBeRejectedWithError(/larger than 200/);
+  });
+
+  it('leave nothing behind when the disk fills in the middle, and the next one is taken', async () => {
+    const full = Object.assign(new Error('no space left on device'), { code: 'ENOSPC' });
+    const half = Readable.from(
+      (async function* () {
+        yield await Promise.resolve(Buffer.alloc(200_000));
+        throw full;
+      })(),
+    );
+    await expectAsync(test.site.contents.receive(half, 'shore.png', undefined, test.now)).toBeRejectedWith(
+      jasmine.objectContaining({ code: 'storage-full' }),
+    );
+    expect(incoming()).toEqual([]);
+    expect((await send(Buffer.from('Llanw uchel'), 'tide.txt')).status).toBe(200);
   });
 
   it('lose what they tell of who took them where, and stand upright', async () => {

@@ -95,4 +95,17 @@ describe('BlockWriter', () => {
     writing.discard();
     expect(writing.value()).toEqual(jasmine.objectContaining({ type: 'notice', title: '' }));
   });
+
+  it('begins one like another, which stays as it is', async () => {
+    localStorage.clear();
+    const backend = {
+      listPages: () => of([pageRow('front', null, 0, { path: '/' })]),
+      readRecord: () => of(record({})),
+      view: () => NEVER,
+    };
+    const fixture = await make(BlockWriter, { id: 'new', like: 'lamps' }, backend);
+    await new Screen(fixture).settle();
+    const writing = fixture.debugElement.injector.get<WritingService<BlockValue>>(WritingService);
+    expect([writing.isNew(), writing.id === 'lamps', writing.value()]).toEqual([true, false, { ...value, title: 'Lamps, again' }]);
+  });
 });

@@ -8,12 +8,14 @@ import { carriedOver } from '@core/fields/index';
 import { freshPlacement } from '@core/placement/placement';
 import { thisPageOnly } from '@core/rule/rule';
 import { v7 as uuidv7 } from 'uuid';
+import { ApiClient } from '../api/api-client';
 import { WhoControl } from '../rule/who-control';
 import type { FaultAt } from '../fields/control';
 import { FieldsForm } from '../fields/fields-form';
 import { fieldControls } from '../fields/index';
 import { isTickedIn, textIn } from '../shared/typed-event';
 import { PhaseMark } from '../shared/phase-mark';
+import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
 import { WriterFrame } from '../writing/writer-frame';
@@ -144,12 +146,16 @@ export class BlockWriter {
   protected readonly writing = inject<WritingService<BlockValue>>(WritingService);
   protected readonly pages = inject(PagesService);
   readonly #session = inject(SessionService);
+  readonly #api = inject(ApiClient);
+  readonly #messages = inject(MessageService);
   protected readonly textIn = textIn;
   protected readonly isTickedIn = isTickedIn;
   /** Record id, or "new". */
   readonly id = input.required<string>();
   /** For a new one: its type. */
   readonly ofType = input<string>();
+  /** For a new one: the block that it begins as. */
+  readonly like = input<string>();
   /** The proposal to go on with. */
   readonly proposal = input<string>();
   /** The page from which one came. */
@@ -189,8 +195,19 @@ export class BlockWriter {
   }
 
   #begin(): void {
-    const type = this.#session.blockType(this.ofType() ?? '') ?? this.types[0];
-    if (type) this.writing.openNew('block', uuidv7(), freshBlock(type, ''));
+    const like = this.like();
+    if (like !== undefined)
+      this.#api.readRecord(like).subscribe({
+        next: ({ live, revisions }) => {
+          const held = (live?.value ?? revisions[0]!.value) as BlockValue;
+          this.writing.openNew('block', uuidv7(), { ...held, title: `${held.title}, again` });
+        },
+        error: (error: unknown) => this.#messages.problem(error),
+      });
+    else {
+      const type = this.#session.blockType(this.ofType() ?? '') ?? this.types[0];
+      if (type) this.writing.openNew('block', uuidv7(), freshBlock(type, ''));
+    }
   }
 
   /** Turns a new one to another type: its title and what both have stays. */

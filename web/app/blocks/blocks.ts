@@ -85,6 +85,9 @@ import { Toolbar } from '../shared/toolbar';
             <a class="btn btn-plain" [routerLink]="['/blocks', block.id]">{{
               block.pages.length > 1 ? 'Edit words: changes ' + block.pages.length + ' pages' : 'Edit words'
             }}</a>
+            @if (mayWrite) {
+              <a class="btn btn-plain" routerLink="/blocks/new" [queryParams]="{ like: block.id }">Write one like it</a>
+            }
             @if (mayPlace && block.status === 'live') {
               <a class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: block.pages[0]?.id, again: block.id }"
                 >Show it in one more place</a

@@ -25,6 +25,7 @@ import { PagesService } from '../../state/pages.service';
 import { SessionService } from '../../state/session.service';
 import { StockService } from '../../state/stock.service';
 import { chooseFile } from '../../files/file-chooser';
+import { RouterLink } from '@angular/router';
 import type { InsetChoice } from './inset-node';
 import { PictureBar } from './picture-bar';
 import { Toolbar } from '../../shared/toolbar';
@@ -92,8 +93,9 @@ const tools: readonly Tool[] = [
 /** Writes rich text: structure, emphasis and links. */
 @Component({
   selector: 'almanac-rich-text-field',
-  imports: [Toolbar, PictureBar],
+  imports: [RouterLink, Toolbar, PictureBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(window:focus)': 'isPicking() && refreshStock()' },
   template: `
     <div class="frame" [class.is-invalid]="isInvalid()">
       <div class="tools" role="toolbar" [attr.aria-label]="label() + ': text styles'">
@@ -129,6 +131,7 @@ const tools: readonly Tool[] = [
               <span class="quiet">{{ block.typeLabel }}{{ block.status === 'live' ? '' : ', ' + block.status }}</span>
             </button>
           }
+          <a class="small" routerLink="/blocks/new" target="_blank">Write a new block, in a tab of its own; it is listed here then</a>
         </div>
       }
       @if (picture(); as chosen) {
@@ -402,7 +405,12 @@ export class RichTextField {
 
   protected pick(): void {
     this.isPicking.update(isPicking => !isPicking);
-    if (this.isPicking()) this.#stock.refresh();
+    if (this.isPicking()) this.refreshStock();
+  }
+
+  // Somebody comes back from writing one in another tab.
+  protected refreshStock(): void {
+    this.#stock.refresh();
   }
 
   /** Puts a block into the text where the cursor is. */
