@@ -274,4 +274,8 @@ test('from the public page straight to a block', async ({ application, browser }
   await page.getByRole('link', { name: 'Warden’s note', exact: true }).click();
   await expect(page).toHaveURL(/almanac\/arrange\?page=.*&sel=/);
   await expect(order(page).getByRole('button', { name: 'On which pages: this page only' })).toBeVisible();
+  await page.goto('/visit/tern-point');
+  await page.getByText('Arrange this page').click();
+  await page.getByRole('link', { name: 'Write its title and text' }).click();
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Tern Point');
 });

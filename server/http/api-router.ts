@@ -10,7 +10,6 @@ import { copyOf } from '../services/copies';
 import { createEdition, moveEdition, saveProposal } from '../services/editions';
 import { editionDetail, listEditions } from '../services/edition-views';
 import { deleteForGood, deletionOf } from '../services/deletion';
-import { namedPage } from '@core/kinds/effect';
 import { effectsOf } from '../services/effects';
 import { checkChanges, listExpectations } from '../services/expectations';
 import { fileRowOf, listFiles, receiveContent } from '../services/files';

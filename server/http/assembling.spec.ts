@@ -168,6 +168,15 @@ describe('assembling over the API', () => {
       expect([record.insetIn.map((each: { title: string }) => each.title), record.pagesChanged.length]).toEqual([['Holder'], 1]);
     });
 
+    it('lead staff from the public page to where they are written, at the moment that is looked at', async () => {
+      const at = `/schools/resources?almanac-at=${encodeURIComponent('2027-05-01T09:00')}`;
+      const [now, then] = [(await manager.get('/schools/resources')).text, (await manager.get(at)).text];
+      expect(now).toContain(`data-inset-block="${warning}" data-title="Deep mud"`);
+      expect([now.includes('As it is on'), then.includes('As it is on 1 May 2027')]).toEqual([false, true]);
+      expect((await manager.get('/schools/resources?almanac-at=2020-05-01T09:00')).status).toBe(404);
+      expect((await (await test.client()).get(at)).text).not.toContain('As it is on');
+    });
+
     it('are silent to readers when they are not live, and marked for editors', async () => {
       const { revisionId, value } = await liveOf(warning);
       await publish('Mud gone', [{ recordId: warning, kind: 'block', retires: true, baseRevisionId: revisionId }]);

@@ -1,3 +1,6 @@
+import { writeFullMoment } from '@core/format/moment';
+import { instantOf, isLocalDateTime } from '@core/schedule/local-time';
+import { momentStyle } from '../services/names';
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
 import { Readable } from 'node:stream';
 import { SitemapStream, streamToPromise } from 'sitemap';
@@ -89,15 +92,27 @@ export function answerSignedOut(site: Site, answers: PublicAnswers, logger: Logg
   };
 }
 
-/** Sends staff the page with its blocks marked, so that each leads to where it is arranged; false when it is no page for them. */
+/** The parameter by which staff ask for the site at another moment, as the site's clocks show it. */
+const momentParameter = 'almanac-at';
+
+/**
+ * Sends staff the page with its blocks marked, so that each leads to where it is arranged, at another moment where one is
+ * asked for; false when it is no page for them.
+ */
 function sendMarkedPage(site: Site, person: Person, request: Request, response: Response): boolean {
-  const snapshot = site.snapshots.at();
-  const page = snapshot.pageByPath.get(request.path);
+  const { [momentParameter]: local, ...query } = queryOf(request);
+  const { zone } = site.settings;
+  const moment = local !== undefined && isLocalDateTime(local) ? instantOf({ local, zone }) : null;
+  const snapshot = site.snapshots.at(moment);
+  const found = snapshot.pageByPath.get(request.path);
   const reader = readerFactsOf(site, person);
-  if (!page || !mayRead(page, reader)) return false;
-  const marks = { isMarked: true, pageId: page.id };
-  const { answer } = renderPublicPage(site, snapshot, page, null, request.path, reader, marks, queryOf(request));
-  response.set('Cache-Control', 'private, no-store').type('html').send(answer.body);
+  const page = found && mayRead(found, reader) ? found : null;
+  // What is not there now goes the way of all that is not found; at another moment there is nothing else to lead to.
+  if (!page && moment === null) return false;
+  const lookedAt = moment === null ? {} : { lookedAt: local, lookedAtWords: writeFullMoment(moment, momentStyle(site)) };
+  const marks = { ...lookedAt, isMarked: page !== null, pageId: page?.id };
+  const { answer } = renderPublicPage(site, snapshot, page, page ? null : 'not found', request.path, reader, marks, query);
+  response.status(answer.status).set('Cache-Control', 'private, no-store').type('html').send(answer.body);
   return true;
 }
 

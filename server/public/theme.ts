@@ -70,6 +70,7 @@ export function loadTheme(folder: string): Theme {
       page: root.page ?? root,
       way: this.way ?? root.way ?? [],
       isSheet: Boolean(root.isSheet),
+      isMarked: Boolean(root.isSheet || root.isMarked),
       onFault: root.onFault,
       room: this.room ?? root.room ?? { left: mostInsetText },
       templateOf: root.templateOf!,
@@ -106,6 +107,7 @@ interface InsetScope {
   readonly insets?: PageModel['insets'];
   readonly page?: PageModel;
   readonly isSheet?: boolean;
+  readonly isMarked?: boolean;
   /** Ids of the blocks on the way down to an inset. */
   readonly way?: readonly string[];
   readonly onFault?: RenderOptions['onFault'];
@@ -125,6 +127,7 @@ interface InsetPlace {
   readonly page: InsetScope;
   readonly way: readonly string[];
   readonly isSheet: boolean;
+  readonly isMarked: boolean;
   readonly onFault: RenderOptions['onFault'];
   readonly room: InsetRoom;
   readonly templateOf: TemplateOf;
@@ -132,7 +135,7 @@ interface InsetPlace {
 
 /** Writes a text with its insets in place. What is missing is silent to readers and marked for editors. */
 function writeInsets(text: OpenText, place: InsetPlace): Handlebars.SafeString {
-  const { page, way, isSheet, onFault, room, templateOf } = place;
+  const { page, way, isSheet, isMarked, onFault, room, templateOf } = place;
   const written = text.map(piece => {
     if (typeof piece === 'string') return piece;
     // One that lies too deep, or comes once too often, is left out like one that is not live.
@@ -143,7 +146,8 @@ function writeInsets(text: OpenText, place: InsetPlace): Handlebars.SafeString {
     const shown: BlockModel = { ...block, look: piece.look, title: piece.showsTitle ? block.title : '' };
     const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId], onFault, room, templateOf };
     const body = withoutFault(piece.blockId, onFault, () => templateOf(block.type)(frame));
-    const inset = `<div class="inset"${isSheet ? ` data-inset-block="${piece.blockId}"` : ''}>${body}</div>`;
+    const mark = isMarked ? ` data-inset-block="${piece.blockId}" data-title="${Handlebars.escapeExpression(block.label)}"` : '';
+    const inset = `<div class="inset"${mark}>${body}</div>`;
     room.left -= inset.length;
     return inset;
   });

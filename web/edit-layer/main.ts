@@ -1,6 +1,7 @@
 /**
  * What signed-in staff get on top of the public site: a small bar in the corner that leads from each block on the page,
- * by pointer or by keyboard, to where it is arranged. It changes nothing that readers see and marks nothing until asked.
+ * by pointer or by keyboard, to where it is arranged, from what stands inside a text to where it is written, and to the
+ * page's own words. It changes nothing that readers see and marks nothing until asked.
  */
 const script = document.currentScript;
 const page = script?.dataset['page'] ?? '';
@@ -20,12 +21,22 @@ const style = `
   .chip:hover, .chip:focus-visible { background: #0e4850; }
 `;
 
-function addressOf(placement?: string): string {
-  return `/almanac/arrange?page=${page}${placement ? `&sel=${placement}` : ''}`;
+// As it looks at another moment, so it is arranged there too.
+const moment = script?.dataset['at'] ? `&at=${encodeURIComponent(script.dataset['at'])}` : '';
+
+function addressOf(block?: HTMLElement): string {
+  const { insetBlock, placement } = block?.dataset ?? {};
+  if (insetBlock) return `/almanac/blocks/${insetBlock}`;
+  return `/almanac/arrange?page=${page}${placement ? `&sel=${placement}` : ''}${moment}`;
+}
+
+function wordsFor(block: HTMLElement): string {
+  const title = block.dataset['title'] ?? '';
+  return block.dataset['insetBlock'] ? `Write “${title}”, inside the text` : `Arrange “${title}”`;
 }
 
 function build(): void {
-  const blocks = [...document.querySelectorAll<HTMLElement>('[data-placement]')];
+  const blocks = [...document.querySelectorAll<HTMLElement>('[data-placement], [data-inset-block]')];
   const host = document.createElement('div');
   const root = host.attachShadow({ mode: 'open' });
   root.innerHTML = `<style>${style}</style><nav class="bar" aria-label="For staff"><details><summary>Arrange this page</summary><ol></ol></details></nav>`;
@@ -46,8 +57,8 @@ function build(): void {
     });
     const chip = document.createElement('a');
     chip.className = 'chip';
-    chip.href = addressOf(block.dataset['placement']);
-    chip.textContent = `Arrange “${block.dataset['title'] ?? ''}”`;
+    chip.href = addressOf(block);
+    chip.textContent = wordsFor(block);
     if (box.top + scrollY < 30) chip.style.inset = '2px auto auto 2px';
     mark.append(chip);
     root.append(mark);
@@ -56,8 +67,8 @@ function build(): void {
   for (const block of blocks) {
     const line = document.createElement('li');
     const link = document.createElement('a');
-    link.href = addressOf(block.dataset['placement']);
-    link.textContent = block.dataset['title'] ?? '';
+    link.href = addressOf(block);
+    link.textContent = block.dataset['insetBlock'] ? `${block.dataset['title'] ?? ''} (inside the text)` : (block.dataset['title'] ?? '');
     link.addEventListener('focus', () => show(block));
     link.addEventListener('mouseenter', () => show(block));
     line.append(link);
@@ -65,11 +76,16 @@ function build(): void {
     // Only while the bar is open does the pointer mark anything.
     block.addEventListener('mouseenter', () => details.open && show(block));
   }
-  const whole = document.createElement('a');
-  whole.className = 'whole';
-  whole.href = addressOf();
-  whole.textContent = 'The whole page';
-  details.append(whole);
+  for (const [words, address] of [
+    ['The whole page', addressOf()],
+    ['Write its title and text', `/almanac/pages/${page}`],
+  ] as const) {
+    const whole = document.createElement('a');
+    whole.className = 'whole';
+    whole.href = address;
+    whole.textContent = words;
+    details.append(whole);
+  }
   details.addEventListener('toggle', () => !details.open && mark?.remove());
   root.addEventListener('keydown', event => {
     if ((event as KeyboardEvent).key !== 'Escape') return;

@@ -9,6 +9,7 @@ import { ApiClient } from '../api/api-client';
 import { KeysService } from '../state/keys.service';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
+import { localTimeAt } from '@core/schedule/local-time';
 import { SessionService } from '../state/session.service';
 import { WorkingChangesService } from '../state/working-changes.service';
 import { Breaches } from '../shared/breaches';
@@ -49,8 +50,8 @@ import { WhyPanel } from './why-panel';
       @if (working.changes().length > 0) {
         <span class="small quiet unsaved">with {{ working.changes().length }} unsaved</span>
       }
-      @if (publicPath(); as path) {
-        <a class="btn-word" [href]="path" target="_blank" rel="noopener">On the public site</a>
+      @if (publicAddress(); as address) {
+        <a class="btn-word" [href]="address" target="_blank" rel="noopener">On the public site</a>
       }
       @if (working.state().earlier.length > 0) {
         <button class="btn btn-plain" (click)="working.undo()">Undo</button>
@@ -298,9 +299,12 @@ export class ArrangeWorkspace {
       count: target.rows.filter(row => row.number !== null).length,
     })),
   );
-  /** Where readers meet the page; empty while it is not live. */
-  protected readonly publicPath = computed(() => {
+  /** Where the page is met on the public site, at the moment looked at; empty where it is not. */
+  protected readonly publicAddress = computed(() => {
+    const { moment, page: asked } = this.arrange.vantage();
     const page = this.pages.pages().find(each => each.id === this.arrange.view()?.page.id);
+    if (moment !== null && !asked.startsWith('service:'))
+      return `${this.arrange.view()?.page.path ?? '/'}?almanac-at=${localTimeAt(moment, this.#session.site.zone)}`;
     return page?.status === 'live' ? page.path : '';
   });
   protected readonly pageTitle = computed(() => {
