@@ -67,7 +67,7 @@ export async function grow(test: TestSite, { pages, placements, planned }: Size)
   await knex.transaction(async transaction => {
     const known = new Set<string>();
     for (const { kind, recordId, value, from } of made) {
-      if (!known.has(recordId)) await insertRecords(transaction, [{ id: recordId, kind, createdAt: 0, createdBy: by }]);
+      if (!known.has(recordId)) await insertRecords(transaction, [{ id: recordId, kind, locale: 'en-GB', createdAt: 0, createdBy: by }]);
       known.add(recordId);
       const id = uuidv7();
       const revision = { id, recordId, locale: 'en-GB', value, createdAt: 0, createdBy: by, note: '' };

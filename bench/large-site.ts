@@ -13,11 +13,11 @@ import { plainEntry } from './entry';
 
 /** A made-up site of many pages, three levels deep, and many placements of the kinds that real sites have. */
 export function largeLedger(pageCount: number, placementCount: number): Ledger {
-  const records: { id: string; kind: RecordKind; createdAt: number; createdBy: string }[] = [];
+  const records: { id: string; kind: RecordKind; locale: string; createdAt: number; createdBy: string }[] = [];
   const revisions: Revision[] = [];
   const entries: PublicationEntry[] = [];
   const add = (kind: RecordKind, id: string, value: unknown): void => {
-    records.push({ id, kind, createdAt: 0, createdBy: 'x' });
+    records.push({ id, kind, locale: 'en-GB', createdAt: 0, createdBy: 'x' });
     revisions.push({
       id: `r-${id}`,
       recordId: id,

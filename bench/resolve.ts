@@ -66,7 +66,7 @@ function snapshotAfterOneChange(): Row {
 
 function measure(pageCount: number, placementCount: number): { ours: number; theirs: number; reach: number; snapshot: number } {
   const ledger = largeLedger(pageCount, placementCount);
-  const take = (): SiteSnapshot => takeSnapshot(ledger, { moment, now: moment, locale: 'en-GB', manifest: largeTheme });
+  const take = (): SiteSnapshot => takeSnapshot(ledger, { moment, now: moment, manifest: largeTheme });
   const snapshot = take();
   const pages = Array.from({ length: 40 }, (_, index) => snapshot.pages[(index * 97) % snapshot.pages.length]!);
   const logic = snapshot.placements.map(each => ({ id: each.id, logic: ruleAsLogic(each.value.rule) }));

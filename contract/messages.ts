@@ -50,7 +50,7 @@ export const session = z.object({
   /** For the staff only. */
   desk: z
     .object({
-      locales: z.array(z.object({ tag: z.string(), name: z.string() })),
+      locales: z.array(z.custom<import('@core/locale/site-locale').SiteLocale>()),
       memberships: z.array(z.object({ name: z.string(), label: z.string() })),
       theme: z.custom<import('@core/theme/manifest').ThemeManifest>(),
       /** The entity tag of the limits in the theme; a change of them names it in If-Match. */

@@ -1,3 +1,4 @@
+import { localeStates } from '@core/locale/site-locale';
 import { isTimeZone } from '@core/schedule/local-time';
 import { z } from 'zod';
 import { instant, line, localeTag, localTime, requiredLine } from './common';
@@ -27,6 +28,17 @@ export const emailAddress = z.email({ error: 'Not an e-mail address.' }).max(200
 export const signUp = z.strictObject({ isOpen: z.boolean(), membership: z.string().max(60) });
 
 const storedName = z.string().regex(/^[a-z][a-z0-9-]{0,58}$/, { error: 'Small letters, digits and hyphens.' });
+
+/** A locale in which a site is read; see the locales of a site for what else must hold. */
+export const siteLocale = z.strictObject({
+  tag: localeTag,
+  name: requiredLine(80),
+  direction: z.enum(['ltr', 'rtl']),
+  follows: z.string().max(35),
+  prefix: z.string().max(40),
+  host: z.string().max(200),
+  state: z.enum(localeStates),
+});
 
 /** What readers are asked about themselves, each in a line. */
 export const profileFields = z

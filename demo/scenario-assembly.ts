@@ -10,16 +10,6 @@ import { generateKeyBetween } from 'fractional-indexing';
 import { v7 as uuidv7 } from 'uuid';
 import type { LaidOut } from './lay-out';
 
-/** In which locales the demo site is read. */
-export const demoLocales = [
-  { tag: 'en-GB', name: 'English (UK)' },
-  { tag: 'en-US', name: 'English (US)' },
-  { tag: 'cy', name: 'Welsh' },
-  { tag: 'de', name: 'German' },
-  { tag: 'fr', name: 'French' },
-  { tag: 'ar', name: 'Arabic' },
-];
-
 /** What the regions of the demo site may hold. */
 export const demoLimits: Readonly<Record<string, RegionLimits>> = {
   'notice-strip': { types: ['notice'], most: 3 },

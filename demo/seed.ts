@@ -20,7 +20,8 @@ import { v7 as uuidv7 } from 'uuid';
 import { demoPassword, demoPeople } from './people';
 import { layOut, type LaidOut } from './lay-out';
 import { bringFiles } from './files';
-import { assemble, demoLimits, demoLocales } from './scenario-assembly';
+import { demoLocales } from './locales';
+import { assemble, demoLimits } from './scenario-assembly';
 import { demoBlocks } from './scenario-blocks';
 
 /** Something that somebody did, so many days before or after the set day. */

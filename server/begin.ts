@@ -12,7 +12,7 @@ import { loadSite } from './site/site';
 import { beginSite } from './starting/begin';
 
 const usage = `./almanac begin --data DIR --name NAME --administrator "NAME <E-MAIL>" [--description TEXT] [--zone ${initialSettings.zone}]
-                [--locale ${initialSettings.baseLocale}] [--with front-page|small-site] [--open]
+                [--locale ${initialSettings.locales[0]!.tag}] [--with front-page|small-site] [--open]
 The password is read from ALMANAC_PASSWORD, or else from standard input.`;
 
 /** Begins a site without a browser: what the first form in the editor asks, said by options. */
@@ -24,7 +24,7 @@ async function main(): Promise<void> {
       description: { type: 'string', default: '' },
       administrator: { type: 'string' },
       zone: { type: 'string', default: initialSettings.zone },
-      locale: { type: 'string', default: initialSettings.baseLocale },
+      locale: { type: 'string', default: initialSettings.locales[0]!.tag },
       with: { type: 'string', default: 'small-site' },
       open: { type: 'boolean', default: false },
     },

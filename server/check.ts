@@ -30,11 +30,11 @@ async function main(): Promise<number> {
   }
   const knex = await openDatabase(file);
   try {
-    const { settings, unreadable: ofSettings } = await readSettings(knex);
+    const { unreadable: ofSettings } = await readSettings(knex);
     const unreadable: readonly Unreadable[] = [
       ...ofSettings,
       ...(await readPeople(knex)).unreadable,
-      ...(await readLedger(knex, shippedTypes, settings.baseLocale, 'all of it')).unreadable,
+      ...(await readLedger(knex, shippedTypes, 'all of it')).unreadable,
     ];
     for (const each of unreadable) {
       if (options.setsAside) await setAside(knex, each, realClocks.running());

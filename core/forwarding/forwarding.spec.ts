@@ -20,7 +20,7 @@ describe('forwardedFrom', () => {
   });
   const world = new SmallWorld().page('front', null).page('visit', 'front');
   const snapshot = (overlays: readonly Overlay[] = []) =>
-    takeSnapshot(world.ledger, { moment: 10, now: 10, locale: 'en-GB', manifest: smallTheme, overlays });
+    takeSnapshot(world.ledger, { moment: 10, now: 10, manifest: smallTheme, overlays });
   const [front, first] = snapshot().pages;
   const at = (path: string, ...laid: readonly Overlay[]) => {
     const found = forwardedFrom(snapshot(laid), path);

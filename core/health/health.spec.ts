@@ -30,7 +30,7 @@ describe('what never shows', () => {
         const { readers } = audiencesOf(['membership member']);
         let shows = false;
         for (let at = 0; at < worldSpan && !shows; at += step) {
-          const snapshot = takeSnapshot(world.ledger, { moment: at, now: 0, locale: 'en-GB', manifest: smallTheme });
+          const snapshot = takeSnapshot(world.ledger, { moment: at, now: 0, manifest: smallTheme });
           shows = snapshot.pages.some(page =>
             readers.some(reader => mayRead(page, reader) && resolvePage(snapshot, page.facts, reader).shown.length > 0),
           );

@@ -3,6 +3,7 @@ import type { ExpectationNames } from '../expectation/words';
 import type { FileContent } from '../file/file';
 import type { FieldFault, FieldSite, ReadHtml, Zod } from '../fields/field';
 import type { AnyField } from '../fields/kinds';
+import type { SiteLocale } from '../locale/site-locale';
 import type { MomentStyle } from '../format/moment';
 import type { SitePlan } from '../plan/site-plan';
 import type { BitSet } from '../reach/bit-set';
@@ -40,7 +41,7 @@ export interface KindSite extends KindContext, FieldSite {
   /** The front page as it is now; null for a site that has none. */
   readonly frontId: string | null;
   readonly memberships: readonly string[];
-  readonly locales: readonly string[];
+  readonly locales: readonly Pick<SiteLocale, 'tag' | 'name' | 'prefix'>[];
   /** What is stored under a hash, or null. */
   readonly contentOf: (hash: string) => FileContent | null;
 }

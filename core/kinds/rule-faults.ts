@@ -27,7 +27,7 @@ export function ruleFaults(rule: Rule, site: KindSite, pointer: string): readonl
 export function whereFaults(tree: RuleTree<WhereTest>, site: KindSite, pointer: string): readonly FieldFault[] {
   if (!isTest(tree)) return partsFaults(tree, pointer, (part, at) => whereFaults(part, site, at));
   if ('page' in tree && !site.hasPage(tree.page)) return [{ pointer: `${pointer}/page`, detail: 'That page is gone.' }];
-  if (tree.test === 'locale' && !site.locales.includes(tree.locale))
+  if (tree.test === 'locale' && !site.locales.some(each => each.tag === tree.locale))
     return [{ pointer: `${pointer}/locale`, detail: 'The site is not read in this locale.' }];
   if (tree.test === 'layout' && !site.snapshot.manifest.layouts.some(layout => layout.name === tree.layout))
     return [{ pointer: `${pointer}/layout`, detail: 'The theme has no such layout.' }];

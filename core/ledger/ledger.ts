@@ -27,6 +27,8 @@ export class Ledger {
   readonly #proposalIdsOf = new Map<string, Set<string>>();
   readonly #proposalIdsOfEdition = new Map<string, Set<string>>();
   readonly #openProposalIds = new Set<string>();
+  /** The records that began in another locale than the base. */
+  readonly #foreign = new Set<string>();
   #baseLocale: string;
   #lastRecordedAt: Instant = -Infinity;
   #lastNumber = 0;
@@ -43,20 +45,32 @@ export class Ledger {
   /** The same for a ledger and all that {@link with} made from it, so that they can share what was computed. */
   family: object = {};
 
-  /** @param baseLocale - BCP 47 tag of the locale in which every field has words; what is asked without a locale is asked of it */
+  /** @param baseLocale - BCP 47 tag of the locale in which records begin unless another is said */
   constructor(baseLocale = 'en-GB') {
     this.#baseLocale = baseLocale;
   }
 
-  /** BCP 47 tag of the locale in which every field has words. */
+  /** BCP 47 tag of the locale in which a site is read unless another is asked for; the end of every fallback chain. */
   get baseLocale(): string {
     return this.#baseLocale;
   }
 
-  /** Begins an empty ledger in another locale. @throws RangeError when something is written in it */
-  beginIn(locale: string): void {
-    if (this.records.size > 0) throw new RangeError('A ledger with records stays in its locale');
+  /** Reads in another locale unless another is asked for. Records stay in the locale in which they began. */
+  readIn(locale: string): void {
     this.#baseLocale = locale;
+    this.#foreign.clear();
+    for (const { id, locale: own } of this.records.values()) if (own !== locale) this.#foreign.add(id);
+    this.invalidate();
+  }
+
+  /** The locale in which a record began; for one that is not there yet, the base. */
+  localeOf(recordId: string): string {
+    return this.records.get(recordId)?.locale ?? this.#baseLocale;
+  }
+
+  /** The records that began in another locale than the base. */
+  get foreign(): ReadonlySet<string> {
+    return this.#foreign;
   }
 
   /** Takes in rows; see {@link LedgerRows}. */
@@ -64,6 +78,7 @@ export class Ledger {
     for (const record of rows.records ?? []) {
       if (!this.records.has(record.id)) append(this.#ofKind, record.kind, record);
       this.records.set(record.id, record);
+      if (record.locale !== this.#baseLocale) this.#foreign.add(record.id);
     }
     for (const revision of rows.revisions ?? []) {
       this.revisions.set(revision.id, revision);
@@ -146,6 +161,7 @@ export class Ledger {
       copy.#proposalIdsOfEdition.set(editionId, new Set(this.#proposalIdsOfEdition.get(editionId)));
     }
     for (const id of this.#openProposalIds) copy.#openProposalIds.add(id);
+    for (const id of this.#foreign) copy.#foreign.add(id);
     copy.absorb(rows);
     return copy;
   }
@@ -159,6 +175,7 @@ export class Ledger {
         this.#ofKind.get(record.kind)!.filter(each => each !== record),
       );
     this.records.delete(recordId);
+    this.#foreign.delete(recordId);
     for (const [id, revision] of this.revisions) if (revision.recordId === recordId) this.revisions.delete(id);
     for (const { id, editionId } of this.proposalsOf(recordId)) {
       this.proposals.delete(id);
@@ -181,24 +198,29 @@ export class Ledger {
     return this.#ofKind.get(kind) ?? [];
   }
 
-  /** All publication entries of a record in a locale, in the order they were recorded. */
-  entriesOf(recordId: string, locale = this.baseLocale): readonly PublicationEntry[] {
+  /** All publication entries of a record in a locale, its own unless another is said, in the order they were recorded. */
+  entriesOf(recordId: string, locale = this.localeOf(recordId)): readonly PublicationEntry[] {
     return this.#entries.of(recordId, locale);
   }
 
   /** What follows from the publications of a record in a locale; kept for as long as none is added. */
-  outlookOf(recordId: string, locale = this.baseLocale): Outlook {
+  outlookOf(recordId: string, locale = this.localeOf(recordId)): Outlook {
     return outlookOf(this.entriesOf(recordId, locale));
   }
 
   /** All revisions of a record in a locale, oldest first. */
-  revisionsOf(recordId: string, locale = this.baseLocale): readonly Revision[] {
+  revisionsOf(recordId: string, locale = this.localeOf(recordId)): readonly Revision[] {
     return this.#revisionsOf.of(recordId, locale);
   }
 
   /** The records of which something was ever published in a locale. */
   publishedIn(locale: string): Iterable<string> {
     return this.#entries.recordsIn(locale);
+  }
+
+  /** The locales in which something of a record was ever published. */
+  localesPublished(recordId: string): readonly string[] {
+    return this.#entries.localesOf(recordId);
   }
 
   /** All proposals of a record, ended ones included. */
@@ -227,7 +249,7 @@ export class Ledger {
   }
 
   /** What is in force of a record at a moment, as known then; see {@link inForceAt}. */
-  inForce(recordId: string, moment: Instant, knownAt: Instant, locale = this.baseLocale): InForce {
+  inForce(recordId: string, moment: Instant, knownAt: Instant, locale = this.localeOf(recordId)): InForce {
     return inForceAt(this.publicationsKnown(recordId, locale, knownAt), moment);
   }
 
@@ -268,6 +290,10 @@ class ByLocale<Row extends { readonly recordId: string; readonly locale: string 
 
   add(row: Row): void {
     append(this.#inLocale(row.locale), row.recordId, row);
+  }
+
+  localesOf(recordId: string): readonly string[] {
+    return [...this.#locales].flatMap(([locale, lists]) => (lists.has(recordId) ? [locale] : []));
   }
 
   /** Takes over all lists of another; those to which rows are about to be added become copies. */

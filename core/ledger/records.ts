@@ -7,6 +7,8 @@ export type RecordKind = string;
 export interface LedgerRecord {
   readonly id: string;
   readonly kind: RecordKind;
+  /** BCP 47 tag of the locale in which it began and all its fields have words; in others it has own words over these. */
+  readonly locale: string;
   readonly createdAt: Instant;
   readonly createdBy: string;
 }
@@ -20,7 +22,7 @@ export interface Revision {
   readonly parentId: string | null;
   /** A merge names the second one it brought in. */
   readonly mergedFromId: string | null;
-  /** In another locale than the base: the base revision it was translated from. */
+  /** In another locale than the record's own: the revision of its own that it was translated from. */
   readonly translatedFromId: string | null;
   /** The record's value document; its shape follows from the record's kind and the version inside. */
   readonly value: unknown;

@@ -15,7 +15,7 @@ const proposal = (stage: Stage): Proposal => ({
   createdBy: 'x',
   updatedAt: 0,
 });
-const status = (world: SmallWorld, moment: number) => statusOf(world.ledger, 'b', 'en-GB', moment, 0);
+const status = (world: SmallWorld, moment: number) => statusOf(world.ledger, 'b', moment, 0);
 
 describe('statusOf', () => {
   it('follows the publications through time', () => {
@@ -27,7 +27,10 @@ describe('statusOf', () => {
   });
   it('is the stage of the proposal for what was never live', () => {
     const world = new SmallWorld();
-    world.ledger.absorb({ records: [{ id: 'b', kind: 'block', createdAt: 0, createdBy: 'x' }], proposals: [proposal('in review')] });
+    world.ledger.absorb({
+      records: [{ id: 'b', kind: 'block', locale: 'en-GB', createdAt: 0, createdBy: 'x' }],
+      proposals: [proposal('in review')],
+    });
     expect(status(world, 0)).toEqual({ status: 'in review', nextChange: null, waiting: 'in review', entry: null });
     world.ledger.absorb({ proposals: [{ ...proposal('in review'), stage: 'declined' }] });
     expect(status(world, 0).status).toBe('declined');

@@ -18,15 +18,21 @@ export interface RecordStatus {
   readonly entry: PublicationEntry | null;
 }
 
-/** Computes the status of a record at a moment. */
-export function statusOf(ledger: Ledger, recordId: string, locale: string, moment: Instant, now: Instant): RecordStatus {
+/** Computes the status of a record at a moment, in its own locale unless another is said. */
+export function statusOf(
+  ledger: Ledger,
+  recordId: string,
+  moment: Instant,
+  now: Instant,
+  locale = ledger.localeOf(recordId),
+): RecordStatus {
   const known = ledger.publicationsKnown(recordId, locale, knownAtFor(moment, now));
   const [present, ...ahead] = outlookFrom(known, moment);
   const inForce = present!.inForce;
   const upcoming = ahead.flatMap(turn => (turn.inForce.state === 'live' ? turn.inForce.entry : []))[0] ?? null;
-  const open = ledger.openProposalsOf(recordId);
+  const open = ledger.openProposalsOf(recordId).filter(each => each.locale === locale);
   const waiting = open.some(each => each.stage === 'in review') ? 'in review' : open.length > 0 ? 'draft' : null;
-  const closed = ledger.proposalsOf(recordId).some(each => each.stage === 'declined');
+  const closed = ledger.proposalsOf(recordId).some(each => each.locale === locale && each.stage === 'declined');
   const status: Status =
     inForce.state === 'live'
       ? 'live'

@@ -18,6 +18,21 @@ export interface OwnWords {
  */
 export function valueIn<Value>(base: Value, own: readonly OwnWords[]): Value {
   if (own.length === 0) return base;
+  const made = joinedOnce.get(base as object) ?? [];
+  joinedOnce.set(base as object, made);
+  const known = made.find(each => each.own.length === own.length && each.own.every((words, at) => words === own[at]));
+  if (known) return known.value as Value;
+  const value = joined(base, own);
+  made.unshift({ own, value });
+  made.length = Math.min(made.length, mostJoined);
+  return value;
+}
+
+/** In how many ways a value is kept with own words over it: the same words give the same object, so that what follows from it can be kept. */
+const mostJoined = 8;
+const joinedOnce = new WeakMap<object, { readonly own: readonly OwnWords[]; readonly value: unknown }[]>();
+
+function joined<Value>(base: Value, own: readonly OwnWords[]): Value {
   const made: Record<string, unknown> = { ...(base as FieldValues) };
   for (const { words } of [...own].reverse()) {
     for (const [name, said] of Object.entries(words)) {

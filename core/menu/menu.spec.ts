@@ -120,7 +120,7 @@ describe('linksOfMenu', () => {
   });
   const page = (id: string, beneath = 0, part: Partial<MenuEntry> = {}) => entry({ to: 'page', page: id, beneath }, part);
   const read = (entries: readonly MenuEntry[], on = 'front', reader: ReaderFacts = anyone, moment = 1_000) => {
-    const snapshot = takeSnapshot(world.ledger, { moment, now: moment, locale: 'en-GB', manifest: smallTheme });
+    const snapshot = takeSnapshot(world.ledger, { moment, now: moment, manifest: smallTheme });
     return linksOfMenu(
       { version: 1, title: 'x', entries },
       { snapshot, page: snapshot.pageById.get(on)!, reader, opener: new LinkOpener(snapshot, { reader, siteAddress: '' }) },

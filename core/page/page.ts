@@ -29,7 +29,18 @@ export interface PageValue {
 }
 
 /** First path segments that belong to the product and can name no page. */
-export const reservedSegments: readonly string[] = ['almanac', 'api', 'media', 'theme', 'sign-in', 'sign-out', 'sitemap.xml', 'robots.txt'];
+export const reservedSegments: readonly string[] = [
+  'almanac',
+  'api',
+  'fonts',
+  'language-offer',
+  'media',
+  'theme',
+  'sign-in',
+  'sign-out',
+  'sitemap.xml',
+  'robots.txt',
+];
 
 // What a type may call its fields so that listings, themes and rules know them. A type may lack any of them.
 

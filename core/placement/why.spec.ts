@@ -25,7 +25,7 @@ describe('why', () => {
   it('says what resolving says, names the step that stops it, and its remedies lift it over that step', () => {
     fc.assert(
       fc.property(randomPlacements, randomReader, fc.integer({ min: 0, max: worldSpan }), (placements, reader, at) => {
-        const snapshot = takeSnapshot(worldWith(placements).ledger, { moment: at, now: at, locale: 'en-GB', manifest: limitedTheme });
+        const snapshot = takeSnapshot(worldWith(placements).ledger, { moment: at, now: at, manifest: limitedTheme });
         for (const page of snapshot.pages) {
           const resolution = resolvePage(snapshot, page.facts, reader, true);
           for (const { id } of snapshot.placements) {

@@ -87,8 +87,7 @@ const expectations: fc.Arbitrary<ExpectationValue> = fc.record({
   reason: fc.constant(''),
 });
 
-const at = (world: SmallWorld, moment: number): SiteSnapshot =>
-  takeSnapshot(world.ledger, { moment, now: 0, locale: 'en-GB', manifest: theme });
+const at = (world: SmallWorld, moment: number): SiteSnapshot => takeSnapshot(world.ledger, { moment, now: 0, manifest: theme });
 const planOf = (world: SmallWorld) =>
   planWithin(world.ledger, { from: 0, until: worldSpan }, { locale: 'en-GB', manifest: theme, services: [] });
 

@@ -52,7 +52,7 @@ describe('openTimeOfPlacement', () => {
     fc.assert(
       fc.property(publications, list => {
         const world = build(list);
-        const open = openTimeOfPlacement(world.ledger, 'p', 'en-GB', span);
+        const open = openTimeOfPlacement(world.ledger, 'p', span);
         for (let at = 0; at < span.until; at += minute / 2) expect(open.some(each => holdsInstant(each, at))).toBe(shows(world, at));
       }),
       { numRuns: 60 },
@@ -66,7 +66,7 @@ describe('changesWithin', () => {
       fc.property(publications, list => {
         const world = build(list);
         const told = new Set(
-          changesWithin(world.ledger, 'en-GB', span)
+          changesWithin(world.ledger, span)
             .filter(change => change.recordId === 'p')
             .map(change => change.at),
         );
@@ -81,7 +81,7 @@ describe('changesWithin', () => {
       .page('front', null)
       .block('words', {}, { from: 10 * minute, until: 40 * minute })
       .block('words', {}, { from: 20 * minute, until: 30 * minute });
-    expect(changesWithin(world.ledger, 'en-GB', { from: 1, until: span.until }).map(change => [change.at / minute, change.what])).toEqual([
+    expect(changesWithin(world.ledger, { from: 1, until: span.until }).map(change => [change.at / minute, change.what])).toEqual([
       [10, 'goes live'],
       [20, 'changes'],
       [30, 'changes'],

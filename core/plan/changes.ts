@@ -22,10 +22,10 @@ export interface PlannedChange {
 }
 
 /** Lists all that changes by itself within a span, in order of time. */
-export function changesWithin(ledger: Ledger, locale: string, span: Interval): readonly PlannedChange[] {
+export function changesWithin(ledger: Ledger, span: Interval): readonly PlannedChange[] {
   const changes: PlannedChange[] = [];
   for (const record of ledger.records.values()) {
-    const { known, boundaries } = ledger.outlookOf(record.id, locale);
+    const { known, boundaries } = ledger.outlookOf(record.id);
     for (const at of boundaries) {
       if (at < span.from || at >= span.until) continue;
       const [before, after] = [inForceAt(known, at - 1), inForceAt(known, at)];
@@ -42,8 +42,7 @@ export function changesWithin(ledger: Ledger, locale: string, span: Interval): r
         changes.push({ at, recordId: record.id, kind: record.kind, what: 'ends', value: ledger.revision(before.revisionId).value });
       }
     }
-    if (record.kind === 'placement' && hasWindows(ledger, record.id, locale))
-      changes.push(...windowChanges(ledger, record.id, locale, span));
+    if (record.kind === 'placement' && hasWindows(ledger, record.id)) changes.push(...windowChanges(ledger, record.id, span));
   }
   return changes.sort((a, b) => a.at - b.at || (a.recordId < b.recordId ? -1 : 1));
 }
@@ -52,9 +51,9 @@ export function changesWithin(ledger: Ledger, locale: string, span: Interval): r
  * The time within a span in which a placement is in force, on, and the when part of its rule holds, that of the shared
  * rules it follows included, as they are in force then.
  */
-export function openTimeOfPlacement(ledger: Ledger, recordId: string, locale: string, span: Interval): readonly Interval[] {
-  const sharedOf = (id: string) => stretchesWithin<SharedRuleValue>(ledger, id, locale, span);
-  const open = stretchesWithin<PlacementValue>(ledger, recordId, locale, span)
+export function openTimeOfPlacement(ledger: Ledger, recordId: string, span: Interval): readonly Interval[] {
+  const sharedOf = (id: string) => stretchesWithin<SharedRuleValue>(ledger, id, ledger.localeOf(id), span);
+  const open = stretchesWithin<PlacementValue>(ledger, recordId, ledger.localeOf(recordId), span)
     .filter(each => !each.value.off)
     .flatMap(each => placedSpans(each, sharedOf))
     .filter(each => each.missing === null && sharesTime(each, span))
@@ -63,16 +62,16 @@ export function openTimeOfPlacement(ledger: Ledger, recordId: string, locale: st
 }
 
 /** Whether any revision that is ever in force asks for times, itself or by a rule that it follows. */
-function hasWindows(ledger: Ledger, recordId: string, locale: string): boolean {
-  return ledger.outlookOf(recordId, locale).stretches.some(({ revisionId }) => {
+function hasWindows(ledger: Ledger, recordId: string): boolean {
+  return ledger.outlookOf(recordId).stretches.some(({ revisionId }) => {
     const { rule } = ledger.revision(revisionId).value as PlacementValue;
     return rule.follows.length > 0 || !alwaysHolds(rule.when);
   });
 }
 
 // What opens or closes at the instant at which another revision comes into force is told of by that.
-function windowChanges(ledger: Ledger, recordId: string, locale: string, span: Interval): readonly PlannedChange[] {
-  const { known, boundaries: all } = ledger.outlookOf(recordId, locale);
+function windowChanges(ledger: Ledger, recordId: string, span: Interval): readonly PlannedChange[] {
+  const { known, boundaries: all } = ledger.outlookOf(recordId);
   const revisionAt = (at: Instant) => {
     const state = inForceAt(known, at);
     return state.state === 'live' ? state.revisionId : null;
@@ -84,7 +83,7 @@ function windowChanges(ledger: Ledger, recordId: string, locale: string, span: I
   };
   // Looked at a moment earlier than the span, so that a window which opens exactly at its start is seen to open.
   const sight = { from: span.from - 1, until: span.until };
-  return openTimeOfPlacement(ledger, recordId, locale, sight).flatMap(open => {
+  return openTimeOfPlacement(ledger, recordId, sight).flatMap(open => {
     const changes: PlannedChange[] = [];
     const add = (at: Instant, what: 'opens' | 'closes', value: unknown) => changes.push({ at, recordId, kind: 'placement', what, value });
     if (open.from >= span.from && !boundaries.has(open.from)) add(open.from, 'opens', valueAt(open.from));

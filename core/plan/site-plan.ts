@@ -210,7 +210,8 @@ function fieldsAskedIn(placements: readonly PlacedSpan[], expectations: Readonly
 }
 
 function nextTurnOf(ledger: Ledger, id: string, locale: string, from: Instant): Instant {
-  return ledger.outlookOf(id, locale).boundaries.find(at => at > from) ?? Infinity;
+  const turns = ledger.localeOf(id) === locale ? [locale] : [ledger.localeOf(id), locale];
+  return Math.min(...turns.map(each => ledger.outlookOf(id, each).boundaries.find(at => at > from) ?? Infinity));
 }
 
 function byOrder(a: PlacedSpan, b: PlacedSpan): number {

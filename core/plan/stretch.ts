@@ -1,4 +1,5 @@
 import type { Ledger } from '../ledger/ledger';
+import { readAt } from '../locale/reading';
 import type { LiveStretch } from '../ledger/stretches';
 import type { Interval } from '../schedule/interval';
 
@@ -12,8 +13,9 @@ const made = new WeakMap<LiveStretch, Stretch<unknown>>();
 
 /** The stretches of a record that share time with a span, in order; the same object each time for the same stretch. */
 export function stretchesWithin<Value>(ledger: Ledger, id: string, locale: string, span: Interval): readonly Stretch<Value>[] {
+  if (ledger.localeOf(id) !== locale) return stretchesRead(ledger, id, locale, span);
   const found: Stretch<Value>[] = [];
-  for (const live of ledger.outlookOf(id, locale).stretches) {
+  for (const live of ledger.outlookOf(id).stretches) {
     if (live.until <= span.from || live.from >= span.until) continue;
     let stretch = made.get(live) as Stretch<Value> | undefined;
     if (!stretch) {
@@ -21,6 +23,21 @@ export function stretchesWithin<Value>(ledger: Ledger, id: string, locale: strin
       made.set(live, stretch);
     }
     found.push(stretch);
+  }
+  return found;
+}
+
+// One that began in another locale is there while it has words of its own in this one.
+function stretchesRead<Value>(ledger: Ledger, id: string, locale: string, span: Interval): readonly Stretch<Value>[] {
+  if (ledger.entriesOf(id, locale).length === 0) return [];
+  const found: Stretch<Value>[] = [];
+  let from = -Infinity;
+  while (from < span.until) {
+    const { value, until } = readAt(ledger, id, [locale], from, Infinity);
+    const last = found.at(-1);
+    if (value !== null && last?.until === from && last.value === value) found[found.length - 1] = { ...last, until };
+    else if (value !== null && until > span.from) found.push({ id, from, until, value: value as Value });
+    from = until;
   }
   return found;
 }

@@ -111,21 +111,28 @@ function differing<Value>(
 /** The records of a kind that are not the same throughout, each with when they differ. */
 function recordsThatDiffer(before: SiteAhead, after: SiteAhead, kind: RecordKind): ReadonlyMap<string, readonly Interval[]> {
   const found = new Map<string, readonly Interval[]>();
-  const { locale, span } = before.plan;
+  const { span } = before.plan;
   const ids = new Set([before, after].flatMap(({ ledger }) => ledger.recordsOf(kind).map(each => each.id)));
   for (const id of ids) {
-    const [a, b] = [before, after].map(({ ledger }) => ledger.outlookOf(id, locale));
-    if (a === b) continue;
-    const cuts = [span.from, ...[...a!.boundaries, ...b!.boundaries].filter(at => at > span.from && at < span.until)];
-    const sorted = [...new Set(cuts)].sort((one, other) => one - other);
-    const valueAt = ({ ledger }: SiteAhead, at: Instant) => {
-      const state = ledger.inForce(id, at, Infinity, locale);
-      return state.state === 'live' ? ledger.revision(state.revisionId).value : null;
-    };
-    const times = sorted
-      .map((from, index) => ({ from, until: sorted[index + 1] ?? span.until }))
-      .filter(({ from }) => valueAt(before, from) !== valueAt(after, from));
+    // Words in any locale count: somebody reads them.
+    const locales = new Set([before, after].flatMap(({ ledger }) => ledger.localesPublished(id)));
+    const times = [...locales].flatMap(locale => timesThatDiffer(before, after, id, locale, span));
     if (times.length > 0) found.set(id, unionOf(times));
   }
   return found;
+}
+
+// When what is in force of a record in one locale is not the same.
+function timesThatDiffer(before: SiteAhead, after: SiteAhead, id: string, locale: string, span: Interval): readonly Interval[] {
+  const [a, b] = [before, after].map(({ ledger }) => ledger.outlookOf(id, locale));
+  if (a === b) return [];
+  const cuts = [span.from, ...[...a!.boundaries, ...b!.boundaries].filter(at => at > span.from && at < span.until)];
+  const sorted = [...new Set(cuts)].sort((one, other) => one - other);
+  const stateAt = ({ ledger }: SiteAhead, at: Instant) => {
+    const inForce = ledger.inForce(id, at, Infinity, locale);
+    return inForce.state === 'live' ? ledger.revision(inForce.revisionId).value : locale === ledger.localeOf(id) ? null : inForce.state;
+  };
+  return sorted
+    .map((from, index) => ({ from, until: sorted[index + 1] ?? span.until }))
+    .filter(({ from }) => stateAt(before, from) !== stateAt(after, from));
 }

@@ -15,7 +15,7 @@ describe('the grid of reach', () => {
     fc.assert(
       fc.property(randomPlacements, randomReader, moment, (placements, reader, at) => {
         const world = worldWith(placements);
-        const snapshot = takeSnapshot(world.ledger, { moment: at, now: at, locale: 'en-GB', manifest: limitedTheme });
+        const snapshot = takeSnapshot(world.ledger, { moment: at, now: at, manifest: limitedTheme });
         const columns = new ReachGrid(sideOf(snapshot, [])).columns({ reader, moment: at, query: {} });
         for (const [position, page] of snapshot.pages.entries()) {
           const resolved = mayRead(page, reader) ? resolvePage(snapshot, page.facts, reader).shown.map(each => each.placement.id) : [];

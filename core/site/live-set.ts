@@ -3,7 +3,7 @@ import { inForceAt, knownAtFor, publicationBoundaries } from '../ledger/in-force
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
 import type { LiveStretch } from '../ledger/stretches';
-import { valueIn, type OwnWords } from '../locale/own-words';
+import { decidingLocales, readAlong } from '../locale/reading';
 import type { Instant } from '../schedule/local-time';
 import type { Overlay, SnapshotOptions } from './snapshot';
 
@@ -26,8 +26,8 @@ export interface LiveSet {
   readonly nextToTurn: string | null;
 }
 
-/** What a ledger has in force at a moment, in one locale; for an earlier moment than now, as it was known then. */
-export function liveAt(ledger: Ledger, { moment, now, locale }: Pick<SnapshotOptions, 'moment' | 'now' | 'locale'>): LiveSet {
+/** What a ledger has in force at a moment, each record in its own locale; for an earlier moment than now, as it was known then. */
+export function liveAt(ledger: Ledger, { moment, now }: Pick<SnapshotOptions, 'moment' | 'now'>): LiveSet {
   const knownAt = knownAtFor(moment, now);
   let validUntil = Infinity;
   let nextToTurn: string | null = null;
@@ -35,7 +35,7 @@ export function liveAt(ledger: Ledger, { moment, now, locale }: Pick<SnapshotOpt
     ledger.kinds.map(kind => {
       const live = new Map<string, unknown>();
       for (const { id } of ledger.recordsOf(kind)) {
-        const { revisionId, next } = knownAt === Infinity ? nowOf(ledger, id, locale, moment) : thenOf(ledger, id, locale, moment, knownAt);
+        const { revisionId, next } = knownAt === Infinity ? nowOf(ledger, id, moment) : thenOf(ledger, id, moment, knownAt);
         if (next < validUntil) [validUntil, nextToTurn] = [next, id];
         if (revisionId !== null) live.set(id, ledger.revision(revisionId).value);
       }
@@ -51,20 +51,19 @@ export function liveAt(ledger: Ledger, { moment, now, locale }: Pick<SnapshotOpt
  */
 export function liveSince(
   ledger: Ledger,
-  { moment, locale }: Pick<SnapshotOptions, 'moment' | 'locale'>,
+  { moment }: Pick<SnapshotOptions, 'moment'>,
   before: LiveSet,
   published: ReadonlySet<string>,
 ): LiveSet | null {
   let { validUntil, nextToTurn } = before;
   if (moment >= validUntil) return null;
-  if (nextToTurn !== null && published.has(nextToTurn) && !ledger.outlookOf(nextToTurn, locale).boundaries.includes(validUntil))
-    return null;
+  if (nextToTurn !== null && published.has(nextToTurn) && !ledger.outlookOf(nextToTurn).boundaries.includes(validUntil)) return null;
   const values = new Map(before.values);
   for (const [kind, ids] of groupBy(published, id => ledger.records.get(id)?.kind)) {
     if (kind === undefined) continue;
     const live = new Map(values.get(kind));
     for (const id of ids) {
-      const { revisionId, next } = nowOf(ledger, id, locale, moment);
+      const { revisionId, next } = nowOf(ledger, id, moment);
       if (next < validUntil) [validUntil, nextToTurn] = [next, id];
       if (revisionId === null) live.delete(id);
       else live.set(id, ledger.revision(revisionId).value);
@@ -80,14 +79,14 @@ interface State {
   readonly next: Instant;
 }
 
-function nowOf(ledger: Ledger, id: string, locale: string, moment: Instant): State {
-  const { stretches, boundaries } = ledger.outlookOf(id, locale);
+function nowOf(ledger: Ledger, id: string, moment: Instant): State {
+  const { stretches, boundaries } = ledger.outlookOf(id);
   const holding = stretches.find((each: LiveStretch) => each.from <= moment && moment < each.until);
   return { revisionId: holding?.revisionId ?? null, next: boundaries.find(at => at > moment) ?? Infinity };
 }
 
-function thenOf(ledger: Ledger, id: string, locale: string, moment: Instant, knownAt: Instant): State {
-  const known = ledger.publicationsKnown(id, locale, knownAt);
+function thenOf(ledger: Ledger, id: string, moment: Instant, knownAt: Instant): State {
+  const known = ledger.publicationsKnown(id, ledger.localeOf(id), knownAt);
   const inForce = inForceAt(known, moment);
   return {
     revisionId: inForce.state === 'live' ? inForce.revisionId : null,
@@ -110,17 +109,18 @@ export function laidOver(live: LiveValues, overlays: readonly Overlay[]): LiveVa
   return values;
 }
 
-/** What is read in a locale: the values, and until when no own words come or go. */
+/** What is read in a locale: the values, and until when nothing that was published in other locales changes them. */
 export interface LocaleValues {
   readonly values: LiveValues;
   readonly validUntil: Instant;
 }
 
 /**
- * The values as they are read along a fallback chain: own words that are in force over the base. Without any, the values
- * themselves, so that a site of one locale pays nothing.
- * @param chain - the nearest locale first, the base last
- * @param overlays - own words in place of those in force
+ * The values as they are read along a fallback chain; see {@link readAlong}. Where every record began in the chain's only
+ * locale they are the values themselves, so that a site of one locale pays nothing.
+ * @param base - of each record in the locale in which it began
+ * @param chain - the nearest locale first
+ * @param overlays - words in place of those in force; null leaves the record out
  */
 export function valuesAlong(
   ledger: Ledger,
@@ -130,23 +130,39 @@ export function valuesAlong(
   overlays: readonly Overlay[],
 ): LocaleValues {
   const knownAt = knownAtFor(moment, now);
-  const own = new Map<string, OwnWords[]>();
+  const laid = new Map<string, Map<string, unknown>>();
+  for (const { recordId, locale, value } of overlays)
+    if (locale !== undefined && locale !== localeOfOverlaid(ledger, recordId, overlays))
+      laid.set(recordId, new Map(laid.get(recordId)).set(locale, value));
+  const ids = new Set<string>(laid.keys());
+  for (const locale of chain)
+    if (locale !== ledger.baseLocale) for (const id of ledger.publishedIn(locale)) if (ledger.localeOf(id) !== locale) ids.add(id);
+  for (const id of ledger.foreign) ids.add(id);
+  if (ids.size === 0) return { values: base, validUntil: Infinity };
   let validUntil = Infinity;
-  for (const locale of chain.slice(0, -1)) {
-    const laid = new Map(overlays.filter(each => each.locale === locale).map(each => [each.recordId, each.value as OwnWords | null]));
-    for (const id of new Set([...ledger.publishedIn(locale), ...laid.keys()])) {
-      const { revisionId, next } = thenOf(ledger, id, locale, moment, knownAt);
-      validUntil = Math.min(validUntil, next);
-      const words = laid.has(id) ? laid.get(id) : revisionId === null ? null : (ledger.revision(revisionId).value as OwnWords);
-      if (words) own.set(id, [...(own.get(id) ?? []), words]);
-    }
-  }
-  if (own.size === 0) return { values: base, validUntil };
+  const stateIn = (id: string) => (locale: string) => {
+    const words = laid.get(id)?.get(locale);
+    if (words !== undefined) return { state: 'laid' as const, words };
+    const known = ledger.publicationsKnown(id, locale, knownAt);
+    validUntil = Math.min(validUntil, publicationBoundaries(known).find(at => at > moment) ?? Infinity);
+    return inForceAt(known, moment);
+  };
   const values = new Map(base);
-  for (const [kind, ids] of groupBy(own.keys(), id => ledger.records.get(id)?.kind ?? '')) {
+  for (const [kind, list] of groupBy(ids, id => ledger.records.get(id)?.kind ?? '')) {
     const live = new Map(values.get(kind));
-    for (const id of ids) if (live.has(id)) live.set(id, valueIn(live.get(id), own.get(id)!));
+    for (const id of list) {
+      for (const locale of decidingLocales(ledger, id, chain, laid.get(id))) stateIn(id)(locale);
+      const { value } = readAlong(ledger, id, chain, live.get(id) ?? null, stateIn(id), laid.get(id));
+      if (value === null) live.delete(id);
+      else live.set(id, value);
+    }
     values.set(kind, live);
   }
   return { values, validUntil };
+}
+
+/** The locale in which a record began, also when it is only laid over. */
+export function localeOfOverlaid(ledger: Ledger, recordId: string, overlays: readonly Overlay[]): string {
+  const known = ledger.records.get(recordId)?.locale;
+  return known ?? overlays.find(each => each.recordId === recordId)?.locale ?? ledger.baseLocale;
 }

@@ -42,7 +42,7 @@ describe('takeSnapshot', () => {
       { recordId: 'p', kind: 'placement' as const, value: null },
       { recordId: 'r', kind: 'placement' as const, value: placementOf({ order: 'a9' }) },
     ];
-    const snapshot = takeSnapshot(world.ledger, { moment: 0, now: 0, locale: 'en-GB', manifest: smallTheme, overlays });
+    const snapshot = takeSnapshot(world.ledger, { moment: 0, now: 0, manifest: smallTheme, overlays });
     expect(snapshot.placements.map(each => each.id)).toEqual(['q', 'r']);
   });
 

@@ -13,7 +13,7 @@ import { readerFactsIn } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import type { ThemeManifest } from '../theme/manifest';
 import { compilePlacement, type CompiledPlacement } from './compiled-placement';
-import { laidOver, liveAt, valuesAlong, valuesOfKind, type LiveSet, type LiveValues } from './live-set';
+import { laidOver, liveAt, localeOfOverlaid, valuesAlong, valuesOfKind, type LiveSet, type LiveValues } from './live-set';
 import { factsOfPage } from './page-facts';
 
 /** A page in the tree of a snapshot. */
@@ -21,6 +21,8 @@ export interface PageNode {
   readonly id: string;
   readonly value: PageValue;
   readonly facts: PageFacts;
+  /** Its path on the public site in the locale of the snapshot, the locale's prefix included. */
+  readonly address: string;
   readonly parent: PageNode | null;
   readonly children: readonly PageNode[];
   /** 0 for the front page. */
@@ -52,7 +54,7 @@ export interface Overlay {
   readonly recordId: string;
   readonly kind: RecordKind;
   readonly value: unknown;
-  /** Whose words these are; left out, those of the base locale. */
+  /** Whose words these are; left out, those of the locale in which the record began. Of a new one it says which that is. */
   readonly locale?: string;
 }
 
@@ -61,10 +63,10 @@ export interface SnapshotOptions {
   readonly moment: Instant;
   /** The content clock's now: for earlier moments only what was known then counts. */
   readonly now: Instant;
-  /** Whose revisions count. */
-  readonly locale: string;
-  /** The locales in which words are looked for, when it is read in another: the nearest first, the base last. */
+  /** The locales in which words are looked for, the nearest first; left out, the base alone. */
   readonly chain?: readonly string[];
+  /** What addresses begin with in the locale that it is read in, such as "/cy"; left out, nothing. */
+  readonly prefix?: string;
   readonly manifest: ThemeManifest;
   readonly overlays?: readonly Overlay[];
 }
@@ -83,6 +85,7 @@ export interface SiteSnapshot {
   /** In reading order of the tree. */
   readonly pages: readonly PageNode[];
   readonly pageById: ReadonlyMap<string, PageNode>;
+  /** By {@link PageNode.address}. */
   readonly pageByPath: ReadonlyMap<string, PageNode>;
   readonly blocks: ReadonlyMap<string, BlockNode>;
   readonly sharedRules: SharedRules;
@@ -108,13 +111,16 @@ export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnap
 /** The snapshot of what is live, with what is laid over it. @param live - as {@link liveAt} returns it for these options */
 export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live: LiveSet): SiteSnapshot {
   const overlays = options.overlays ?? [];
-  const isBase = ({ locale }: Overlay) => locale === undefined || locale === options.locale;
-  const base = laidOver(live.values, overlays.filter(isBase));
-  const { values, validUntil } = options.chain
-    ? valuesAlong(ledger, base, options.chain, options, overlays)
-    : { values: base, validUntil: Infinity };
-  const locale = options.chain?.[0] ?? options.locale;
-  const tree = treeOf(ledger, valuesOfKind<PageValue>(values, 'page'), locale);
+  const isOwn = ({ recordId, locale }: Overlay) => locale === undefined || locale === localeOfOverlaid(ledger, recordId, overlays);
+  const base = laidOver(live.values, overlays.filter(isOwn));
+  const chain = options.chain ?? [ledger.baseLocale];
+  const { values, validUntil } = valuesAlong(ledger, base, chain, options, overlays);
+  const locale = chain[0]!;
+  const pages = valuesOfKind<PageValue>(values, 'page');
+  const inBase = locale === ledger.baseLocale ? values : valuesAlong(ledger, base, [ledger.baseLocale], options, overlays).values;
+  const [first, own] = [valuesOfKind<PageValue>(inBase, 'page'), valuesOfKind<PageValue>(base, 'page')];
+  const segment = (id: string) => (first.get(id) ?? own.get(id))!.segment;
+  const tree = treeOf(ledger, pages, { locale, prefix: options.prefix ?? '', segment });
   const sharedRules = valuesOfKind<SharedRuleValue>(values, 'shared rule');
   return {
     moment: options.moment,
@@ -146,7 +152,7 @@ function dormantOf(
   const dormant = <Value>(kind: 'placement' | 'block'): readonly Dormant<Value>[] =>
     ledger.recordsOf(kind).flatMap(({ id }) => {
       if (valuesOfKind(values, kind).has(id) || overlaid.has(id)) return [];
-      const found = dormantValue(ledger, id, options, ledger.publicationsKnown(id, options.locale, knownAt));
+      const found = dormantValue(ledger, id, options, ledger.publicationsKnown(id, ledger.localeOf(id), knownAt));
       return found ? [found as Dormant<Value>] : [];
     });
   return {
@@ -193,24 +199,35 @@ type PageTree = Pick<SiteSnapshot, 'front' | 'pages' | 'pageById' | 'pageByPath'
 
 /** How many trees are kept per ledger: what is now, what is proposed and what comes next. */
 const mostTrees = 6;
-const keptTrees = new WeakMap<object, { values: ReadonlyMap<string, PageValue>; locale: string; tree: PageTree }[]>();
+const keptTrees = new WeakMap<object, { values: ReadonlyMap<string, PageValue>; key: string; tree: PageTree }[]>();
+
+/** Where a tree of pages is read. */
+interface TreeReading {
+  readonly locale: string;
+  readonly prefix: string;
+  /** The segment of a page in the base locale. */
+  readonly segment: (id: string) => string;
+}
 
 /** The tree of the live pages; the same pages give the same tree, so that what was computed from it can be kept. */
-function treeOf(ledger: Ledger, values: ReadonlyMap<string, PageValue>, locale: string): PageTree {
+function treeOf(ledger: Ledger, values: ReadonlyMap<string, PageValue>, reading: TreeReading): PageTree {
   const kept = keptTrees.get(ledger.family) ?? [];
   keptTrees.set(ledger.family, kept);
   const isSame = (other: ReadonlyMap<string, PageValue>) =>
     other === values || (other.size === values.size && [...values].every(([id, value]) => other.get(id) === value));
-  const known = kept.find(each => each.locale === locale && isSame(each.values));
+  // In other locales the paths of rules come from values that are not at hand here.
+  const key = reading.locale === ledger.baseLocale ? `${reading.locale} ${reading.prefix}` : null;
+  const known = kept.find(each => each.key === key && isSame(each.values));
   if (known) return known.tree;
-  const tree = buildTree(values, locale);
-  kept.unshift({ values, locale, tree });
+  const tree = buildTree(values, reading);
+  if (key === null) return tree;
+  kept.unshift({ values, key, tree });
   kept.length = Math.min(kept.length, mostTrees);
   return tree;
 }
 
 /** Builds the tree from the live pages; a page whose parent is not live is left out, and so is all beneath it. */
-function buildTree(values: ReadonlyMap<string, PageValue>, locale: string): PageTree {
+function buildTree(values: ReadonlyMap<string, PageValue>, { locale, prefix, segment }: TreeReading): PageTree {
   const childIds = new Map<string | null, string[]>();
   for (const [id, value] of values) {
     const siblings = childIds.get(value.parentId);
@@ -223,11 +240,12 @@ function buildTree(values: ReadonlyMap<string, PageValue>, locale: string): Page
   const pageByPath = new Map<string, PageNode>();
   const grow = (id: string, parent: MutablePageNode | null): MutablePageNode => {
     const value = values.get(id)!;
-    const facts = factsOfPage(id, value, parent?.facts ?? null, locale);
-    const node: MutablePageNode = { id, value, facts, parent, children: [], depth: parent === null ? 0 : parent.depth + 1 };
+    const facts = factsOfPage(id, value, parent?.facts ?? null, locale, parent === null ? '' : segment(id));
+    const address = parent === null ? prefix || '/' : `${parent.address === '/' ? '' : parent.address}/${value.segment}`;
+    const node: MutablePageNode = { id, value, facts, address, parent, children: [], depth: parent === null ? 0 : parent.depth + 1 };
     pages.push(node);
     pageById.set(id, node);
-    if (!pageByPath.has(facts.path)) pageByPath.set(facts.path, node);
+    if (!pageByPath.has(address)) pageByPath.set(address, node);
     for (const child of (childIds.get(id) ?? []).sort(byOrder)) node.children.push(grow(child, node));
     return node;
   };

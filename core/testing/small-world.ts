@@ -32,15 +32,18 @@ export const smallTheme: ThemeManifest = {
 /** Builds a ledger line by line, each line one publication. */
 export class SmallWorld {
   readonly ledger = new Ledger();
+  /** The locale in which records begin. */
+  startsIn = 'en-GB';
   #number = 0;
 
   /** Adds a record with one revision that is live from `from` on. */
   add(kind: RecordKind, id: string, value: unknown, times: Partial<PublicationEntry> = {}): this {
-    if (!this.ledger.records.has(id)) this.ledger.absorb({ records: [{ id, kind, createdAt: 0, createdBy: 'somebody' }] });
+    if (!this.ledger.records.has(id))
+      this.ledger.absorb({ records: [{ id, kind, locale: this.startsIn, createdAt: 0, createdBy: 'somebody' }] });
     const revision: Revision = {
       id: `${id}-${(this.#number += 1)}`,
       recordId: id,
-      locale: times.locale ?? 'en-GB',
+      locale: times.locale ?? this.ledger.localeOf(id),
       parentId: null,
       mergedFromId: null,
       translatedFromId: null,
@@ -53,7 +56,7 @@ export class SmallWorld {
       number: this.#number,
       publicationId: revision.id,
       recordId: id,
-      locale: 'en-GB',
+      locale: this.ledger.localeOf(id),
       act: 'set',
       revisionId: revision.id,
       from: 0,
@@ -112,7 +115,7 @@ export class SmallWorld {
   }
 
   at(moment: number, now = moment): SiteSnapshot {
-    return takeSnapshot(this.ledger, { moment, now, locale: 'en-GB', manifest: smallTheme });
+    return takeSnapshot(this.ledger, { moment, now, manifest: smallTheme });
   }
 }
 

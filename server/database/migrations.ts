@@ -1,3 +1,4 @@
+import { directionOf } from '@core/locale/locale-tag';
 import type { Knex } from 'knex';
 
 interface NamedMigration extends Knex.Migration {
@@ -259,6 +260,50 @@ const all: readonly NamedMigration[] = [
       }
       await knex.schema.alterTable('people', table => {
         table.dropColumn('grants');
+      });
+    },
+  },
+  {
+    name: '007-locales',
+    async up(knex) {
+      const settings = (await knex('settings').whereIn('name', ['baseLocale', 'locales'])) as { name: string; value: string }[];
+      const held = (name: string): unknown => {
+        const row = settings.find(each => each.name === name);
+        return row && (JSON.parse(row.value) as unknown);
+      };
+      const base = String(held('baseLocale') ?? 'en-GB');
+      // Records begin in any locale; until now all did in the one of the site.
+      await knex.schema.alterTable('records', table => {
+        table.string('locale').notNullable().defaultTo(base);
+      });
+      const known = (held('locales') ?? []) as { tag: string; name: string }[];
+      const first = known.find(each => each.tag === base) ?? { tag: base, name: base };
+      const locales = [first, ...known.filter(each => each.tag !== base)].map(({ tag, name }, at) => ({
+        tag,
+        name,
+        direction: directionOf(tag),
+        follows: '',
+        prefix: at === 0 ? '' : tag.toLowerCase(),
+        host: '',
+        // Nothing is read by the public that nobody has let go.
+        state: at === 0 ? 'open' : 'staff',
+      }));
+      await knex('settings').whereIn('name', ['baseLocale', 'localeName', 'locales']).delete();
+      if (settings.length > 0) await knex('settings').insert({ name: 'locales', value: JSON.stringify(locales) });
+    },
+    async down(knex) {
+      const row = (await knex('settings').where({ name: 'locales' }).first()) as { value: string } | undefined;
+      const locales = row ? (JSON.parse(row.value) as { tag: string; name: string }[]) : [];
+      if (locales.length > 0) {
+        const plain = locales.map(({ tag, name }) => ({ tag, name }));
+        await knex('settings')
+          .where({ name: 'locales' })
+          .update({ value: JSON.stringify(plain) });
+        await knex('settings').insert({ name: 'baseLocale', value: JSON.stringify(plain[0]!.tag) });
+        await knex('settings').insert({ name: 'localeName', value: JSON.stringify(plain[0]!.name) });
+      }
+      await knex.schema.alterTable('records', table => {
+        table.dropColumn('locale');
       });
     },
   },

@@ -315,7 +315,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
       name: settings.name,
       zone: settings.zone,
       locale: site.ledger.baseLocale,
-      localeName: settings.localeName,
+      localeName: settings.locales[0]!.name,
       now: clocks.content(),
       isFrozen: clocks.isFrozen,
       isBegun: isBegun(site),

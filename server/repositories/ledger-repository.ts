@@ -35,12 +35,7 @@ export interface ReadLedger {
  * a publication whose revision cannot be read shows nothing while it lasts, rather than what lies beneath it.
  * @param extent - whether revisions that are only history are read too, as a check does, or when they are asked for
  */
-export async function readLedger(
-  knex: Knex,
-  registry: Registry,
-  baseLocale: string,
-  extent: 'what counts' | 'all of it' = 'what counts',
-): Promise<ReadLedger> {
+export async function readLedger(knex: Knex, registry: Registry, extent: 'what counts' | 'all of it' = 'what counts'): Promise<ReadLedger> {
   const inOrder = (table: string) => knex(table).orderBy('number') as unknown as Promise<Record<string, unknown>[]>;
   const [records, editions, proposals, entries] = await Promise.all(
     ['records', 'editions', 'proposals', 'publication_entries'].map(inOrder),
@@ -62,13 +57,16 @@ export async function readLedger(
       }
     });
   const kinds = new Map<string, RecordKind>();
+  const begunIn = new Map<string, string>();
   const knownRecords = kept('records', records!, row => {
     const record = withoutNumber(fromRow<LedgerRecord & Numbered>(row));
     if (!isKnownKind(record.kind)) throw new UnknownKind(record.kind);
     kinds.set(record.id, record.kind);
+    begunIn.set(record.id, record.locale);
     return record;
   });
-  const hasBase = new Set(revisions.filter(row => row['locale'] === baseLocale).map(row => String(row['record_id'])));
+  const isOwn = (row: Record<string, unknown>) => row['locale'] === begunIn.get(String(row['record_id']));
+  const hasBase = new Set(revisions.filter(isOwn).map(row => String(row['record_id'])));
   const counting = countingRevisions(revisions, proposals!, entries!);
   const isRead = (id: unknown) => extent === 'all of it' || counting.has(id);
   const bodies = await readBodies(
@@ -79,8 +77,8 @@ export async function readLedger(
     const kind = kinds.get(String(row['record_id']));
     if (!kind) throw new RangeError('its record is missing');
     const rest = withoutNumber(fromRow<Omit<Revision, 'value'> & Numbered>(row));
-    const isBase = rest.locale === baseLocale;
-    if (!isBase && !hasBase.has(rest.recordId)) throw new RangeError(`it has no words in ${baseLocale} to lie over`);
+    const isBase = isOwn(row);
+    if (!isBase && !hasBase.has(rest.recordId)) throw new RangeError(`it has no words in ${begunIn.get(rest.recordId)!} to lie over`);
     const read = (text: unknown) => (isBase ? readValue(kind, text, registry) : readOwnWords(kind, text, registry));
     return isRead(rest.id) ? { ...rest, value: read(bodies.get(rest.id)) } : new PastRevision(rest, read);
   });

@@ -1,7 +1,7 @@
 import { limits as limitsSchema } from '@contract/assembling';
-import { localeTag } from '@contract/common';
 import { closedPages, type ClosedPages } from '@contract/messages';
-import { opening, profileFields, publicAddress, signUp } from '@contract/site';
+import { opening, profileFields, publicAddress, signUp, siteLocale } from '@contract/site';
+import { firstLocale, type SiteLocale } from '@core/locale/site-locale';
 import type { ProfileField } from '@core/people/profile';
 import { open, type Opening } from '@core/site/opening';
 import { isTimeZone } from '@core/schedule/local-time';
@@ -17,11 +17,8 @@ export interface SiteSettings {
   readonly description: string;
   /** IANA time zone in which times are typed and shown. */
   readonly zone: string;
-  /** BCP 47 tag of the locale every field has words in. */
-  readonly baseLocale: string;
-  readonly localeName: string;
-  /** All locales in which the site is read, the base one first. */
-  readonly locales: readonly { readonly tag: string; readonly name: string }[];
+  /** All locales in which the site is read. The first is the one in which it is read unless another is asked for. */
+  readonly locales: readonly SiteLocale[];
   /** What regions may hold, by name, over what the theme declares. */
   readonly limits: Readonly<Record<string, RegionLimits>>;
   readonly memberships: readonly { readonly name: string; readonly label: string }[];
@@ -48,9 +45,7 @@ export const initialSettings: SiteSettings = {
   name: 'A new site',
   description: '',
   zone: 'Europe/London',
-  baseLocale: 'en-GB',
-  localeName: 'English (UK)',
-  locales: [{ tag: 'en-GB', name: 'English (UK)' }],
+  locales: [firstLocale('en-GB')],
   limits: {},
   memberships: [{ name: 'member', label: 'members' }],
   cacheCapSeconds: 300,
@@ -68,9 +63,7 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   name: z.string(),
   description: z.string(),
   zone: z.string().refine(isTimeZone, { error: 'no such time zone' }),
-  baseLocale: localeTag,
-  localeName: z.string(),
-  locales: z.array(z.object({ tag: localeTag, name: z.string() })).min(1),
+  locales: z.array(siteLocale).min(1),
   limits: limitsSchema,
   memberships: z.array(named),
   cacheCapSeconds: z.number().int().min(0),

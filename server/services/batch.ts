@@ -38,7 +38,8 @@ export function addChange(
   { recordId, kind, retires, baseRevisionId, value }: Change,
   { edition, person, note, stage, at }: ChangeMade,
 ): Proposal {
-  if (!site.ledger.records.has(recordId)) batch.records.push({ id: recordId, kind, createdAt: at, createdBy: person.id });
+  if (!site.ledger.records.has(recordId))
+    batch.records.push({ id: recordId, kind, locale: site.ledger.baseLocale, createdAt: at, createdBy: person.id });
   const live = liveRevisionId(site, recordId, site.clocks.content());
   // What is taken off without ever having been live is named by its newest words.
   let headRevisionId = baseRevisionId ?? live ?? site.ledger.revisionsOf(recordId).at(-1)?.id;

@@ -14,7 +14,7 @@ export function kindSite(site: Site, snapshot: SiteSnapshot): KindSite {
     ...kindContext(site, snapshot),
     frontId: site.snapshots.at().front?.id ?? null,
     memberships: site.settings.memberships.map(each => each.name),
-    locales: site.settings.locales.map(each => each.tag),
+    locales: site.settings.locales,
     hasPage: id => pageExists(site, snapshot, id),
     hasRecord: (id, kind) => site.ledger.records.get(id)?.kind === kind || isLaidOver(snapshot, id, kind),
     fileSort: id => {

@@ -95,7 +95,8 @@ export function publicationOfOverlays(site: Site, overlays: readonly Overlay[], 
   const records: LedgerRecord[] = [];
   const revisions: Revision[] = [];
   const changes = overlays.map(({ recordId, kind, value }): PublishedChange => {
-    if (!site.ledger.records.has(recordId)) records.push({ id: recordId, kind, createdAt: at, createdBy: '' });
+    if (!site.ledger.records.has(recordId))
+      records.push({ id: recordId, kind, locale: site.ledger.baseLocale, createdAt: at, createdBy: '' });
     if (value === null) return { recordId, kind, value, revisionId: null };
     const revision = revisionLookedAt(recordId, site.ledger.baseLocale, value, at);
     revisions.push(revision);

@@ -6,7 +6,7 @@ import { nameOfPerson } from './names';
 /** Where a record stands, as lists show it. */
 export function statusFields(site: Site, id: string, moment: number | null): Pick<PageRow, 'status' | 'waiting' | 'nextChange'> {
   const now = site.clocks.content();
-  const { status, waiting, nextChange } = statusOf(site.ledger, id, site.ledger.baseLocale, moment ?? now, now);
+  const { status, waiting, nextChange } = statusOf(site.ledger, id, moment ?? now, now);
   return { status, waiting, nextChange };
 }
 

@@ -29,7 +29,7 @@ export async function todayFor(site: Site, person: Person): Promise<Today> {
   const midnight = instantOf({ local: `${localTimeAt(now, zone).slice(0, 10)}T00:00`, zone });
   const health = await healthOf(site);
   const open = listEditions(site, person, 'open');
-  const changes = changesWithin(site.ledger, site.ledger.baseLocale, { from: midnight, until: midnight + daysAhead * 86_400_000 });
+  const changes = changesWithin(site.ledger, { from: midnight, until: midnight + daysAhead * 86_400_000 });
   const rows = changes.filter(change => !wasDoneThen(site, change)).flatMap(change => plannedRow(site, change, changes) ?? []);
   return {
     now,

@@ -109,7 +109,7 @@ export function ribbonOf(site: Site, pageId: string, from: number, until: number
       placementId: placement.id,
       title: names.block(placement.value.blockId),
       target: placement.value.target.name,
-      open: openTimeOfPlacement(site.ledger, placement.id, site.ledger.baseLocale, { from, until }).map(each => ({
+      open: openTimeOfPlacement(site.ledger, placement.id, { from, until }).map(each => ({
         from: each.from,
         until: each.until,
       })),
@@ -117,7 +117,7 @@ export function ribbonOf(site: Site, pageId: string, from: number, until: number
     .filter(lane => lane.open.length > 0)
     .sort((a, b) => order.indexOf(a.target) - order.indexOf(b.target));
   const meantIds = new Set(meant.map(each => each.id));
-  const changes = changesWithin(site.ledger, site.ledger.baseLocale, { from, until }).filter(
+  const changes = changesWithin(site.ledger, { from, until }).filter(
     change => placementIn(change) === null || meantIds.has(change.recordId),
   );
   return { from, until, lanes, changes: [...new Set(changes.map(change => change.at))] };
@@ -166,8 +166,8 @@ function orderRow(
   const names = namesFor(site, snapshot);
   const style = momentStyle(site);
   const block = snapshot.blocks.get(value.blockId);
-  const status = statusOf(site.ledger, id, site.ledger.baseLocale, snapshot.moment, site.clocks.content());
-  const blockStatus = statusOf(site.ledger, value.blockId, site.ledger.baseLocale, snapshot.moment, site.clocks.content());
+  const status = statusOf(site.ledger, id, snapshot.moment, site.clocks.content());
+  const blockStatus = statusOf(site.ledger, value.blockId, snapshot.moment, site.clocks.content());
   const explanation = reason && explainAway(reason, names, style);
   return {
     placementId: id,

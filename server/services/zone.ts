@@ -18,7 +18,7 @@ export function zoneReport(site: Site, zone: string): ZoneReport {
   const snapshot = site.snapshots.at();
   const before = momentStyle(site);
   const from = site.clocks.content();
-  const changes = changesWithin(site.ledger, site.ledger.baseLocale, { from, until: from + effectHorizon });
+  const changes = changesWithin(site.ledger, { from, until: from + effectHorizon });
   const rules = [...snapshot.placements.map(each => each.value.rule), ...[...snapshot.sharedRules.values()].map(each => each.rule)];
   const zones = rules.map(rule => new Set(testsOf(rule.when).flatMap(zonesOf)));
   return {

@@ -77,8 +77,8 @@ export async function loadSite(
   refuseUnreadable([...unreadableSettings, ...unreadablePeople]);
   refuseUnknownFields(registry);
   const state = new SiteState(settings, bareTheme, registry);
-  const ledger = new Ledger(settings.baseLocale);
-  const { rows, unreadable } = await readLedger(knex, registry, settings.baseLocale);
+  const ledger = new Ledger(settings.locales[0]!.tag);
+  const { rows, unreadable } = await readLedger(knex, registry);
   ledger.absorb(rows);
   const site: Omit<Site, 'settings' | 'theme' | 'registry' | 'publicAddress'> = {
     knex,
@@ -88,7 +88,7 @@ export async function loadSite(
     health: new HealthCheck(),
     snapshots: new Snapshots(ledger, clocks, () => ({
       manifest: state.theme.manifest,
-      locales: state.settings.locales.map(each => each.tag),
+      locales: state.settings.locales,
     })),
     history: new History(knex),
     writes: new Exclusive(),
@@ -170,6 +170,8 @@ export async function changeSettings(site: Site, change: Partial<SiteSettings>):
 /** Goes by settings that have been stored. */
 export function adoptSettings(site: Site, change: Partial<SiteSettings>): void {
   states.get(site)!.replaceSettings({ ...site.settings, ...change });
+  const [first] = site.settings.locales;
+  if (first!.tag !== site.ledger.baseLocale) site.ledger.readIn(first!.tag);
   // Nothing was written to the ledger, but what was computed from it no longer holds.
   site.ledger.invalidate();
 }

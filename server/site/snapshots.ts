@@ -2,12 +2,17 @@ import type { Ledger } from '@core/ledger/ledger';
 import type { Instant } from '@core/schedule/local-time';
 import { liveAt, liveSince, type LiveSet } from '@core/site/live-set';
 import { assembleSnapshot, withDormantAnew, type Overlay, type SiteSnapshot, type SnapshotOptions } from '@core/site/snapshot';
-import { fallbackChain } from '@core/locale/fallback';
+import { fallbackChain, localeNamed, prefixOf, type SiteLocale } from '@core/locale/site-locale';
+import { LRUCache } from 'lru-cache';
 import type { ThemeManifest } from '@core/theme/manifest';
 import type { Clocks } from '../clocks';
 
 /** How many pieces of time are kept. */
 const mostKept = 12;
+
+/** Of how many locales, and how many pieces of time of each, what is read there is kept. */
+const mostLocalesKept = 24;
+const mostInLocale = 2;
 
 interface Kept {
   readonly live: LiveSet;
@@ -19,12 +24,15 @@ interface Kept {
 /** Takes snapshots and keeps them for as long as no publication changes what is live. */
 export class Snapshots {
   readonly #kept: Kept[] = [];
+  /** What is read in other locales, the newest first. */
+  readonly #inLocales = new LRUCache<string, readonly SiteSnapshot[]>({ max: mostLocalesKept });
+  #versionInLocales = -1;
   #publishedVersion = -1;
 
   constructor(
     private readonly ledger: Ledger,
     private readonly clocks: Clocks,
-    private readonly site: () => { readonly manifest: ThemeManifest; readonly locales: readonly string[] },
+    private readonly site: () => { readonly manifest: ThemeManifest; readonly locales: readonly SiteLocale[] },
   ) {}
 
   /** The site at a moment; `null` is now. */
@@ -51,16 +59,25 @@ export class Snapshots {
     const isBase = locale === this.ledger.baseLocale;
     if (isBase && overlays.length === 0) return this.at(moment);
     const now = this.clocks.content();
-    return this.#take(
-      moment ?? now,
-      now,
-      overlays,
-      isBase ? undefined : fallbackChain(locale, this.site().locales, this.ledger.baseLocale),
-    );
+    if (overlays.length > 0 || (moment ?? now) < now) return this.#take(moment ?? now, now, overlays, locale);
+    return this.#keptIn(locale, moment ?? now, now);
   }
 
-  #take(moment: Instant, now: Instant, overlays: readonly Overlay[], chain?: readonly string[]): SiteSnapshot {
-    const options = this.#options(moment, now, overlays, chain);
+  // Readers of other locales are as many as those of the first.
+  #keptIn(locale: string, at: Instant, now: Instant): SiteSnapshot {
+    if (this.#versionInLocales !== this.ledger.version) {
+      this.#inLocales.clear();
+      this.#versionInLocales = this.ledger.version;
+    }
+    const known = this.#inLocales.get(locale)?.find(each => each.moment <= at && at < each.validUntil);
+    if (known) return known.moment === at ? known : { ...known, moment: at };
+    const made = this.#take(at, now, [], locale);
+    this.#inLocales.set(locale, [made, ...(this.#inLocales.get(locale) ?? [])].slice(0, mostInLocale));
+    return made;
+  }
+
+  #take(moment: Instant, now: Instant, overlays: readonly Overlay[], locale = this.ledger.baseLocale): SiteSnapshot {
+    const options = this.#options(moment, now, overlays, locale);
     const live = moment < now ? liveAt(this.ledger, options) : this.#keptAt(moment, now).live;
     return assembleSnapshot(this.ledger, options, live);
   }
@@ -97,7 +114,10 @@ export class Snapshots {
     return last && published ? { live: last.live, from: last.snapshot.moment, published } : null;
   }
 
-  #options(moment: Instant, now: Instant, overlays: readonly Overlay[], chain?: readonly string[]): SnapshotOptions {
-    return { moment, now, locale: this.ledger.baseLocale, chain, manifest: this.site().manifest, overlays };
+  #options(moment: Instant, now: Instant, overlays: readonly Overlay[], locale = this.ledger.baseLocale): SnapshotOptions {
+    const { locales, manifest } = this.site();
+    const named = localeNamed(locales, locale);
+    const chain = fallbackChain(locale, locales, this.ledger.baseLocale);
+    return { moment, now, chain, prefix: named && prefixOf(named), manifest, overlays };
   }
 }

@@ -1,3 +1,5 @@
+import { ownNameOf } from '@core/locale/locale-tag';
+import { firstLocale } from '@core/locale/site-locale';
 import { wholeGrant } from '@core/people/grants';
 import type { Beginning, StartQuestions } from '@contract/site';
 import { passwordFault, shortestPassword } from '@core/people/password';
@@ -84,11 +86,6 @@ export function startQuestions(site: Site): StartQuestions {
   };
 }
 
-/** What a locale calls itself. */
-export function ownNameOf(tag: string): string {
-  return new Intl.DisplayNames([tag], { type: 'language' }).of(tag) ?? tag;
-}
-
 /**
  * Begins a site: its settings, its first administrator and its first pages are stored together, or nothing is.
  * @returns the administrator
@@ -120,19 +117,16 @@ async function begun(site: Site, beginning: Beginning): Promise<Person> {
     grants: [wholeGrant('administrator')],
     roles: ['administrator'],
   };
-  const localeName = ownNameOf(wanted.locale);
   const settings: Partial<SiteSettings> = {
     name: wanted.name.trim(),
     description: wanted.description.trim(),
     zone: wanted.zone,
-    baseLocale: wanted.locale,
-    localeName,
-    locales: [{ tag: wanted.locale, name: localeName }],
+    locales: [firstLocale(wanted.locale)],
     opening: { isOpen, opensAt: null },
     showsFirstSteps: true,
   };
   const begin = beginWith === 'front page' ? frontPageOnly : smallSite;
-  site.ledger.beginIn(wanted.locale);
+  site.ledger.readIn(wanted.locale);
   await createEdition(
     site,
     person,

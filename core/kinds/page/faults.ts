@@ -9,7 +9,7 @@ export function pageFaults(id: string, value: PageValue, site: KindSite): readon
   return [...standingFaults(id, value, site), ...readersFaults(value.readers, site)];
 }
 
-function standingFaults(id: string, value: PageValue, { snapshot, frontId }: KindSite): readonly FieldFault[] {
+function standingFaults(id: string, value: PageValue, { snapshot, frontId, locales }: KindSite): readonly FieldFault[] {
   const faults: FieldFault[] = [];
   if (!snapshot.manifest.layouts.some(layout => layout.name === value.layout))
     faults.push({ pointer: '/layout', detail: 'The theme has no such layout.' });
@@ -26,6 +26,8 @@ function standingFaults(id: string, value: PageValue, { snapshot, frontId }: Kin
   const kept = path === undefined ? null : forwardingAt(snapshot, path);
   if (kept?.value.status === 404)
     faults.push({ pointer: '/segment', detail: `This address is kept free${kept.value.reason ? `: ${kept.value.reason}` : ''}.` });
+  const locale = parent?.parent === null ? locales.find(each => each.prefix !== '' && each.prefix === value.segment) : undefined;
+  if (locale) faults.push({ pointer: '/segment', detail: `Addresses in ${locale.name} begin with this.` });
   const twin = parent?.children.find(child => child.value.segment === value.segment && child.id !== id);
   if (twin) faults.push({ pointer: '/segment', detail: `“${twin.value.title}” has this address already.` });
   return faults;

@@ -9,6 +9,7 @@ import { provideRouter } from '@angular/router';
 import type { FileRow } from '@contract/files';
 import type { DeskSite, PageRow } from '@contract/messages';
 import { askableFields } from '@core/page/askable';
+import { firstLocale, freshLocale } from '@core/locale/site-locale';
 import { smallTheme } from '@core/testing/small-world';
 import { of, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
@@ -23,8 +24,8 @@ const site: DeskSite = {
   isFrozen: true,
   isBegun: true,
   locales: [
-    { tag: 'en-GB', name: 'English (UK)' },
-    { tag: 'cy', name: 'Welsh' },
+    { ...firstLocale('en-GB'), name: 'English (UK)' },
+    { ...freshLocale('cy', []), name: 'Welsh' },
   ],
   memberships: [{ name: 'member', label: 'members' }],
   theme: smallTheme,
