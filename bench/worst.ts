@@ -155,9 +155,14 @@ function worstInsets(): Worst {
       showsTitle: true,
       service: null,
       fields: {},
+      front: '/',
+      canonical: '',
+      alternates: [],
     };
     const model = { ...page, body: [insetOf(id(0))], targets: {}, insets: Object.fromEntries(blocks) };
-    time(worst, `${deep} deep, ${wide} each`, () => theme.render(model, { language: 'en-GB', isSheet: false, registry: shippedTypes }));
+    time(worst, `${deep} deep, ${wide} each`, () =>
+      theme.render(model, { language: 'en-GB', direction: 'ltr', words: theme.words['en']!, isSheet: false, registry: shippedTypes }),
+    );
   }
   return worst;
 }

@@ -40,6 +40,9 @@ export const siteLocale = z.strictObject({
   state: z.enum(localeStates),
 });
 
+/** Words by what they are called, by locale. */
+export const wordsByLocale = z.record(localeTag, z.record(z.string().max(60), line(300)));
+
 /** What readers are asked about themselves, each in a line. */
 export const profileFields = z
   .array(z.strictObject({ name: storedName, label: requiredLine(60), help: line(200), isRequired: z.boolean() }))

@@ -2,6 +2,7 @@ import type { FieldOpener, FieldValues } from '../fields/field';
 import type { AnyField } from '../fields/kinds';
 import { plainTemplateOf } from '../fields/values';
 import type { MomentStyle } from '../format/moment';
+import type { Alternates } from '../locale/alternates';
 import type { ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
@@ -33,6 +34,8 @@ export interface BlockContext {
   readonly opener: FieldOpener;
   readonly reader: ReaderFacts;
   readonly style: MomentStyle;
+  /** Where the page it stands on is to be read in each locale. */
+  readonly alternates: () => Alternates;
 }
 
 /** What a block adds to its fields for whoever renders it. */

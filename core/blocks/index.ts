@@ -1,6 +1,7 @@
 import type { BlockType } from './block-type';
 import { breadcrumb } from './breadcrumb/type';
 import { film } from './film/type';
+import { languages } from './languages/type';
 import { hero } from './hero/type';
 import { listing } from './listing/type';
 import { menu } from './menu/type';
@@ -9,4 +10,4 @@ import { picture } from './picture/type';
 import { richText } from './rich-text/type';
 
 /** The types of block that ship with the product, in the order in which they are offered. */
-export const blockTypes: readonly BlockType[] = [richText, hero, notice, picture, film, listing, menu, breadcrumb];
+export const blockTypes: readonly BlockType[] = [richText, hero, notice, picture, film, listing, menu, breadcrumb, languages];

@@ -15,26 +15,37 @@ export function writeDate(instant: Instant, style: MomentStyle): string {
 
 /** A date and, unless it is midnight, the time: "1 April", "1 April, 06:00". */
 export function writeMoment(instant: Instant, style: MomentStyle): string {
-  const time = part(instant, style, 'time');
-  return time === '00:00' ? writeDate(instant, style) : `${writeDate(instant, style)}, ${time}`;
+  return isMidnight(instant, style) ? writeDate(instant, style) : withTime(writeDate(instant, style), instant, style);
 }
 
 /** When something ended: at midnight people name the day before, since that was its last. "31 August", "31 August, 18:00". */
 export function writeEnd(instant: Instant, style: MomentStyle): string {
-  return part(instant, style, 'time') === '00:00' ? writeDate(instant - 1, style) : writeMoment(instant, style);
+  return isMidnight(instant, style) ? writeDate(instant - 1, style) : writeMoment(instant, style);
 }
 
 /** Weekday, date and time: "Thu 1 April, 06:00". */
 export function writeFullMoment(instant: Instant, style: MomentStyle): string {
-  return `${part(instant, style, 'weekday')} ${writeDate(instant, style)}, ${part(instant, style, 'time')}`;
+  const isThisYear = part(instant, style, 'year') === part(style.now, style, 'year');
+  return withTime(part(instant, style, isThisYear ? 'day' : 'dayDated'), instant, style);
+}
+
+function isMidnight(instant: Instant, style: MomentStyle): boolean {
+  return part(instant, style, 'clock') === '00:00';
+}
+
+// Arabic script has a comma of its own.
+function withTime(date: string, instant: Instant, style: MomentStyle): string {
+  return `${date}${/[\u0600-\u06ff]/.test(date) ? '،' : ','} ${part(instant, style, 'time')}`;
 }
 
 const parts = {
   year: { year: 'numeric' },
   date: { day: 'numeric', month: 'long' },
   dated: { day: 'numeric', month: 'long', year: 'numeric' },
-  weekday: { weekday: 'short' },
-  time: { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
+  day: { weekday: 'short', day: 'numeric', month: 'long' },
+  dayDated: { weekday: 'short', day: 'numeric', month: 'long', year: 'numeric' },
+  time: { hour: '2-digit', minute: '2-digit' },
+  clock: { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
 
 // Making a formatter is a thousand times slower than using one.

@@ -100,7 +100,7 @@ function followed(snapshot: SiteSnapshot, path: string, way: readonly string[]):
     if (!page) return { leads: 'nowhere' };
     return next.rest === ''
       ? { leads: 'to a page', page, after: to.address }
-      : arrived(snapshot, joined(page.facts.path, next.rest), '', [...way, path]);
+      : arrived(snapshot, joined(page.address, next.rest), '', [...way, path]);
   }
   if (!isSitePath(to.address))
     return { leads: 'to an address', address: next.rest === '' ? to.address : `${to.address.replace(/\/+$/, '')}${next.rest}` };

@@ -28,5 +28,5 @@ export const noPages: Omit<Effect, 'recordId' | 'label'> = { pages: [], gained: 
 
 /** The page's id, title and path. */
 export function namedPage(page: PageNode): NamedPage {
-  return { id: page.id, title: page.value.title, path: page.facts.path };
+  return { id: page.id, title: page.value.title, path: page.address };
 }

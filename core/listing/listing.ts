@@ -29,7 +29,7 @@ export function listPages(snapshot: SiteSnapshot, fields: FieldValues, current: 
   const toCome = fields['time'] === 'to come';
   const kept = toCome ? matching.filter(page => (startOf(page) ?? -Infinity) > snapshot.moment) : matching;
   const validUntil = toCome ? kept.reduce((next, page) => Math.min(next, startOf(page)!), Infinity) : Infinity;
-  return { pages: sortPages(kept, String(fields['order'])).slice(0, Number(fields['most'])), validUntil };
+  return { pages: sortPages(kept, String(fields['order']), snapshot.locale).slice(0, Number(fields['most'])), validUntil };
 }
 
 /** All pages beneath one, in reading order. */
@@ -43,9 +43,10 @@ export function startOf(page: PageNode): Instant | null {
   return takesPlace ? instantOf(takesPlace) : null;
 }
 
-function sortPages(pages: readonly PageNode[], order: string): readonly PageNode[] {
+function sortPages(pages: readonly PageNode[], order: string, locale: string): readonly PageNode[] {
   if (order === 'by hand') return pages;
-  const byTitle = (a: PageNode, b: PageNode) => a.value.title.localeCompare(b.value.title, 'en') || (a.id < b.id ? -1 : 1);
+  const collator = new Intl.Collator(locale);
+  const byTitle = (a: PageNode, b: PageNode) => collator.compare(a.value.title, b.value.title) || (a.id < b.id ? -1 : 1);
   // A page without a time comes last whichever way the list runs.
   const byStart = (direction: 1 | -1) => (a: PageNode, b: PageNode) => {
     const [left, right] = [startOf(a), startOf(b)];

@@ -44,7 +44,7 @@ export function linksBeneath(
     .filter(child => child.value.inMenu && mayRead(child, reader))
     .map(child => ({
       title: child.value.menuLabel || child.value.title,
-      path: child.facts.path,
+      path: child.address,
       isCurrent: child === current,
       isClosed: false,
       holdsCurrent: lineage.includes(child.id) && child !== current,
@@ -100,7 +100,7 @@ function placeOf({ target, words }: MenuEntry, context: MenuContext): Place | nu
       const isHere = page === current;
       return {
         title: page.value.menuLabel || page.value.title,
-        path: page.facts.path,
+        path: page.address,
         isCurrent: isHere,
         // Every page lies beneath the front page; that alone does not make it the branch being read.
         holdsCurrent: !isHere && page !== snapshot.front && (current?.facts.lineage.includes(page.id) ?? false),

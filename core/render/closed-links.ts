@@ -1,4 +1,5 @@
 import type { FieldOpener, OpenText } from '../fields/field';
+import { pageAtPath } from '../site/page-at-path';
 import { mayRead } from '../placement/resolve';
 import type { LinkTarget, RichText } from '../rich-text/document';
 import { openLinkTag, writeText, type TextClasses } from '../rich-text/html';
@@ -41,7 +42,7 @@ export class LinkOpener implements FieldOpener {
       const file = fileLinked(link.address);
       return file === null ? link.address : (this.file(file)?.address ?? '');
     }
-    return page ? `${page.facts.path}${link.address}` : '';
+    return page ? `${page.address}${link.address}` : '';
   }
 
   file(id: string): OpenFile | null {
@@ -72,6 +73,6 @@ export class LinkOpener implements FieldOpener {
   #pageAt(link: string): PageNode | null {
     const { siteAddress } = this.context;
     const local = siteAddress !== '' && link.startsWith(siteAddress) ? link.slice(siteAddress.length) || '/' : link;
-    return local.startsWith('/') ? (this.snapshot.pageByPath.get(partsOfPath(local).path) ?? null) : null;
+    return local.startsWith('/') ? (pageAtPath(this.snapshot, partsOfPath(local).path) ?? null) : null;
   }
 }

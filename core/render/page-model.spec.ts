@@ -21,6 +21,7 @@ function model(world: SmallWorld, pageId: string, reader: ReaderFacts = anyone) 
     siteName: 'Site',
     reader,
     style,
+    words: {},
     registry: shippedTypes,
   });
 }

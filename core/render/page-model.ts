@@ -13,6 +13,8 @@ import { compileWho, readerFactsIn } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import type { CompiledPlacement } from '../site/compiled-placement';
 import type { BlockNode, PageNode, SiteSnapshot } from '../site/snapshot';
+import type { Alternates } from '../locale/alternates';
+import type { Words } from '../theme/words';
 import { LinkOpener, type LinkContext } from './closed-links';
 
 /** A block, ready for the theme's template of its type. */
@@ -42,6 +44,12 @@ export interface PageModel {
   readonly title: string;
   readonly siteName: string;
   readonly path: string;
+  /** Where the front page is, in the locale that is being read. */
+  readonly front: string;
+  /** The whole address that counts as its own; empty where the site's public address has not been said. */
+  readonly canonical: string;
+  /** Where this very page is to be read, in each locale; empty where there is one locale only. @see hreflang, HTML Living Standard */
+  readonly alternates: readonly { readonly tag: string; readonly address: string; readonly isFirst: boolean }[];
   readonly layout: string;
   readonly standfirst: string;
   /** The page's running text; null when it says nothing. */
@@ -66,8 +74,12 @@ export interface PageModelAnswer {
 
 /** What the model is built for. */
 export interface PageModelContext extends LinkContext {
+  /** Where a page is to be read in each locale; left out for a site of one. */
+  readonly alternatesOf?: (page: PageNode | null) => Alternates;
   readonly siteName: string;
   readonly style: MomentStyle;
+  /** The fixed words of the theme. */
+  readonly words: Words;
   /** The types of blocks and pages that the site knows. */
   readonly registry: Registry;
   /** Told of a block that could not be made ready; it is left out. */
@@ -113,14 +125,25 @@ export function pageModel(
     }
   };
   takeIn([...(value ? insetIdsOf(value) : []), ...resolution.shown.flatMap(each => insetIdsOf(each.block.value))]);
+  const alternates = page && context.alternatesOf ? context.alternatesOf(page) : null;
+  for (const key of alternates?.dependsOn ?? []) dependsOn.add(key);
+  validUntil = Math.min(validUntil, alternates?.validUntil ?? Infinity);
+  const whole = (address: string) => (address.startsWith('/') ? `${context.siteAddress}${address}` : address);
+  const sameElsewhere = (alternates?.list ?? [])
+    .filter(each => each.isSamePage)
+    .map(({ tag, address, isFirst }) => ({ tag, address: whole(address), isFirst }));
+  const own = sameElsewhere.find(each => each.tag === snapshot.locale)?.address ?? (page ? whole(page.address) : '');
   const opener = new LinkOpener(snapshot, context);
   const fields = value ? openFields(context.registry.pageTypes.get(value.type)?.fields ?? [], value.fields, opener) : {};
   for (const key of opener.dependsOn) dependsOn.add(key);
   return {
     model: {
-      title: value?.title ?? serviceTitle(resolution.facts.service),
+      title: value?.title ?? serviceTitle(resolution.facts.service, context.words),
       siteName: context.siteName,
-      path: resolution.facts.path,
+      path: page?.address ?? resolution.facts.path,
+      front: snapshot.front?.address ?? '/',
+      canonical: own.startsWith('/') ? '' : own,
+      alternates: sameElsewhere.length > 1 ? sameElsewhere : [],
       layout: resolution.facts.layout,
       standfirst: titleShownByBlock ? '' : value ? standfirstOf(value) : '',
       body: (fields['body'] as OpenText | null | undefined) ?? null,
@@ -136,6 +159,8 @@ export function pageModel(
   };
 }
 
+const noAlternates: Alternates = { list: [], validUntil: Infinity, dependsOn: [] };
+
 const insetPlacing: Pick<PlacementValue, 'title' | 'look' | 'align' | 'anchor'> = {
   title: { show: 'block', own: '' },
   look: '',
@@ -143,8 +168,8 @@ const insetPlacing: Pick<PlacementValue, 'title' | 'look' | 'align' | 'anchor'> 
   anchor: '',
 };
 
-function serviceTitle(service: string | null): string {
-  return service === 'sign-in' ? 'Sign in' : 'Nothing at this address';
+function serviceTitle(service: string | null, words: Words): string {
+  return words[service === 'sign-in' ? 'sign in' : 'not found'] ?? '';
 }
 
 /** A block made ready, how long that holds and on which reader facts it rests. */
@@ -181,7 +206,16 @@ function blockModel(
   const { title, look, align, anchor } = placement?.value ?? insetPlacing;
   const opener = new LinkOpener(snapshot, context);
   const fields = openFields(type.fields, block.value.fields, opener);
-  const part = type.model?.({ snapshot, page, fields, opener, reader: context.reader, style: context.style }) ?? {};
+  const part =
+    type.model?.({
+      snapshot,
+      page,
+      fields,
+      opener,
+      reader: context.reader,
+      style: context.style,
+      alternates: () => context.alternatesOf?.(page) ?? noAlternates,
+    }) ?? {};
   const shownTitle = title.show === 'none' ? '' : title.show === 'own' ? title.own : block.value.title;
   const model: BlockModel = {
     placementId: placement?.id ?? '',

@@ -3,6 +3,7 @@ import { openingMoment } from '@core/site/opening';
 import type { Response } from 'express';
 import type { Person } from '../repositories/people-repository';
 import { momentStyle } from '../services/names';
+import { themeWords } from '../public/locales';
 import { isBegun, type Site } from '../site/site';
 
 /** Whether nobody but the staff may read the site now. */
@@ -25,6 +26,13 @@ export function sendClosed(site: Site, response: Response): void {
     : Number.isFinite(at)
       ? `This site opens on ${writeFullMoment(at, momentStyle(site))}.`
       : 'This site is being built and not open yet.';
-  const notice = { siteName: site.settings.name, language: site.ledger.baseLocale, words, maySignIn: isBegun(site) };
+  const notice = {
+    siteName: site.settings.name,
+    language: site.ledger.baseLocale,
+    direction: site.settings.locales[0]!.direction,
+    themeWords: themeWords(site, site.ledger.baseLocale),
+    words,
+    maySignIn: isBegun(site),
+  };
   response.status(503).set('Cache-Control', 'no-store').type('html').send(site.theme.renderClosed(notice));
 }

@@ -1,3 +1,7 @@
+import { isRead, type SiteLocale } from '@core/locale/site-locale';
+import type { SitemapItemLoose } from 'sitemap';
+import { languageOffer } from '../public/language-offer';
+import { alternatesIn, localeOfRequest, originOf, publicPagesIn } from '../public/locales';
 import { writeFullMoment } from '@core/format/moment';
 import { instantOf, isLocalDateTime } from '@core/schedule/local-time';
 import { momentStyle } from '../services/names';
@@ -21,15 +25,21 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
   const router = express.Router();
   const form = express.urlencoded({ extended: false, limit: '20kb' });
   router.get('/sitemap.xml', async (request, response) => {
-    const pages = isClosed(site) ? [] : site.snapshots.at().pages.filter(page => mayRead(page, anyone));
     const { address, cacheControl } = addressOf(site, request);
+    const entries = isClosed(site) ? [] : sitemapEntries(site, address);
     const xml =
-      pages.length === 0
+      entries.length === 0
         ? emptySitemap
         : await streamToPromise(
-            Readable.from(pages.map(page => ({ url: page.facts.path }))).pipe(new SitemapStream({ hostname: address })),
+            Readable.from(entries).pipe(
+              new SitemapStream({ hostname: address, xmlns: { news: false, video: false, image: false, xhtml: true } }),
+            ),
           );
     response.type('application/xml').set('Cache-Control', cacheControl).send(xml);
+  });
+  router.get('/language-offer', (request, response) => {
+    const offer = isClosed(site) ? null : languageOffer(site, String(request.query['at'] ?? ''), request.get('accept-language') ?? '');
+    response.set('Cache-Control', 'no-store').vary('Accept-Language').json({ offer });
   });
   router.get('/robots.txt', (request, response) => {
     const { address, cacheControl } = addressOf(site, request);
@@ -69,7 +79,7 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     const person = personOf(site, request);
     if (isClosedTo(site, person)) return sendClosed(site, response);
     if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
-    sendPage(site, answers, readerFactsOf(site, person), request, response);
+    sendPage(site, answers, readerFactsOf(site, person), localeOfRequest(site, request, false), request, response);
   });
   router.use((request, _response, next) => next(new Refusal('not-found', `${request.method} is not answered at ${request.path}.`)));
   return router;
@@ -83,13 +93,31 @@ export function answerSignedOut(site: Site, answers: PublicAnswers, logger: Logg
   return (request, response, next) => {
     const isReading = request.method === 'GET' || request.method === 'HEAD';
     if (!isReading || request.headers.cookie?.includes(sessionCookie)) return next();
-    const page = site.snapshots.at().pageByPath.get(request.path);
+    const locale = localeOfRequest(site, request, false);
+    const page = site.snapshots.readIn(locale.tag, []).pageByPath.get(request.path);
     // A page that is not for them goes the same way as an address that leads nowhere, header by header.
     if (!page || !mayRead(page, anyone) || isClosed(site)) return next();
     site.turns.noteReader();
-    sendPage(site, answers, anyone, request, response);
+    sendPage(site, answers, anyone, locale, request, response);
     logger.debug({ path: request.path, status: response.statusCode }, 'public page');
   };
+}
+
+// Every page at its address in each locale, and with it all the others. @see sitemaps.org; localised versions by xhtml:link
+function sitemapEntries(site: Site, address: string): readonly SitemapItemLoose[] {
+  const whole = (each: string) => (each.startsWith('/') ? `${address}${each}` : each);
+  const snapshots = site.settings.locales.filter(each => isRead(each, false));
+  return snapshots.flatMap(locale =>
+    publicPagesIn(site, locale).map(page => {
+      const url = whole(`${originOf(site, locale)}${page.address}`);
+      if (snapshots.length === 1) return { url };
+      const { list } = alternatesIn(site, site.snapshots.readIn(locale.tag, []), page, anyone, false);
+      const same = list.filter(each => each.isSamePage);
+      const links = same.map(each => ({ lang: each.tag, url: whole(each.address) }));
+      const first = same.find(each => each.isFirst);
+      return { url, links: first ? [...links, { lang: 'x-default', url: whole(first.address) }] : links };
+    }),
+  );
 }
 
 /** The parameter by which staff ask for the site at another moment, as the site's clocks show it. */
@@ -103,7 +131,7 @@ function sendMarkedPage(site: Site, person: Person, request: Request, response: 
   const { [momentParameter]: local, ...query } = queryOf(request);
   const { zone } = site.settings;
   const moment = local !== undefined && isLocalDateTime(local) ? instantOf({ local, zone }) : null;
-  const snapshot = site.snapshots.at(moment);
+  const snapshot = site.snapshots.readIn(localeOfRequest(site, request, true).tag, [], moment);
   const found = snapshot.pageByPath.get(request.path);
   const reader = readerFactsOf(site, person);
   const page = found && mayRead(found, reader) ? found : null;
@@ -116,10 +144,17 @@ function sendMarkedPage(site: Site, person: Person, request: Request, response: 
   return true;
 }
 
-function sendPage(site: Site, answers: PublicAnswers, reader: ReaderFacts, request: Request, response: Response): void {
+function sendPage(
+  site: Site,
+  answers: PublicAnswers,
+  reader: ReaderFacts,
+  { tag }: SiteLocale,
+  request: Request,
+  response: Response,
+): void {
   const path = request.path;
   if (path.length > 1 && path.endsWith('/')) return response.redirect(308, localPath(`/${path.replace(/^\/+|\/+$/g, '')}`));
-  const outcome = answers.at(path, reader, queryOf(request));
+  const outcome = answers.at(path, reader, queryOf(request), tag);
   if (outcome.kind === 'sign in') return response.set('Cache-Control', 'no-store').redirect(302, `/sign-in?to=${encodeURIComponent(path)}`);
   if (outcome.kind === 'forwarded') return sendForwarded(site, outcome, response);
   // What is not found for one may be there for another, and nothing shall tell which addresses those are.

@@ -107,11 +107,16 @@ function contentSecurity(isSecure: boolean): express.RequestHandler {
 }
 
 function serveFiles(app: Express, options: ServerOptions): void {
-  const fonts = (family: string) =>
-    path.join(options.fontsFolder, '@fontsource-variable', family, 'files', `${family}-latin-wght-normal.woff2`);
-  for (const family of ['newsreader', 'figtree']) {
-    app.get(`/theme/fonts/${family}.woff2`, (_request, response) => response.sendFile(fonts(family), { maxAge: '30d', immutable: true }));
-  }
+  const fonts = (family: string, letters: string) =>
+    path.join(options.fontsFolder, '@fontsource-variable', family, 'files', `${family}-${letters}-wght-normal.woff2`);
+  for (const [name, file] of [
+    ...['newsreader', 'figtree'].flatMap(family => [
+      [family, fonts(family, 'latin')] as const,
+      [`${family}-latin-ext`, fonts(family, 'latin-ext')] as const,
+    ]),
+    ['noto-naskh-arabic', fonts('noto-naskh-arabic', 'arabic')] as const,
+  ])
+    app.get(`/theme/fonts/${name}.woff2`, (_request, response) => response.sendFile(file, { maxAge: '30d', immutable: true }));
   app.use('/theme', express.static(options.site.theme.assets, { maxAge: '1h', index: false, fallthrough: false }));
   const layer = path.join(options.editorFolder, '../../edit-layer/edit-layer.js');
   app.get('/almanac/edit-layer.js', (_request, response, next) => {

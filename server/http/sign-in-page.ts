@@ -1,4 +1,5 @@
 import type { Request, Response } from 'express';
+import { localeOfPath } from '../public/locales';
 import { renderPublicPage } from '../public/answers';
 import type { Site } from '../site/site';
 import { personOf, readerFactsOf, type Sessions } from './sessions';
@@ -16,7 +17,9 @@ export function sendSignInPage(
 ): void {
   const person = personOf(site, request);
   const to = localPath(String(request.query['to'] ?? textIn(request, 'to')));
-  const { answer } = renderPublicPage(site, site.snapshots.at(), null, 'sign-in', '/sign-in', readerFactsOf(site, person), {
+  // Whoever came from a page in a language signs in in it.
+  const snapshot = site.snapshots.readIn(localeOfPath(site, to).tag, []);
+  const { answer } = renderPublicPage(site, snapshot, null, 'sign-in', '/sign-in', readerFactsOf(site, person), {
     csrfToken: sessions.tokenFor(request, response),
     signedInAs: step === 'sign in' || step === 'new password' || step === 'profile' ? person?.name : undefined,
     to,

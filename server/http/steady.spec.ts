@@ -118,7 +118,7 @@ describe('a server that nothing brings out of step', () => {
     const writer = await test.client('bea');
     const before = (await writer.get('/api/session')).json.person.roles;
     const other = await openDatabase(test.file);
-    await other('people').where({ email: 'bea@merrowby.example' }).update({ roles: '["manager"]' });
+    await other('people').where({ email: 'bea@merrowby.example' }).update({ grants: '[{"role":"manager","sections":[],"locales":[]}]' });
     await other.destroy();
     await refreshPeople(test.site);
     expect(before).toEqual(['writer']);

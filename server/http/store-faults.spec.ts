@@ -142,7 +142,7 @@ describe('with stored values that cannot be read', () => {
     await test.stop();
     const store = new Database(test.file);
     store.prepare(`INSERT INTO settings (name, value) VALUES ('zone', '"Europe/Atlantis"')`).run();
-    store.prepare(`UPDATE people SET roles = 'x' WHERE email LIKE 'bea@%'`).run();
+    store.prepare(`UPDATE people SET grants = 'x' WHERE email LIKE 'bea@%'`).run();
     store.close();
     await expectAsync(test.start()).toBeRejectedWithError(/settings zone: no such time zone; people .*--set-aside/);
     expect(run('--set-aside').status).toBe(0);

@@ -1,3 +1,5 @@
+import { alternatesIn, localeOf, siteWord, themeWords } from './locales';
+import type { RenderOptions } from './theme';
 import { forwardedFrom } from '@core/forwarding/forwarding';
 import { cacheControl } from '@core/render/cache-lifetime';
 import { pageModel, type PageModelContext } from '@core/render/page-model';
@@ -59,9 +61,9 @@ const withCompressed = 1.4;
 export type Query = Readonly<Record<string, string>>;
 
 // Readers and queries for whom every test comes out the same get the same answer, whatever else an address brings.
-function keyOf(path: string, { dependsOn, queryTests }: Basis, reader: ReaderFacts, query: Query): string {
+function keyOf(place: string, { dependsOn, queryTests }: Basis, reader: ReaderFacts, query: Query): string {
   const outcomes = queryTests.map(test => `${JSON.stringify([test.name, test.value])}=${queryHolds(test, query) ? 1 : 0}`);
-  return [path, audienceKey(dependsOn, reader), ...outcomes].join(' ');
+  return [place, audienceKey(dependsOn, reader), ...outcomes].join(' ');
 }
 
 /** Answers readers, each page rendered once per audience for as long as it holds. */
@@ -83,17 +85,19 @@ export class PublicAnswers {
     this.#kept.clear();
   }
 
-  /** What the reader gets at a path, now. */
-  at(path: string, reader: ReaderFacts, query: Query = {}): PublicOutcome {
+  /** What the reader gets at a path in a locale, now. */
+  at(path: string, reader: ReaderFacts, query: Query = {}, locale = this.site.ledger.baseLocale): PublicOutcome {
     const now = this.site.clocks.content();
     if (this.#version !== this.site.ledger.publishedVersion) {
       this.forget();
       this.#version = this.site.ledger.publishedVersion;
     }
-    const basis = this.#bases.get(path);
-    const kept = basis && this.#kept.get(keyOf(path, basis, reader, query));
+    // Two locales with hosts of their own may have the same path.
+    const place = `${locale} ${path}`;
+    const basis = this.#bases.get(place);
+    const kept = basis && this.#kept.get(keyOf(place, basis, reader, query));
     if (kept && now < kept.validUntil) return kept.outcome;
-    return this.#answer(path, reader, now, query);
+    return this.#answer(path, reader, now, query, locale);
   }
 
   /** The words of an answer compressed, once for all who ask. */
@@ -131,7 +135,7 @@ export class PublicAnswers {
     if (destination.leads === 'to an address') return toIt(destination.address);
     if (destination.leads === 'to a page') {
       const { page, after } = destination;
-      if (mayRead(page, reader)) return toIt(`${page.facts.path}${after}`);
+      if (mayRead(page, reader)) return toIt(`${page.address}${after}`);
       return !reader.signedIn && this.site.settings.closedPages === 'sign in' ? { kind: 'sign in' } : null;
     }
     if (status !== 410) return null;
@@ -139,8 +143,8 @@ export class PublicAnswers {
     return { ...answer, status: 410, validUntil: snapshot.validUntil, dependsOnReader: true };
   }
 
-  #answer(path: string, reader: ReaderFacts, now: number, query: Query): PublicOutcome {
-    const snapshot = this.site.snapshots.at(now);
+  #answer(path: string, reader: ReaderFacts, now: number, query: Query, locale: string): PublicOutcome {
+    const snapshot = this.site.snapshots.readIn(locale, [], now);
     const page = snapshot.pageByPath.get(path) ?? null;
     if (!page) {
       const forwarded = this.#forwarded(snapshot, path, reader, query);
@@ -160,8 +164,9 @@ export class PublicAnswers {
     // A path that leads nowhere is not kept: there is no end of them. Nor is one that must answer just like those.
     const basis = { dependsOn, queryTests: rendered?.queryTests ?? [] };
     if (page && !hidden) {
-      this.#bases.set(path, basis);
-      this.#kept.set(keyOf(path, basis, reader, query), { outcome, validUntil });
+      const place = `${locale} ${path}`;
+      this.#bases.set(place, basis);
+      this.#kept.set(keyOf(place, basis, reader, query), { outcome, validUntil });
     }
     return outcome;
   }
@@ -204,17 +209,25 @@ export function allServiceFacts(site: Site, locale = site.ledger.baseLocale): re
   return servicePages.map(service => serviceFacts(site, service, `/${service.replace(/ /g, '-')}`, locale));
 }
 
-/** What a page is made ready for. */
-export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFacts): PageModelContext {
+/** What a page is made ready for. @param isStaff - whether locales count that only the staff has yet */
+export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFacts, isStaff: boolean): PageModelContext {
   const { settings, publicAddress: siteAddress } = site;
   return {
     registry: site.registry,
-    siteName: settings.name,
+    siteName: siteWord(site, snapshot.locale, 'name'),
     siteAddress,
     reader,
-    style: momentStyle(site),
+    style: { ...momentStyle(site), locale: snapshot.locale },
+    words: themeWords(site, snapshot.locale),
+    alternatesOf: settings.locales.length === 1 ? undefined : page => alternatesIn(site, snapshot, page, reader, isStaff),
     onFault: noteFault(site, snapshot),
   };
+}
+
+/** In what language, direction and fixed words a snapshot is rendered. */
+export function languageOf(site: Site, snapshot: SiteSnapshot): Pick<RenderOptions, 'language' | 'direction' | 'words'> {
+  const { direction } = localeOf(site, snapshot);
+  return { language: snapshot.locale, direction, words: themeWords(site, snapshot.locale) };
 }
 
 /** Notes a block that could not be shown as a snapshot has it. */
@@ -238,12 +251,17 @@ export function renderPublicPage(
   readonly dependsOn: readonly string[];
   readonly queryTests: readonly QueryTest[];
 } {
-  const facts = page ? { ...page.facts, query } : serviceFacts(site, service ?? 'not found', path, site.ledger.baseLocale, query);
+  const facts = page ? { ...page.facts, query } : serviceFacts(site, service ?? 'not found', path, snapshot.locale, query);
   const resolution = resolvePage(snapshot, facts, reader);
-  const { model, validUntil, dependsOn } = pageModel(snapshot, page, resolution, contextFor(site, snapshot, reader));
+  const { model, validUntil, dependsOn } = pageModel(
+    snapshot,
+    page,
+    resolution,
+    contextFor(site, snapshot, reader, Boolean(extra['isMarked'])),
+  );
   const body = Buffer.from(
     site.theme.render(model, {
-      language: site.ledger.baseLocale,
+      ...languageOf(site, snapshot),
       isSheet: false,
       extra,
       registry: site.registry,

@@ -32,7 +32,8 @@ const model = (targets: object): PageModel =>
   }) as unknown as PageModel;
 const listing = { ...block, type: 'listing', fields: { shownAs: 'titles', whenEmpty: '' } };
 const text = { ...block, type: 'rich text', fields: { body: ['<p>Words</p>'] } };
-const render = (targets: object, isSheet = false) => theme.render(model(targets), { language: 'en-GB', isSheet, registry: shippedTypes });
+const render = (targets: object, isSheet = false) =>
+  theme.render(model(targets), { language: 'en-GB', direction: 'ltr', words: theme.words['en']!, isSheet, registry: shippedTypes });
 
 describe('a page of the theme', () => {
   it('has no region whose blocks have nothing to show', () => {
@@ -55,6 +56,8 @@ describe('a page of the theme', () => {
     for (const type of shippedTypes.blockTypes.values()) {
       const html = theme.render(model({ main: [{ ...block, type: 'strange', title: 'Here', fields }] }), {
         language: 'en-GB',
+        direction: 'ltr',
+        words: theme.words['en']!,
         isSheet: false,
         registry: strange(type),
       });
@@ -67,7 +70,7 @@ describe('a page of the theme', () => {
     const picture = { width: 1600, height: 900, tag: 't', focalPoint: { x: 0.5, y: 0.5 }, rendered: 'jpeg' };
     const file = { id: 'f', address: '/media/f', mediaType: 'image/jpeg', title: 'F', words: 'W', caption: '', credit: '', picture };
     const fields = { body: ['<p>x</p>'], picture: file, film: file, linkLabel: '', shownAs: 'titles', heading: 'H', text: 'M' };
-    const data = { links: [{ title: 'A', path: '/a' }], cards: [{ title: 'A', path: '/a' }] };
+    const data = { links: [{ title: 'A', path: '/a' }], cards: [{ title: 'A', path: '/a' }], languages: [{ tag: 'cy', name: 'C', address: '/cy' }] };
     for (const type of shippedTypes.blockTypes.values()) {
       // The page's model leaves away titles that a type does not show.
       const title = type.hasNoTitle ? '' : 'Here';
@@ -89,7 +92,14 @@ describe('a page of the theme', () => {
     const registry = withBlockType(shippedTypes, counting);
     const show = (text: string, part: object = {}, extra: object = {}) => {
       const one = { ...block, type: 'counted', isSelfContained: true, fields: { get text() { rendered += 1; return text; } }, ...part }; // prettier-ignore
-      return theme.render(model({ main: [one] }), { language: 'en-GB', isSheet: false, registry, extra: { ...extra } });
+      return theme.render(model({ main: [one] }), {
+        language: 'en-GB',
+        direction: 'ltr',
+        words: theme.words['en']!,
+        isSheet: false,
+        registry,
+        extra: { ...extra },
+      });
     };
     expect(show('tide')).toContain('tide');
     const once = rendered;

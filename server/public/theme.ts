@@ -5,6 +5,7 @@ import { pictureHtml, plainForms, type PictureWish } from '@core/file/picture-ht
 import { deepestInset, mostInsetText } from '@core/inset/inset';
 import { UnknownType, type Registry } from '@core/registry/registry';
 import type { BlockModel, PageModel } from '@core/render/page-model';
+import type { Words, WordsByLocale } from '@core/theme/words';
 import type { ThemeManifest } from '@core/theme/manifest';
 import Handlebars from 'handlebars';
 import { LRUCache } from 'lru-cache';
@@ -15,6 +16,9 @@ import path from 'node:path';
 export interface RenderOptions {
   /** BCP 47 tag for the lang attribute. */
   readonly language: string;
+  readonly direction: 'ltr' | 'rtl';
+  /** The fixed words of the theme as they are read in that language; see {@link wordsIn}. */
+  readonly words: Words;
   /** For the editor: marks regions and placements, and keeps empty regions visible. */
   readonly isSheet: boolean;
   /** The types of block that the site knows. */
@@ -28,12 +32,14 @@ export interface RenderOptions {
 // With every helper known beforehand, a name in a template is looked up as a value at once.
 const compiling: Parameters<typeof Handlebars.compile>[1] = {
   knownHelpersOnly: true,
-  knownHelpers: { richText: true, is: true, slug: true, picture: true },
+  knownHelpers: { richText: true, is: true, slug: true, picture: true, word: true },
 };
 
 /** A theme, its templates compiled once. */
 export interface Theme {
   readonly manifest: ThemeManifest;
+  /** The fixed words that come with it, by locale; "en" has all of them. */
+  readonly words: WordsByLocale;
   /** Folder of files that browsers may fetch. */
   readonly assets: string;
   readonly render: (model: PageModel, options: RenderOptions) => string;
@@ -45,12 +51,14 @@ export interface Theme {
 export interface ClosedNotice {
   readonly siteName: string;
   readonly language: string;
+  readonly direction: 'ltr' | 'rtl';
+  readonly themeWords: Words;
   readonly words: string;
   readonly maySignIn: boolean;
 }
 
 /**
- * Loads a theme folder: manifest.json, templates/page.hbs, templates per block type, and assets. A type without one is shown
+ * Loads a theme folder: manifest.json, templates/page.hbs, templates per block type, words by locale, and assets. A type without one is shown
  * plainly.
  * @throws Error when a file is missing or a template cannot be compiled
  */
@@ -74,25 +82,33 @@ export function loadTheme(folder: string): Theme {
       onFault: root.onFault,
       room: this.room ?? root.room ?? { left: mostInsetText },
       templateOf: root.templateOf!,
+      wordsOfTheme: root.wordsOfTheme!,
     });
   });
   const forms = manifest.pictures ?? plainForms;
   handlebars.registerHelper('picture', (file: OpenFile | null, { hash }: Handlebars.HelperOptions) =>
     file ? new Handlebars.SafeString(pictureHtml(file, forms, hash as PictureWish)) : '',
   );
+  handlebars.registerHelper('word', (name: string, { data }: Handlebars.HelperOptions) => {
+    const { wordsOfTheme } = data?.root as { readonly wordsOfTheme: Words };
+    return wordsOfTheme[name] ?? name;
+  });
   handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
   const page = partials.get('page')!;
   return {
     manifest,
     assets: path.join(folder, 'assets'),
-    renderClosed: notice => partials.get('closed')!(notice),
+    words: wordsOf(folder),
+    renderClosed: notice => partials.get('closed')!({ ...notice, wordsOfTheme: notice.themeWords }),
     render: (model, options) => {
       const templateOf = templatesFor(handlebars, partials, options.registry);
       return page({
         ...model,
         ...options.extra,
         language: options.language,
+        direction: options.direction,
+        wordsOfTheme: options.words,
         isSheet: options.isSheet,
         onFault: options.onFault,
         templateOf,
@@ -100,6 +116,13 @@ export function loadTheme(folder: string): Theme {
       });
     },
   };
+}
+
+function wordsOf(folder: string): WordsByLocale {
+  const words = path.join(folder, 'words');
+  return Object.fromEntries(
+    readdirSync(words).map(file => [path.basename(file, '.json'), JSON.parse(readFileSync(path.join(words, file), 'utf8')) as Words]),
+  );
 }
 
 /** What a template that writes rich text is rendered with. */
@@ -113,6 +136,7 @@ interface InsetScope {
   readonly onFault?: RenderOptions['onFault'];
   readonly room?: InsetRoom;
   readonly templateOf?: TemplateOf;
+  readonly wordsOfTheme?: Words;
 }
 
 /** The template of a type of block. */
@@ -131,11 +155,12 @@ interface InsetPlace {
   readonly onFault: RenderOptions['onFault'];
   readonly room: InsetRoom;
   readonly templateOf: TemplateOf;
+  readonly wordsOfTheme: Words;
 }
 
 /** Writes a text with its insets in place. What is missing is silent to readers and marked for editors. */
 function writeInsets(text: OpenText, place: InsetPlace): Handlebars.SafeString {
-  const { page, way, isSheet, isMarked, onFault, room, templateOf } = place;
+  const { page, way, isSheet, isMarked, onFault, room, templateOf, wordsOfTheme } = place;
   const written = text.map(piece => {
     if (typeof piece === 'string') return piece;
     // One that lies too deep, or comes once too often, is left out like one that is not live.
@@ -144,7 +169,17 @@ function writeInsets(text: OpenText, place: InsetPlace): Handlebars.SafeString {
     if (!block)
       return isSheet ? '<p class="inset-missing">Something stands here that readers do not see: it is not live, or not for them.</p>' : '';
     const shown: BlockModel = { ...block, look: piece.look, title: piece.showsTitle ? block.title : '' };
-    const frame = { ...shown, isSheet: false, isMarked: false, page, way: [...way, piece.blockId], onFault, room, templateOf };
+    const frame = {
+      ...shown,
+      isSheet: false,
+      isMarked: false,
+      page,
+      way: [...way, piece.blockId],
+      onFault,
+      room,
+      templateOf,
+      wordsOfTheme,
+    };
     const body = withoutFault(piece.blockId, onFault, () => templateOf(block.type)(frame));
     const mark = isMarked ? ` data-inset-block="${piece.blockId}" data-title="${Handlebars.escapeExpression(block.label)}"` : '';
     const inset = `<div class="inset"${mark}>${body}</div>`;
@@ -188,6 +223,8 @@ function renderSlots(
 
 interface Rendered {
   readonly template: HandlebarsTemplateDelegate;
+  /** The fixed words of the theme that it may say. */
+  readonly fixed: Words;
   readonly html: string;
 }
 
@@ -205,22 +242,24 @@ function renderBlock(
   templateOf: TemplateOf,
   block: BlockModel,
   model: PageModel,
-  { isSheet, onFault }: RenderOptions,
+  { isSheet, onFault, words }: RenderOptions,
   isMarked: boolean,
 ): string {
   return withoutFault(block.blockId, onFault, () => {
     const template = templateOf(block.type);
-    const html = () => template({ ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault, templateOf });
-    return isMarked || !block.isSelfContained ? html() : renderedOnce(block, template, html);
+    const html = () =>
+      template({ ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault, templateOf, wordsOfTheme: words });
+    return isMarked || !block.isSelfContained ? html() : renderedOnce(block, template, words, html);
   });
 }
 
-function renderedOnce(block: BlockModel, template: HandlebarsTemplateDelegate, render: () => string): string {
+function renderedOnce(block: BlockModel, template: HandlebarsTemplateDelegate, fixed: Words, render: () => string): string {
+  const isSame = (each: Rendered | undefined): each is Rendered => each?.template === template && each.fixed === fixed;
   const same = renderedObjects.get(block);
-  if (same?.template === template) return same.html;
+  if (isSame(same)) return same.html;
   const words = JSON.stringify(block);
   const known = renderedWords.get(words);
-  const made = known?.template === template ? known : { template, html: render() };
+  const made = isSame(known) ? known : { template, fixed, html: render() };
   if (made !== known) renderedWords.set(words, made);
   renderedObjects.set(block, made);
   return made.html;

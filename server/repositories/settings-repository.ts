@@ -1,10 +1,11 @@
 import { limits as limitsSchema } from '@contract/assembling';
 import { closedPages, type ClosedPages } from '@contract/messages';
-import { opening, profileFields, publicAddress, signUp, siteLocale } from '@contract/site';
+import { opening, profileFields, publicAddress, signUp, siteLocale, wordsByLocale } from '@contract/site';
 import { firstLocale, type SiteLocale } from '@core/locale/site-locale';
 import type { ProfileField } from '@core/people/profile';
 import { open, type Opening } from '@core/site/opening';
 import { isTimeZone } from '@core/schedule/local-time';
+import type { WordsByLocale } from '@core/theme/words';
 import type { RegionLimits } from '@core/theme/manifest';
 import type { Knex } from 'knex';
 import { z } from 'zod';
@@ -19,6 +20,10 @@ export interface SiteSettings {
   readonly zone: string;
   /** All locales in which the site is read. The first is the one in which it is read unless another is asked for. */
   readonly locales: readonly SiteLocale[];
+  /** What the site is called and about in other locales than the first; what is left out follows. */
+  readonly siteWords: WordsByLocale;
+  /** What the site says in place of the theme's fixed words, by locale. */
+  readonly themeWords: WordsByLocale;
   /** What regions may hold, by name, over what the theme declares. */
   readonly limits: Readonly<Record<string, RegionLimits>>;
   readonly memberships: readonly { readonly name: string; readonly label: string }[];
@@ -46,6 +51,8 @@ export const initialSettings: SiteSettings = {
   description: '',
   zone: 'Europe/London',
   locales: [firstLocale('en-GB')],
+  siteWords: {},
+  themeWords: {},
   limits: {},
   memberships: [{ name: 'member', label: 'members' }],
   cacheCapSeconds: 300,
@@ -64,6 +71,8 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   description: z.string(),
   zone: z.string().refine(isTimeZone, { error: 'no such time zone' }),
   locales: z.array(siteLocale).min(1),
+  siteWords: wordsByLocale,
+  themeWords: wordsByLocale,
   limits: limitsSchema,
   memberships: z.array(named),
   cacheCapSeconds: z.number().int().min(0),

@@ -21,7 +21,7 @@ function rowOf(site: Site, snapshot: SiteSnapshot, id: string, value: Forwarding
   const hits = site.hits.of(id);
   const there =
     destination?.leads === 'to a page'
-      ? { leadsTo: destination.page.value.title, address: `${destination.page.facts.path}${destination.after}` }
+      ? { leadsTo: destination.page.value.title, address: `${destination.page.address}${destination.after}` }
       : destination?.leads === 'to an address'
         ? { leadsTo: destination.address, address: destination.address }
         : { leadsTo: to?.page ? namesFor(site, snapshot).page(to.page) : (to?.address ?? ''), address: '' };

@@ -26,30 +26,47 @@ export function addForwardings(
 ): readonly PublishedChange[] {
   const pages = publication.changes.filter(each => each.kind === page.name);
   if (pages.length === 0) return [];
-  const before = snapshotOf(site, site.ledger, publication.from);
-  const after = snapshotOf(site, publication.after, publication.from);
-  const left = pages.flatMap(({ recordId }) => {
-    const [old, next] = [before.pageById.get(recordId), after.pageById.get(recordId)];
-    if (!old || after.pageByPath.has(old.facts.path)) return [];
-    if (next)
-      return old.facts.path === next.facts.path || wish.moved === 'not'
-        ? []
-        : [forwardingOf(old, recordId, wish.moved === 'for good' ? 308 : 302)];
-    return wish.takenOffTo === null ? [] : [forwardingOf(old, wish.takenOffTo, 302)];
-  });
-  const taken = pages.flatMap(({ recordId }) => {
-    const path = after.pageById.get(recordId)?.facts.path;
-    const earlier = path === undefined ? null : forwardingAt(after, path);
-    return earlier && earlier.value.status !== 404 ? [earlier.id] : [];
-  });
+  // Each locale that anybody reads has addresses of its own.
+  const readings = site.settings.locales
+    .filter(each => each.state !== 'off')
+    .map(({ tag }): Reading => ({
+      before: snapshotOf(site, site.ledger, publication.from, tag),
+      after: snapshotOf(site, publication.after, publication.from, tag),
+    }));
+  const ids = new Set(pages.map(each => each.recordId));
+  const left = readings.flatMap(reading => [...ids].flatMap(id => addressLeft(reading, id, wish)));
+  const taken = readings.flatMap(({ after }) =>
+    [...ids].flatMap(id => {
+      const address = after.pageById.get(id)?.address;
+      const earlier = address === undefined ? null : forwardingAt(after, address);
+      return earlier && earlier.value.status !== 404 ? [earlier.id] : [];
+    }),
+  );
+  // Where hosts tell locales apart, the same path may be left in several: one forwarding serves them all.
+  const byPath = new Map(left.map(value => [value.path, value]));
+  const { before } = readings[0]!;
   return [
-    ...left.map(value => published(site, batch, edition, person, recordFor(before, value), value)),
+    ...[...byPath.values()].map(value => published(site, batch, edition, person, recordFor(before, value), value)),
     ...[...new Set(taken)].map(id => published(site, batch, edition, person, id, null)),
   ];
 }
 
-function forwardingOf({ facts, children }: PageNode, to: string, status: 308 | 302): ForwardingValue {
-  return { version: 1, path: facts.path, beneath: children.length > 0, to: { page: to, address: '' }, status, reason: '' };
+/** A site as it is read in one locale, without a publication and with it. */
+interface Reading {
+  readonly before: SiteSnapshot;
+  readonly after: SiteSnapshot;
+}
+
+function addressLeft({ before, after }: Reading, id: string, wish: ForwardingWish): readonly ForwardingValue[] {
+  const [old, next] = [before.pageById.get(id), after.pageById.get(id)];
+  if (!old || after.pageByPath.has(old.address)) return [];
+  if (next)
+    return old.address === next.address || wish.moved === 'not' ? [] : [forwardingOf(old, id, wish.moved === 'for good' ? 308 : 302)];
+  return wish.takenOffTo === null ? [] : [forwardingOf(old, wish.takenOffTo, 302)];
+}
+
+function forwardingOf({ address, children }: PageNode, to: string, status: 308 | 302): ForwardingValue {
+  return { version: 1, path: address, beneath: children.length > 0, to: { page: to, address: '' }, status, reason: '' };
 }
 
 // An address that leads somewhere already leads elsewhere from now on.

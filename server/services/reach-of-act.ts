@@ -15,17 +15,18 @@ import type { Publication } from './publication';
 import { planForGood } from './plan';
 import { isKept } from './record-facts';
 
-const taken = new WeakMap<Ledger, Map<number, SiteSnapshot>>();
+const taken = new WeakMap<Ledger, Map<string, SiteSnapshot>>();
 
-/** The site as a ledger has it at a moment. A ledger that would be never changes, and is asked about more than once. */
-export function snapshotOf(site: Site, ledger: Ledger, moment: number): SiteSnapshot {
-  if (ledger === site.ledger) return site.snapshots.at(moment);
-  const kept = taken.get(ledger) ?? new Map<number, SiteSnapshot>();
+/** The site as a ledger has it at a moment, read in a locale. A ledger that would be never changes, and is asked about more than once. */
+export function snapshotOf(site: Site, ledger: Ledger, moment: number, locale = site.ledger.baseLocale): SiteSnapshot {
+  if (ledger === site.ledger) return site.snapshots.readIn(locale, [], moment);
+  const kept = taken.get(ledger) ?? new Map<string, SiteSnapshot>();
   taken.set(ledger, kept);
-  const known = kept.get(moment);
+  const key = `${moment} ${locale}`;
+  const known = kept.get(key);
   if (known) return known;
-  const made = site.snapshots.ofLedger(ledger, moment);
-  kept.set(moment, made);
+  const made = site.snapshots.ofLedger(ledger, moment, locale);
+  kept.set(key, made);
   return made;
 }
 

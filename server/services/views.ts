@@ -17,7 +17,7 @@ import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { compilePlacement } from '@core/site/compiled-placement';
 import type { ServicePage } from '@core/page/service-pages';
 import { Refusal } from '../errors/refusal';
-import { contextFor, noteFault, serviceFacts } from '../public/answers';
+import { contextFor, languageOf, noteFault, serviceFacts } from '../public/answers';
 import type { Site } from '../site/site';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { namedPage } from '@core/kinds/effect';
@@ -31,7 +31,7 @@ export function viewPage(site: Site, request: ViewRequest): View {
   const snapshot = snapshotFor(site, vantage, overlays);
   const { page, facts } = findPage(site, snapshot, vantage);
   const resolution = resolvePage(snapshot, facts, vantage.reader, true);
-  const { model, validUntil } = pageModel(snapshot, page, resolution, contextFor(site, snapshot, vantage.reader));
+  const { model, validUntil } = pageModel(snapshot, page, resolution, contextFor(site, snapshot, vantage.reader, true));
   const shownIds = new Set(resolution.shown.map(each => each.placement.id));
   const reasons = new Map(resolution.away.map(each => [each.id, each.reason]));
   const all = [...resolution.shown.map(each => ({ id: each.placement.id, value: each.placement.value })), ...resolution.away];
@@ -44,7 +44,7 @@ export function viewPage(site: Site, request: ViewRequest): View {
   );
   return {
     html: site.theme.render(model, {
-      language: site.ledger.baseLocale,
+      ...languageOf(site, snapshot),
       isSheet: true,
       registry: site.registry,
       onFault: noteFault(site, snapshot),

@@ -82,9 +82,9 @@ export class Snapshots {
     return assembleSnapshot(this.ledger, options, live);
   }
 
-  /** The site at a moment as another ledger has it that was made from this one. */
-  ofLedger(ledger: Ledger, moment: Instant): SiteSnapshot {
-    const options = this.#options(moment, this.clocks.content(), []);
+  /** The site at a moment, read in a locale, as another ledger has it that was made from this one. */
+  ofLedger(ledger: Ledger, moment: Instant, locale = this.ledger.baseLocale): SiteSnapshot {
+    const options = this.#options(moment, this.clocks.content(), [], locale);
     const published = ledger.publishedSince(this.ledger.publishedVersion);
     const isMade = ledger.origin === this.ledger && published !== null && moment >= options.now;
     const live = isMade ? liveSince(ledger, options, this.#keptAt(moment, options.now).live, published) : null;

@@ -43,7 +43,7 @@ function wayLinks({ snapshot, fields: chosen, page, reader }: BlockContext): rea
   function openStep(each: PageNode): PageLink {
     return {
       title: each === snapshot.front ? String(chosen['homeLabel'] || each.value.title) : each.value.menuLabel || each.value.title,
-      path: each.facts.path,
+      path: each.address,
       isCurrent: each === page,
       isClosed: false,
       holdsCurrent: false,

@@ -100,10 +100,10 @@ export const listing: BlockType = {
 
 function cardOf(page: PageNode, style: MomentStyle, opener: FieldOpener): CardModel {
   const start = startOf(page);
-  const { value, facts } = page;
+  const { value, address } = page;
   return {
     title: value.title,
-    path: facts.path,
+    path: address,
     standfirst: standfirstOf(value),
     picture: opener.file(pictureOf(value)),
     pictureText: pictureTextOf(value),

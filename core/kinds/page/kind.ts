@@ -37,7 +37,7 @@ export const page: Kind<PageValue> = {
     ...referencesOfFields(page.fields!(value, registry), value.fields, '/fields'),
   ],
   words: (value, { registry }) => wordsOfFields(page.fields!(value, registry), value.fields),
-  path: (id, value, snapshot) => snapshot.pageById.get(id)?.facts.path ?? `/${value.segment}`,
+  path: (id, value, snapshot) => snapshot.pageById.get(id)?.address ?? `/${value.segment}`,
   found: (id, value, { snapshot }) => ({
     detail: page.path!(id, value, snapshot),
     pageId: snapshot.pageById.has(id) ? id : null,

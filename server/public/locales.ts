@@ -1,0 +1,74 @@
+import { alternatesOf, type Alternates, type ReadIn } from '@core/locale/alternates';
+import { fallbackChain, isRead, localeNamed, localeOfAddress, type SiteLocale } from '@core/locale/site-locale';
+import { mayRead } from '@core/placement/resolve';
+import { anyone, type ReaderFacts } from '@core/rule/who';
+import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
+import { wordsIn, type Words } from '@core/theme/words';
+import type { Request } from 'express';
+import type { SiteSettings } from '../repositories/settings-repository';
+import type { Site } from '../site/site';
+
+/** In which locale a request is read by somebody. A locale that is not read by them has no addresses of its own. */
+export function localeOfRequest(site: Site, request: Request, isStaff: boolean): SiteLocale {
+  const { locales } = site.settings;
+  if (locales.length === 1) return locales[0]!;
+  const read = locales.filter(each => isRead(each, isStaff));
+  return localeOfAddress(read, (request.hostname ?? '').toLowerCase(), request.path);
+}
+
+/** In which locale a path of this site is read by everybody, such as one that a form leads back to. */
+export function localeOfPath(site: Site, path: string): SiteLocale {
+  const read = site.settings.locales.filter(each => isRead(each, false));
+  return localeOfAddress(read, '', path);
+}
+
+/** The locale of a snapshot; one that the site does not have is written like the first. */
+export function localeOf(site: Site, snapshot: SiteSnapshot): SiteLocale {
+  return localeNamed(site.settings.locales, snapshot.locale) ?? site.settings.locales[0]!;
+}
+
+/** What stands before the paths of a locale: its own host, or else that of the site where a locale has one of its own. */
+export function originOf(site: Site, locale: SiteLocale): string {
+  const { publicAddress } = site;
+  if (locale.host !== '') return `${publicAddress.startsWith('http:') ? 'http' : 'https'}://${locale.host}`;
+  return site.settings.locales.some(each => each.host !== '') ? publicAddress : '';
+}
+
+/** Where a page is to be read in every locale, as one reader may. */
+export function alternatesIn(site: Site, snapshot: SiteSnapshot, page: PageNode | null, reader: ReaderFacts, isStaff: boolean): Alternates {
+  const readIn = site.settings.locales
+    .filter(each => isRead(each, isStaff))
+    .map((locale): ReadIn => ({
+      locale,
+      snapshot: locale.tag === snapshot.locale ? snapshot : site.snapshots.readIn(locale.tag, [], snapshot.moment),
+    }));
+  return alternatesOf(page, snapshot.locale, reader, readIn, locale => originOf(site, locale));
+}
+
+const keptWords = new WeakMap<SiteSettings, Map<string, Words>>();
+
+/** The fixed words of the theme in a locale; the same object for as long as nobody sets others. */
+export function themeWords(site: Site, tag: string): Words {
+  const { settings, theme } = site;
+  const kept = keptWords.get(settings) ?? new Map<string, Words>();
+  keptWords.set(settings, kept);
+  const words = kept.get(tag) ?? wordsIn(tag, settings.locales, theme.words, settings.themeWords);
+  kept.set(tag, words);
+  return words;
+}
+
+/** What the site is called, or about, in a locale. */
+export function siteWord(site: Site, tag: string, word: 'name' | 'description'): string {
+  const { settings } = site;
+  const [base] = settings.locales;
+  for (const each of fallbackChain(tag, settings.locales, base!.tag)) {
+    const own = each === base!.tag ? settings[word] : settings.siteWords[each]?.[word];
+    if (own) return own;
+  }
+  return settings[word];
+}
+
+/** A live page that everybody may read, with its alternates: what search engines are told of. */
+export function publicPagesIn(site: Site, locale: SiteLocale): readonly PageNode[] {
+  return site.snapshots.readIn(locale.tag, []).pages.filter(page => mayRead(page, anyone));
+}
