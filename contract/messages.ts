@@ -89,6 +89,12 @@ export const change = z.strictObject({
   retires: z.boolean().default(false),
   /** The revision that the change was made from: the live one, a proposal's head, or null for a new record. */
   baseRevisionId: uuid.nullable(),
+  /** In which locale it is written; null is the one in which the record began, or for a new one the site's first. */
+  locale: localeTag.nullable().optional(),
+  /** Of words in another locale: the revision they were written beside. */
+  translatedFromId: uuid.nullable().optional(),
+  /** Of words in another locale: names of those that were found still right. */
+  stillRight: z.array(line(80)).max(500).optional(),
 });
 
 /** Times of a publication. Empty `from` means at once. */
@@ -148,6 +154,9 @@ export const saveProposal = z.strictObject({
   /** The head that the writer saw; another one means that somebody saved in between. */
   parentRevisionId: uuid,
   note: line(300).default(''),
+  /** Of words in another locale: see {@link change}. */
+  translatedFromId: uuid.nullable().optional(),
+  stillRight: z.array(line(80)).max(500).optional(),
 });
 
 /** From where one looks. */
@@ -166,6 +175,7 @@ export const overlayChange = z.strictObject({
   kind,
   value: z.unknown().default(null),
   retires: z.boolean().default(false),
+  locale: localeTag.nullable().optional(),
 });
 
 /** Asks what a page holds, with chosen editions and unsaved changes. */
@@ -376,6 +386,8 @@ export const editionDetail = editionRow.extend({
       proposalId: z.string(),
       recordId: z.string(),
       kind,
+      /** The tag of the locale that it is written in; null is the one in which the record began. */
+      locale: z.string().nullable(),
       title: z.string(),
       isNew: z.boolean(),
       retires: z.boolean(),

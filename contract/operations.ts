@@ -4,6 +4,7 @@ import * as addresses from './addresses';
 import * as assembling from './assembling';
 import * as files from './files';
 import * as menus from './menus';
+import * as languages from './languages';
 import * as messages from './messages';
 import * as people from './people';
 import * as site from './site';
@@ -191,6 +192,35 @@ export const operations = {
     summary: 'Saves a new revision on a proposal.',
     body: messages.saveProposal,
     answer: messages.recordDetail,
+  },
+  saveLocales: {
+    method: 'put',
+    path: '/locales',
+    summary: 'Sets the locales in which the site is read, in their order.',
+    body: languages.locales,
+    answer: messages.session,
+  },
+  reportLocales: {
+    method: 'post',
+    isQuestion: true,
+    path: '/locales/report',
+    summary: 'What other locales would do to addresses and to what is read by whom.',
+    body: languages.locales,
+    answer: languages.localesReport,
+  },
+  readCoverage: {
+    method: 'get',
+    path: '/coverage',
+    summary: 'How far every record of a kind is written in every locale.',
+    query: languages.coverageQuery,
+    answer: languages.coverage,
+  },
+  readWords: {
+    method: 'get',
+    path: '/records/{id}/words',
+    summary: 'A record in a locale, field by field: what it says there, what it follows, and what it is behind.',
+    query: languages.wordsQuery,
+    answer: languages.words,
   },
   view: {
     method: 'post',

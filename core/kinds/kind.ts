@@ -57,8 +57,10 @@ export interface OwnField {
   readonly isGiven?: boolean;
   /** What empty is called. */
   readonly empty?: string;
-  /** Whether it may say other words in each locale. */
-  readonly hasOwnWords?: boolean;
+  /** Whether it may say other words in each locale; a name says which part of it. */
+  readonly hasOwnWords?: boolean | string;
+  /** The part of each of its items that may: of all that lie in a tree, told apart by their ids. */
+  readonly itemsHaveOwnWords?: string;
 }
 
 /** What becomes visible of a record, where, when it is looked for. */

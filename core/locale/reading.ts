@@ -17,10 +17,16 @@ export interface Reading {
 /**
  * The locales whose publications decide how a record is read, the nearest first: those of the chain up to the one in which
  * it began, as far as anything of it was ever published there.
+ * @param own - the locale in which it began
  * @param laid - words that stand in for those in force
  */
-export function decidingLocales(ledger: Ledger, recordId: string, chain: readonly string[], laid?: LaidWords): readonly string[] {
-  const own = ledger.localeOf(recordId);
+export function decidingLocales(
+  ledger: Ledger,
+  recordId: string,
+  own: string,
+  chain: readonly string[],
+  laid?: LaidWords,
+): readonly string[] {
   const end = chain.indexOf(own);
   return (end < 0 ? chain : chain.slice(0, end)).filter(locale => laid?.has(locale) || ledger.entriesOf(recordId, locale).length > 0);
 }
@@ -36,17 +42,17 @@ export function decidingLocales(ledger: Ledger, recordId: string, chain: readonl
 export function readAlong(
   ledger: Ledger,
   recordId: string,
+  own: string,
   chain: readonly string[],
   base: unknown,
   stateIn: (locale: string) => InForce | { readonly state: 'laid'; readonly words: unknown },
   laid?: LaidWords,
 ): Reading {
-  const own = ledger.localeOf(recordId);
   const gone: Reading = { value: null, from: [] };
   if (base === null) return gone;
   const words: OwnWords[] = [];
   const from: string[] = [];
-  for (const locale of decidingLocales(ledger, recordId, chain, laid)) {
+  for (const locale of decidingLocales(ledger, recordId, own, chain, laid)) {
     const inForce = stateIn(locale);
     const isOut =
       inForce.state === 'retired' ||
@@ -75,9 +81,10 @@ export function readAt(
     for (const { from, until: end } of known) for (const at of [from, end ?? Infinity]) if (at > moment && at < until) until = at;
     return inForceAt(known, moment);
   };
-  const inForce = stateIn(ledger.localeOf(recordId));
+  const own = ledger.localeOf(recordId);
+  const inForce = stateIn(own);
   const base = inForce.state === 'live' ? ledger.revision(inForce.revisionId).value : null;
   // Every deciding locale is asked, also where the record is gone: another may bring it back.
-  for (const locale of decidingLocales(ledger, recordId, chain)) stateIn(locale);
-  return { ...readAlong(ledger, recordId, chain, base, stateIn), until };
+  for (const locale of decidingLocales(ledger, recordId, own, chain)) stateIn(locale);
+  return { ...readAlong(ledger, recordId, own, chain, base, stateIn), until };
 }

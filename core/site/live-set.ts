@@ -135,6 +135,9 @@ export function valuesAlong(
     if (locale !== undefined && locale !== localeOfOverlaid(ledger, recordId, overlays))
       laid.set(recordId, new Map(laid.get(recordId)).set(locale, value));
   const ids = new Set<string>(laid.keys());
+  // What is only laid over may begin in another locale too.
+  for (const { recordId } of overlays)
+    if (!ledger.records.has(recordId) && localeOfOverlaid(ledger, recordId, overlays) !== ledger.baseLocale) ids.add(recordId);
   for (const locale of chain)
     if (locale !== ledger.baseLocale) for (const id of ledger.publishedIn(locale)) if (ledger.localeOf(id) !== locale) ids.add(id);
   for (const id of ledger.foreign) ids.add(id);
@@ -148,11 +151,12 @@ export function valuesAlong(
     return inForceAt(known, moment);
   };
   const values = new Map(base);
-  for (const [kind, list] of groupBy(ids, id => ledger.records.get(id)?.kind ?? '')) {
+  for (const [kind, list] of groupBy(ids, id => ledger.records.get(id)?.kind ?? overlays.find(each => each.recordId === id)!.kind)) {
     const live = new Map(values.get(kind));
     for (const id of list) {
-      for (const locale of decidingLocales(ledger, id, chain, laid.get(id))) stateIn(id)(locale);
-      const { value } = readAlong(ledger, id, chain, live.get(id) ?? null, stateIn(id), laid.get(id));
+      const own = localeOfOverlaid(ledger, id, overlays);
+      for (const locale of decidingLocales(ledger, id, own, chain, laid.get(id))) stateIn(id)(locale);
+      const { value } = readAlong(ledger, id, own, chain, live.get(id) ?? null, stateIn(id), laid.get(id));
       if (value === null) live.delete(id);
       else live.set(id, value);
     }

@@ -20,6 +20,8 @@ import { healthOf } from '../services/health';
 import { limitsNow, saveLimits } from '../services/limits';
 import { saveSiteSettings } from '../services/site-settings';
 import { checkedLook, labelOfLook, mayLookAs, personSeen, readerLookedAs } from '../services/look-as';
+import { coverageTable, reportLocales, saveLocales } from '../services/languages';
+import { readWords } from '../services/words';
 import { listMenus } from '../services/menus';
 import { copyOfPages } from '../services/page-copies';
 import { changePassword } from '../services/access';
@@ -206,7 +208,14 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     readUndoing: ({ id }) => undoingOf(site, id),
     listEditions: ({ person, query }) => [...listEditions(site, person, query.stage)],
     saveProposal: async ({ person, id, body }) =>
-      readRecord(site, person, await saveProposal(site, person, id, body.value, body.parentRevisionId, body.note)),
+      readRecord(site, person, await saveProposal(site, person, id, body.value, body.parentRevisionId, body.note, body)),
+    saveLocales: async ({ request, response, self, person, body }) => {
+      await saveLocales(site, person, body.locales);
+      return describeSession(site, sessions, request, response, self);
+    },
+    reportLocales: ({ body }) => reportLocales(site, body.locales),
+    readCoverage: ({ query }) => coverageTable(site, query.kind),
+    readWords: ({ person, id, query }) => readWords(site, person, id, query.locale),
     view: ({ person, body }) => viewPage(site, lookedAs(site, person!, { ...body, changes: checkedChanges(site, body.changes) })),
     effect: ({ body }) => [...effectsOf(site, overlaysFor(site, body.withEditions, checkedChanges(site, body.changes)), body.moment)],
     readSiteFacts: ({ body }) => siteFacts(site, { ...body, changes: checkedChanges(site, body.changes) }),

@@ -246,7 +246,9 @@ describe('bad input', () => {
       const { text: html } = await (await test.client()).get('/schools/resources');
       expect(html).toContain('<p>kept</p>');
       // The theme's own scripts have an address; one from words would not.
-      expect(html).not.toMatch(/<script(?! src="\/theme\/)|<iframe|<svg on|onerror\s*=\s*alert|href="javascript:|href="\/\/|style="background/);
+      expect(html).not.toMatch(
+        /<script(?! src="\/theme\/)|<iframe|<svg on|onerror\s*=\s*alert|href="javascript:|href="\/\/|style="background/,
+      );
     });
   }
 });

@@ -21,6 +21,10 @@ export function emptyBatch(): Batch {
   return { records: [], revisions: [], editions: [], proposals: [], entries: [], moves: [] };
 }
 
+/** A change to be added; without a locale it is of the one in which its record began. */
+export type ChangeToAdd = Pick<Change, 'recordId' | 'kind' | 'retires' | 'baseRevisionId' | 'value'> &
+  Partial<Pick<Change, 'locale' | 'translatedFromId'>>;
+
 /** Of whom a change is, and how far it has come. */
 export interface ChangeMade {
   readonly edition: Edition;
@@ -35,23 +39,30 @@ export interface ChangeMade {
 export function addChange(
   site: Site,
   batch: Batch,
-  { recordId, kind, retires, baseRevisionId, value }: Change,
+  { recordId, kind, retires, baseRevisionId, value, locale: wanted, translatedFromId }: ChangeToAdd,
   { edition, person, note, stage, at }: ChangeMade,
 ): Proposal {
-  if (!site.ledger.records.has(recordId))
-    batch.records.push({ id: recordId, kind, locale: site.ledger.baseLocale, createdAt: at, createdBy: person.id });
-  const live = liveRevisionId(site, recordId, site.clocks.content());
+  const locale = wanted ?? site.ledger.localeOf(recordId);
+  if (!site.ledger.records.has(recordId)) batch.records.push({ id: recordId, kind, locale, createdAt: at, createdBy: person.id });
+  const live = liveRevisionId(site, recordId, site.clocks.content(), locale);
   // What is taken off without ever having been live is named by its newest words.
-  let headRevisionId = baseRevisionId ?? live ?? site.ledger.revisionsOf(recordId).at(-1)?.id;
+  let headRevisionId = baseRevisionId ?? live ?? newestIn(site, recordId, locale);
   if (!retires) {
-    const revision = newRevision(site, recordId, baseRevisionId, value, person, note);
+    const revision = newRevision(
+      site,
+      { recordId, locale, translatedFromId: translatedFromId ?? null },
+      baseRevisionId,
+      value,
+      person,
+      note,
+    );
     batch.revisions.push(revision);
     headRevisionId = revision.id;
   }
   const proposal: Proposal = {
     id: uuidv7(),
     recordId,
-    locale: site.ledger.baseLocale,
+    locale,
     editionId: edition.id,
     headRevisionId: headRevisionId!,
     baseRevisionId: live,
@@ -65,15 +76,27 @@ export function addChange(
   return proposal;
 }
 
-/** A revision of a record, made from another. @param parentId - null for a first one */
-export function newRevision(site: Site, recordId: string, parentId: string | null, value: unknown, person: Person, note: string): Revision {
+// What is left out of a locale without ever having had words there is named by what it follows.
+function newestIn(site: Site, recordId: string, locale: string): string | undefined {
+  return (site.ledger.revisionsOf(recordId, locale).at(-1) ?? site.ledger.revisionsOf(recordId).at(-1))?.id;
+}
+
+/** A revision of a record in a locale, made from another. @param parentId - null for a first one */
+export function newRevision(
+  site: Site,
+  { recordId, locale, translatedFromId }: Pick<Revision, 'recordId' | 'locale' | 'translatedFromId'>,
+  parentId: string | null,
+  value: unknown,
+  person: Person,
+  note: string,
+): Revision {
   return {
     id: uuidv7(),
     recordId,
-    locale: site.ledger.baseLocale,
+    locale,
     parentId,
     mergedFromId: null,
-    translatedFromId: null,
+    translatedFromId,
     value,
     createdAt: site.clocks.running(),
     createdBy: person.id,

@@ -21,9 +21,9 @@ export function kindOf(site: Site, recordId: string): RecordKind {
   return record.kind;
 }
 
-/** The revision of a record that is live at a moment, or null. */
-export function liveRevisionId(site: Site, recordId: string, moment: number): string | null {
-  const inForce = site.ledger.inForce(recordId, moment, Infinity);
+/** The revision of a record that is live at a moment in a locale, its own unless another is said; or null. */
+export function liveRevisionId(site: Site, recordId: string, moment: number, locale?: string | null): string | null {
+  const inForce = site.ledger.inForce(recordId, moment, Infinity, locale ?? undefined);
   return inForce.state === 'live' ? inForce.revisionId : null;
 }
 
@@ -37,6 +37,7 @@ export function overlayOf(site: Site, proposal: Proposal): Overlay {
   return {
     recordId: proposal.recordId,
     kind: kindOf(site, proposal.recordId),
+    locale: proposal.locale,
     value: proposal.retires ? null : site.ledger.revision(proposal.headRevisionId).value,
   };
 }

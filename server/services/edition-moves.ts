@@ -15,6 +15,7 @@ import { kindOf, liveRevisionId, writtenIn } from './edition-lookups';
 import { acceptedBreaches } from './expectations';
 import { momentStyle, nameOfPerson, peopleWithRoles, someOf, titleOf } from './names';
 import { addForwardings } from './moved-addresses';
+import { readAs } from './own-words';
 import { publicationOf, refuseUnsettled, type PublishedChange } from './publication';
 import { refuseUnfit } from './publication-faults';
 import { beyondWords, pagesBeyond } from './reach-of-act';
@@ -98,11 +99,11 @@ export async function refuseUnseen(site: Site, proposals: readonly Proposal[], d
     return {
       proposalId: id,
       recordId,
-      title: titleOf(site, snapshot, kind, head.value),
+      title: titleOf(site, snapshot, kind, readAs(site, head, head.value)),
       headRevisionId,
       by: nameOfPerson(site, head.createdBy),
       at: head.createdAt,
-      fields: describeChanges(site, snapshot, kind, seen?.value ?? null, head.value),
+      fields: describeChanges(site, snapshot, kind, readAs(site, head, seen?.value ?? null), readAs(site, head, head.value)),
     };
   });
   const first = changed[0]!;
@@ -115,7 +116,7 @@ export async function refuseUnseen(site: Site, proposals: readonly Proposal[], d
 }
 
 function refuseMovedBase(site: Site, proposals: readonly Proposal[], from: number, isAccepted: boolean): void {
-  const moved = proposals.filter(proposal => liveRevisionId(site, proposal.recordId, from) !== proposal.baseRevisionId);
+  const moved = proposals.filter(proposal => liveRevisionId(site, proposal.recordId, from, proposal.locale) !== proposal.baseRevisionId);
   if (moved.length === 0 || isAccepted) return;
   throw new Refusal(
     'live-moved',
@@ -130,7 +131,7 @@ function overlaysOf(site: Site, batch: Batch, proposals: readonly Proposal[]): r
   return proposals.map(proposal => {
     const revision = batch.revisions.find(each => each.id === proposal.headRevisionId) ?? site.ledger.revision(proposal.headRevisionId);
     const kind = site.ledger.records.get(proposal.recordId)?.kind ?? batch.records.find(each => each.id === proposal.recordId)!.kind;
-    return { recordId: proposal.recordId, kind, value: proposal.retires ? null : revision.value };
+    return { recordId: proposal.recordId, kind, locale: proposal.locale, value: proposal.retires ? null : revision.value };
   });
 }
 

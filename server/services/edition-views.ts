@@ -13,6 +13,7 @@ import { describeChanges } from './descriptions';
 import { editionOf, factsOf, kindOf, liveRevisionId, overlayOf } from './edition-lookups';
 import { effectsOf } from './effects';
 import { nameOfPerson, peopleWithRoles, titleOf } from './names';
+import { isOfOwnWords, readAs } from './own-words';
 import { publicationOfOverlays } from './publication';
 import { pagesBeyond } from './reach-of-act';
 
@@ -44,19 +45,21 @@ export async function editionDetail(site: Site, person: Person, editionId: strin
     changes: proposals.map((proposal, index) => {
       const kind = kindOf(site, proposal.recordId);
       const value = site.ledger.revision(proposal.headRevisionId).value;
+      const isLeftOut = proposal.retires && isOfOwnWords(site, proposal);
       const base = proposal.baseRevisionId && site.ledger.revision(proposal.baseRevisionId).value;
       return {
         proposalId: proposal.id,
         recordId: proposal.recordId,
         kind,
-        title: titleOf(site, snapshot, kind, value),
+        locale: isOfOwnWords(site, proposal) ? proposal.locale : null,
+        title: titleOf(site, snapshot, kind, readAs(site, proposal, isLeftOut ? null : value)),
         isNew: proposal.baseRevisionId === null,
         retires: proposal.retires,
         value,
         headRevisionId: proposal.headRevisionId,
         lastAuthor: nameOfPerson(site, site.ledger.revision(proposal.headRevisionId).createdBy),
-        baseMoved: isOpen(proposal) && liveRevisionId(site, proposal.recordId, now) !== proposal.baseRevisionId,
-        fields: proposal.retires ? [] : describeChanges(site, snapshot, kind, base, value),
+        baseMoved: isOpen(proposal) && liveRevisionId(site, proposal.recordId, now, proposal.locale) !== proposal.baseRevisionId,
+        fields: proposal.retires ? [] : describeChanges(site, snapshot, kind, readAs(site, proposal, base), readAs(site, proposal, value)),
         effect: effects[index]!,
       };
     }),

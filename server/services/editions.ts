@@ -14,6 +14,7 @@ import type { Site } from '../site/site';
 import { editionOf, kindOf, liveRevisionId, overlaysOfEdition, writtenIn } from './edition-lookups';
 import { addChange, emptyBatch, newRevision, type Batch } from './batch';
 import { applyMove, refuseUnseen } from './edition-moves';
+import { checkedWords, isOfOwnWords, localeLookedAt, refuseUnknownLocale, readAs, wordsFaults, type WordsChange } from './own-words';
 import { describeChanges } from './descriptions';
 import { localeName, momentStyle, nameOfPerson, someOf, titleOf } from './names';
 import { faultsInSite, roleFaults, validateValue, valueById } from './validation';
@@ -30,7 +31,7 @@ async function storeEdition(site: Site, person: Person, input: NewEdition, befor
   refuseKinds(site, input.changes, person);
   if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', 'This edition has been saved already.');
   await site.history.read(basesOf(site, input.changes));
-  const values = validateChanges(site, person, input.changes);
+  const values = await validateChanges(site, person, input.changes);
   refuseStale(site, input.changes, values);
   // What is taken off may be named by a revision that was only history until now.
   await site.history.readForGood(
@@ -64,6 +65,9 @@ function basesOf(site: Site, changes: readonly Change[]): readonly Revision[] {
   return changes.flatMap(change => site.ledger.revisions.get(change.baseRevisionId ?? '') ?? []);
 }
 
+/** Of words in another locale: what they were written beside, and which of them were found still right. */
+export type WrittenBeside = Pick<WordsChange, 'translatedFromId' | 'stillRight'>;
+
 /** Saves a new revision on a proposal. Whoever saved in between is never overwritten. */
 export function saveProposal(
   site: Site,
@@ -72,8 +76,9 @@ export function saveProposal(
   raw: unknown,
   parentRevisionId: string,
   note: string,
+  written: WrittenBeside = {},
 ): Promise<string> {
-  return site.writes.run(() => storeRevision(site, person, proposalId, raw, parentRevisionId, note));
+  return site.writes.run(() => storeRevision(site, person, proposalId, raw, parentRevisionId, note, written));
 }
 
 async function storeRevision(
@@ -83,6 +88,7 @@ async function storeRevision(
   raw: unknown,
   parentRevisionId: string,
   note: string,
+  { translatedFromId, stillRight }: WrittenBeside,
 ): Promise<string> {
   const proposal = site.ledger.proposals.get(proposalId);
   if (!proposal) throw new Refusal('not-found', 'There is no such proposal.');
@@ -93,21 +99,38 @@ async function storeRevision(
       'move-refused',
       `This proposal is ${proposal.stage} and can no longer be changed. Begin a new one from what is live.`,
     );
-  const checked = validateValue(site, kind, raw, ['value']);
+  const { recordId, locale } = proposal;
+  const isOwn = isOfOwnWords(site, proposal);
+  const checked = isOwn
+    ? await checkedWords(
+        site,
+        { recordId, kind, locale, value: raw, baseRevisionId: proposal.headRevisionId, translatedFromId, stillRight },
+        ['value'],
+      )
+    : validateValue(site, kind, raw, ['value']);
   if (checked.kind === 'faulty') refuseInvalid(checked.faults);
   if (proposal.headRevisionId !== parentRevisionId)
-    throw staleRefusal(site, [clashOf(site, proposal.recordId, kind, proposal.headRevisionId, checked.value)]);
+    throw staleRefusal(site, [clashOf(site, proposal, kind, proposal.headRevisionId, checked.value)]);
   const overlays = overlaysOfEdition(site, proposal.editionId).map(each =>
-    each.recordId === proposal.recordId ? { ...each, value: checked.value } : each,
+    each.recordId === recordId && each.locale === locale ? { ...each, value: checked.value } : each,
   );
-  const snapshot = site.snapshots.with(overlays);
-  const change = { recordId: proposal.recordId, kind, value: valueById(site, snapshot, kind, checked.value) };
-  const faults = [
-    ...faultsInSite(site, snapshot, change, '/value'),
-    ...roleFaults(site, person, { ...change, baseRevisionId: proposal.headRevisionId }, '/value'),
-  ];
+  const snapshot = site.snapshots.readIn(locale, overlays);
+  const change = { recordId, kind, locale, value: isOwn ? checked.value : valueById(site, snapshot, kind, checked.value) };
+  const faults = isOwn
+    ? wordsFaults(site, person, overlays, change, proposal.headRevisionId, '/value')
+    : [
+        ...faultsInSite(site, snapshot, change, '/value'),
+        ...roleFaults(site, person, { ...change, baseRevisionId: proposal.headRevisionId }, '/value'),
+      ];
   if (faults.length > 0) refuseInvalid(faults);
-  const revision = newRevision(site, proposal.recordId, proposal.headRevisionId, change.value, person, note);
+  const revision = newRevision(
+    site,
+    { recordId, locale, translatedFromId: translatedFromId ?? null },
+    proposal.headRevisionId,
+    change.value,
+    person,
+    note,
+  );
   await write(site, {
     ...emptyBatch(),
     revisions: [revision],
@@ -128,33 +151,55 @@ export function moveEdition(site: Site, person: Person, editionId: string, move:
   });
 }
 
-function validateChanges(site: Site, person: Person, changes: readonly Change[]): readonly unknown[] {
+async function validateChanges(site: Site, person: Person, changes: readonly Change[]): Promise<readonly unknown[]> {
   const faults: Fault[] = [];
-  const twice = changes.findIndex((change, index) => changes.findIndex(each => each.recordId === change.recordId) !== index);
+  changes.forEach(({ locale }, index) => refuseUnknownLocale(site, locale, `/changes/${index}/locale`));
+  const key = ({ recordId, locale }: Change) => `${recordId} ${locale ?? site.ledger.localeOf(recordId)}`;
+  const twice = changes.findIndex((change, index) => changes.findIndex(each => key(each) === key(change)) !== index);
   if (twice >= 0) faults.push({ pointer: `/changes/${twice}/recordId`, detail: 'This record is changed twice.' });
-  const values = changes.map((change, index) => {
-    if (change.retires) return null;
-    const checked = validateValue(site, change.kind, change.value, ['changes', index, 'value']);
-    if (checked.kind === 'valid') return checked.value;
-    faults.push(...checked.faults);
-    return null;
-  });
+  const values: unknown[] = [];
+  for (const [index, change] of changes.entries()) {
+    const prefix = ['changes', index, 'value'];
+    const checked = change.retires
+      ? ({ kind: 'valid', value: null } as const)
+      : isOfOwnWords(site, change)
+        ? await checkedWords(site, { ...change, locale: change.locale! }, prefix)
+        : validateValue(site, change.kind, change.value, prefix);
+    if (checked.kind === 'faulty') faults.push(...checked.faults);
+    values.push(checked.kind === 'valid' ? checked.value : null);
+  }
   if (faults.length === 0) {
-    const overlays = changes.map((change, index): Overlay => ({ recordId: change.recordId, kind: change.kind, value: values[index] }));
-    const snapshot = site.snapshots.with(overlays);
-    values.forEach((value, index) => (values[index] = valueById(site, snapshot, overlays[index]!.kind, value)));
+    const overlays = changes.map(({ recordId, kind, locale }, index): Overlay => ({
+      recordId,
+      kind,
+      ...(locale ? { locale } : {}),
+      value: values[index],
+    }));
+    const snapshotOf = (change: Change) => site.snapshots.readIn(localeLookedAt(site, change), overlays);
+    values.forEach((value, index) => {
+      const change = changes[index]!;
+      if (!isOfOwnWords(site, change)) values[index] = valueById(site, snapshotOf(change), change.kind, value);
+    });
     overlays.forEach((overlay, index) => {
       const prefix = `/changes/${index}/value`;
-      const { baseRevisionId } = changes[index]!;
-      faults.push(...faultsInSite(site, snapshot, overlay, prefix), ...roleFaults(site, person, { ...overlay, baseRevisionId }, prefix));
+      const { baseRevisionId, locale } = changes[index]!;
+      if (isOfOwnWords(site, changes[index]!))
+        faults.push(...wordsFaults(site, person, overlays, { ...overlay, locale: locale! }, baseRevisionId, prefix));
+      else
+        faults.push(
+          ...faultsInSite(site, snapshotOf(changes[index]!), overlay, prefix),
+          ...roleFaults(site, person, { ...overlay, baseRevisionId }, prefix),
+        );
     });
   }
   if (faults.length > 0) refuseInvalid(faults);
   return values;
 }
 
-function refuseKinds(site: Site, changes: readonly { readonly kind: RecordKind; readonly locale?: string }[], person: Person): void {
-  const forbidden = changes.map(change => writtenIn(site, change)).find(written => !mayWrite(person.grants, written));
+function refuseKinds(site: Site, changes: readonly { readonly kind: RecordKind; readonly locale?: string | null }[], person: Person): void {
+  const forbidden = changes
+    .map(({ kind, locale }) => writtenIn(site, { kind, locale: locale ?? undefined }))
+    .find(written => !mayWrite(person.grants, written));
   if (!forbidden) return;
   const roles = rolesWith('write', forbidden);
   const { kind, locale } = forbidden;
@@ -167,7 +212,9 @@ function refuseKinds(site: Site, changes: readonly { readonly kind: RecordKind; 
 function refuseStale(site: Site, changes: readonly Change[], values: readonly unknown[]): void {
   const clashes = changes.flatMap((change, index) => {
     const theirs = overtakenBy(site, change);
-    return theirs === null ? [] : [clashOf(site, change.recordId, change.kind, theirs, values[index])];
+    return theirs === null
+      ? []
+      : [clashOf(site, { recordId: change.recordId, locale: change.locale ?? null }, change.kind, theirs, values[index])];
   });
   if (clashes.length > 0) throw staleRefusal(site, clashes);
 }
@@ -181,27 +228,37 @@ function overtakenBy(site: Site, change: Change): string | null {
     return null;
   }
   if (record.kind !== change.kind) refuseInvalid([{ pointer: '/changes', detail: `That record is a ${record.kind}.` }]);
-  const live = liveRevisionId(site, change.recordId, site.clocks.content());
-  const heads = site.ledger.openProposalsOf(change.recordId).map(proposal => proposal.headRevisionId);
+  const locale = change.locale ?? record.locale;
+  const live = liveRevisionId(site, change.recordId, site.clocks.content(), locale);
+  const open = site.ledger.openProposalsOf(change.recordId).filter(each => each.locale === locale);
+  const heads = open.map(proposal => proposal.headRevisionId);
   if (live === change.baseRevisionId || heads.includes(change.baseRevisionId ?? '')) return null;
-  const revisions = site.ledger.revisionsOf(change.recordId);
+  const revisions = site.ledger.revisionsOf(change.recordId, locale);
   // Nothing is live (drafted, expired or taken off): going on from any of its revisions overwrites nothing.
   if (live === null && revisions.some(each => each.id === change.baseRevisionId)) return null;
-  return live ?? revisions[revisions.length - 1]!.id;
+  // In another locale there may be no words yet.
+  return live ?? revisions.at(-1)?.id ?? null;
 }
 
 type Clash = ReturnType<typeof clashOf>;
 
 /** Both versions of a record that was changed twice, and how they differ in words. */
-function clashOf(site: Site, recordId: string, kind: RecordKind, theirRevisionId: string, yours: unknown) {
+function clashOf(
+  site: Site,
+  { recordId, locale }: { readonly recordId: string; readonly locale: string | null },
+  kind: RecordKind,
+  theirRevisionId: string,
+  yours: unknown,
+) {
+  const read = (value: unknown) => readAs(site, { recordId, locale }, value);
   const theirs = site.ledger.revision(theirRevisionId);
   const snapshot = site.snapshots.at();
   return {
     recordId,
-    title: titleOf(site, snapshot, kind, yours ?? theirs.value),
+    title: titleOf(site, snapshot, kind, read(yours ?? theirs.value)),
     yours,
     theirs: { revisionId: theirs.id, value: theirs.value, by: nameOfPerson(site, theirs.createdBy), at: theirs.createdAt },
-    fields: describeChanges(site, snapshot, kind, theirs.value, yours),
+    fields: describeChanges(site, snapshot, kind, read(theirs.value), read(yours)),
   };
 }
 

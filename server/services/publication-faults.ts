@@ -13,6 +13,7 @@ import type { Site } from '../site/site';
 
 import { momentStyle, namesFor } from './names';
 import type { Publication, PublishedChange } from './publication';
+import { isOfOwnWords, localeLookedAt, wordsFaults } from './own-words';
 import { planForGood } from './plan';
 import { snapshotOf } from './reach-of-act';
 import { faultsInSite } from './validation';
@@ -23,10 +24,16 @@ import { faultsInSite } from './validation';
  */
 export function refuseUnfit(site: Site, publication: Publication): void {
   const { changes, after, from } = publication;
-  const starting = snapshotOf(site, after, from);
-  const faults = changes.flatMap((change, index) => [...faultsInSite(site, starting, change, `/changes/${index}/value`)]);
-  for (const change of changes) {
+  const startingIn = (change: PublishedChange) => snapshotOf(site, after, from, localeLookedAt(site, change));
+  const faults = changes.flatMap((change, index) => {
+    const prefix = `/changes/${index}/value`;
+    return isOfOwnWords(site, change)
+      ? [...wordsFaults(site, null, changes, { ...change, locale: change.locale! }, null, prefix)]
+      : [...faultsInSite(site, startingIn(change), change, prefix)];
+  });
+  for (const change of changes.filter(each => !isOfOwnWords(site, each))) {
     const blockId = change.value === null ? undefined : kindNamed(change.kind).needsBlock?.(change.value);
+    const starting = startingIn(change);
     if (blockId && !starting.blocks.has(blockId))
       faults.push({
         pointer: '/name',
@@ -39,7 +46,8 @@ export function refuseUnfit(site: Site, publication: Publication): void {
 }
 
 // Addresses, the front page and loops are looked at wherever anything begins or ends.
-function faultsAhead(site: Site, { changes, after, from }: Publication): readonly Fault[] {
+function faultsAhead(site: Site, { changes: all, after, from }: Publication): readonly Fault[] {
+  const changes = all.filter(each => !isOfOwnWords(site, each));
   const pages = changes.filter(each => kindNamed(each.kind).isAddressed);
   const carriers = changes.filter(
     each => kindNamed(each.kind).isInset && each.value !== null && insetIdsOf(each.value as BlockValue).length > 0,

@@ -3,13 +3,15 @@ import { writeMoment } from '@core/format/moment';
 import type { Ledger, LedgerRows } from '@core/ledger/ledger';
 import { outlookFrom, spansKeepingPlan, turnsCovered, type PublicationSpan, type Turn } from '@core/ledger/outlook';
 import type { LedgerRecord, PublicationEntry, Revision } from '@core/ledger/records';
+import type { OwnWords } from '@core/locale/own-words';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
 import { v7 as uuidv7 } from 'uuid';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import type { NewEntry } from '../repositories/ledger-repository';
 import type { Site } from '../site/site';
-import { momentStyle, titleOf } from './names';
+import { localeName, momentStyle, titleOf } from './names';
+import { isOfOwnWords, valueWith } from './own-words';
 
 /** A change on its way to readers: the revision that is to be live, or null for taking the record off. */
 export interface PublishedChange extends Overlay {
@@ -55,10 +57,10 @@ export function publicationOf(
   basis: PublicationBasis,
 ): Publication {
   const span = spanOf(site, wish);
-  const locale = site.ledger.baseLocale;
   const recordedAt = Math.max(site.clocks.running(), site.ledger.lastRecordedAt);
   const covers: Covered[] = [];
   const entries = changes.flatMap((change): readonly NewEntry[] => {
+    const locale = change.locale ?? site.ledger.localeOf(change.recordId);
     const known = site.ledger.outlookOf(change.recordId, locale).known;
     const turns = turnsCovered(known, span);
     covers.push(...turns.map(turn => coveredBy(site, change, turn)));
@@ -94,13 +96,14 @@ export function publicationOfOverlays(site: Site, overlays: readonly Overlay[], 
   const at = site.clocks.running();
   const records: LedgerRecord[] = [];
   const revisions: Revision[] = [];
-  const changes = overlays.map(({ recordId, kind, value }): PublishedChange => {
-    if (!site.ledger.records.has(recordId))
-      records.push({ id: recordId, kind, locale: site.ledger.baseLocale, createdAt: at, createdBy: '' });
-    if (value === null) return { recordId, kind, value, revisionId: null };
-    const revision = revisionLookedAt(recordId, site.ledger.baseLocale, value, at);
+  const changes = overlays.map((overlay): PublishedChange => {
+    const { recordId, kind, value } = overlay;
+    const locale = overlay.locale ?? site.ledger.localeOf(recordId);
+    if (!site.ledger.records.has(recordId)) records.push({ id: recordId, kind, locale, createdAt: at, createdBy: '' });
+    if (value === null) return { ...overlay, revisionId: null };
+    const revision = revisionLookedAt(recordId, locale, value, at);
     revisions.push(revision);
-    return { recordId, kind, value, revisionId: revision.id };
+    return { ...overlay, revisionId: revision.id };
   });
   return publicationOf(site, changes, wish, { by: '', reason: '', editionId: null, rows: { records, revisions } });
 }
@@ -134,15 +137,23 @@ function cancelled(known: readonly PublicationEntry[], turns: readonly Turn[], s
   return known.filter(entry => entry.from > span.from && ids.has(entry.publicationId));
 }
 
-function coveredBy(site: Site, { recordId, kind, value }: PublishedChange, { at, inForce }: Turn): Covered {
+function coveredBy(site: Site, { recordId, kind, locale, value }: PublishedChange, { at, inForce }: Turn): Covered {
+  const isOwn = isOfOwnWords(site, { recordId, locale });
   const revisionId = inForce.state === 'live' ? inForce.revisionId : null;
-  const known = site.ledger.outlookOf(recordId).known;
+  const known = site.ledger.outlookOf(recordId, locale).known;
   const before = outlookFrom(known, at - 1)[0]!.inForce.state;
   const what =
     inForce.state === 'live' ? (before === 'live' ? 'changes' : 'goes live') : inForce.state === 'retired' ? 'is taken off' : 'ends';
-  const best = revisionId ? site.ledger.revision(revisionId).value : (value ?? lastValue(site, recordId));
+  const said = revisionId ? site.ledger.revision(revisionId).value : value;
+  const best = isOwn ? valueWith(site, recordId, said as OwnWords | null) : (said ?? lastValue(site, recordId));
   const title = titleOf(site, site.snapshots.at(), kind, best);
-  return { recordId, title, at, revisionId, words: `“${title}” ${what} on ${writeMoment(at, momentStyle(site))}.` };
+  return {
+    recordId,
+    title,
+    at,
+    revisionId,
+    words: `“${title}” ${what}${isOwn ? ` in ${localeName(site, locale!)}` : ''} on ${writeMoment(at, momentStyle(site))}.`,
+  };
 }
 
 function lastValue(site: Site, recordId: string): unknown {

@@ -1,4 +1,4 @@
-import { valueSchema } from '@contract/values';
+import { ownWords, valueSchema } from '@contract/values';
 import { fieldsById, initialValues } from '@core/fields/index';
 import type { FieldValues } from '@core/fields/field';
 import { listOf } from '@core/format/moment';
@@ -16,9 +16,15 @@ import { kindSite } from './kind-site';
 export type ValidatedValue =
   { readonly kind: 'valid'; readonly value: unknown } | { readonly kind: 'faulty'; readonly faults: readonly Fault[] };
 
-/** Checks the shape of a value. Pointers begin with `prefix`. */
-export function validateValue(site: Site, kind: RecordKind, raw: unknown, prefix: readonly PropertyKey[]): ValidatedValue {
-  const parsed = valueSchema(kind, site.registry).safeParse(raw);
+/** Checks the shape of a value, or of own words in a locale. Pointers begin with `prefix`. */
+export function validateValue(
+  site: Site,
+  kind: RecordKind,
+  raw: unknown,
+  prefix: readonly PropertyKey[],
+  isOwnWords = false,
+): ValidatedValue {
+  const parsed = (isOwnWords ? ownWords : valueSchema)(kind, site.registry).safeParse(raw);
   if (!parsed.success) return { kind: 'faulty', faults: faultsFromIssues(parsed.error.issues, prefix) };
   return { kind: 'valid', value: parsed.data };
 }
@@ -93,14 +99,21 @@ function targetFaults(site: Site, person: Person, change: Overlay, prefix: strin
 }
 
 /** Changes that are only looked at, not saved: their shape must be right all the same. */
-export function checkedChanges<Change extends { readonly kind: RecordKind; readonly value: unknown; readonly retires: boolean }>(
-  site: Site,
-  changes: readonly Change[],
-): Change[] {
+export function checkedChanges<
+  Change extends {
+    readonly recordId: string;
+    readonly kind: RecordKind;
+    readonly value: unknown;
+    readonly retires: boolean;
+    readonly locale?: string | null;
+  },
+>(site: Site, changes: readonly Change[]): Change[] {
   const faults: Fault[] = [];
   const checked = changes.map((change, index) => {
     if (change.retires) return change;
-    const result = validateValue(site, change.kind, change.value, ['changes', index, 'value']);
+    const own = site.ledger.records.get(change.recordId)?.locale ?? change.locale;
+    const isOwnWords = Boolean(change.locale) && change.locale !== own;
+    const result = validateValue(site, change.kind, change.value, ['changes', index, 'value'], isOwnWords);
     if (result.kind === 'valid') return { ...change, value: result.value };
     faults.push(...result.faults);
     return change;

@@ -127,7 +127,12 @@ export function ribbonOf(site: Site, pageId: string, from: number, until: number
 export function overlaysFor(site: Site, editionIds: readonly string[], changes: ViewRequest['changes']): readonly Overlay[] {
   return [
     ...editionIds.flatMap(id => overlaysOfEdition(site, id)),
-    ...changes.map((change): Overlay => ({ recordId: change.recordId, kind: change.kind, value: change.retires ? null : change.value })),
+    ...changes.map(({ recordId, kind, locale, retires, value }): Overlay => ({
+      recordId,
+      kind,
+      ...(locale ? { locale } : {}),
+      value: retires ? null : value,
+    })),
   ];
 }
 

@@ -26,8 +26,13 @@ export const menu: Kind<MenuValue> = {
   schema: menuSchema,
   title: value => value.title,
   ownFields: {
-    title: { label: 'Title', isProse: true },
-    entries: { label: 'Entries', describe: (entries: MenuValue['entries'], context) => writtenOutline(entries, context), isProse: true },
+    title: { label: 'Title', isProse: true, hasOwnWords: true },
+    entries: {
+      label: 'Entries',
+      describe: (entries: MenuValue['entries'], context) => writtenOutline(entries, context),
+      isProse: true,
+      itemsHaveOwnWords: 'words',
+    },
   },
   references: value => value.entries.flatMap((entry, at) => referencesOfEntry(entry, `/entries/${at}`)),
   words: value =>

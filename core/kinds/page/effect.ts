@@ -12,15 +12,15 @@ export function pageEffect(change: Overlay, before: SiteSnapshot, after: SiteSna
   const old = before.pageById.get(change.recordId);
   const next = after.pageById.get(change.recordId);
   const beneath = old ? descendants(old) : [];
-  const hasMoved = Boolean(old && next && old.facts.path !== next.facts.path);
+  const hasMoved = Boolean(old && next && old.address !== next.address);
   const lost = old && !next ? [old, ...beneath].map(namedPage) : [];
   const label =
     !old && next
-      ? `Adds 1 page at ${next.facts.path}`
+      ? `Adds 1 page at ${next.address}`
       : old && !next
         ? `Takes off ${countOf(lost.length, 'page')}`
         : hasMoved
-          ? `Moves ${countOf(beneath.length + 1, 'page')} to ${next!.facts.path}`
+          ? `Moves ${countOf(beneath.length + 1, 'page')} to ${next!.address}`
           : 'Changes 1 page';
   const value = change.value as PageValue | null;
   return {
@@ -32,7 +32,7 @@ export function pageEffect(change: Overlay, before: SiteSnapshot, after: SiteSna
     opens: null,
     leaves: hasMoved ? 'moved' : old && !next ? 'taken off' : null,
     warnings: [
-      ...(next && next.facts.path !== old?.facts.path ? takenOver(before, next) : []),
+      ...(next && next.address !== old?.address ? takenOver(before, next) : []),
       ...(old && !next ? linkingHere(before, [old, ...beneath]) : []),
       ...(value && old && value.layout !== old.value.layout ? placementsLosingTheirRegion(before, after, change.recordId) : []),
     ],
@@ -40,10 +40,10 @@ export function pageEffect(change: Overlay, before: SiteSnapshot, after: SiteSna
 }
 
 /** What led elsewhere from the address that a page comes to. */
-function takenOver(before: SiteSnapshot, { facts }: PageNode): string[] {
-  const earlier = forwardingAt(before, facts.path);
+function takenOver(before: SiteSnapshot, { address }: PageNode): string[] {
+  const earlier = forwardingAt(before, address);
   const led = earlier?.value.to?.page && before.pageById.get(earlier.value.to.page);
-  return earlier ? [`${facts.path} is an old address${led ? ` that led to “${led.value.title}”` : ''}; this page takes it over.`] : [];
+  return earlier ? [`${address} is an old address${led ? ` that led to “${led.value.title}”` : ''}; this page takes it over.`] : [];
 }
 
 /** The most that are named of what links to a page. */

@@ -39,7 +39,7 @@ export const placement: Kind<PlacementValue> = {
       label: 'Title',
       describe: ({ show, own }: PlacementValue['title']) =>
         show === 'own' ? `“${own}”` : show === 'none' ? 'not shown' : 'the block’s own',
-      hasOwnWords: true,
+      hasOwnWords: 'own',
     },
     anchor: { label: 'Anchor', isProse: true },
     reason: { label: 'Because', isProse: true },

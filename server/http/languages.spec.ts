@@ -1,0 +1,263 @@
+import { freshLocale } from '@core/locale/site-locale';
+import { lookUp } from '@core/locale/lookup';
+import { textOfParagraphs } from '@core/rich-text/document';
+import { mayRead } from '@core/placement/resolve';
+import { anyone } from '@core/rule/who';
+import { sampleBlock, samplePlacement } from '../testing/samples';
+import { setDay, TestSite, type TestClient } from '../testing/test-site';
+
+const zone = 'Europe/London';
+const uuid = () => crypto.randomUUID();
+
+describe('languages', () => {
+  const test = new TestSite();
+  let tomos: TestClient;
+  let edwin: TestClient;
+  let margit: TestClient;
+  let reader: TestClient;
+  beforeAll(async () => {
+    test.options.publicAddress = 'https://reserves.example';
+    await test.open();
+    [tomos, edwin, margit, reader] = await Promise.all([test.client('tomos'), test.client('edwin'), test.client('margit'), test.client()]);
+  });
+  afterAll(() => test.close());
+
+  let title = '';
+  let leaving = '';
+  beforeAll(async () => {
+    title = (await wordsOf(parking())).title as string;
+    expect((await write(edwin, parking(), { title: 'Y meysydd parcio', segment: 'parcio' })).status).toBe(200);
+    const page = test.pageId('/wildlife/gannet');
+    const change = { recordId: page, kind: 'page', locale: 'de', retires: true, baseRevisionId: null };
+    leaving = (await edwin.post('/api/effect', { changes: [{ recordId: page, kind: 'page', locale: 'de', retires: true }] })).json[0].label;
+    const gone = await edwin.post('/api/editions', { id: uuid(), title: 'Not in German', changes: [change], move: { name: 'publish' } });
+    expect(gone.status).toBe(200);
+  });
+
+  const parking = () => test.pageId('/visit/parking');
+  const wordsOf = async (id: string, locale = 'cy', client = margit) =>
+    (await client.get(`/api/records/${id}/words?locale=${locale}`)).json;
+  const write = async (
+    client: TestClient,
+    id: string,
+    words: object,
+    part: Record<string, unknown> = {},
+    move: object | null = { name: 'publish' },
+  ) => {
+    const locale = (part['locale'] as string | undefined) ?? 'cy';
+    const held = await wordsOf(id, locale);
+    const change = {
+      recordId: id,
+      kind: held.kind,
+      locale,
+      value: { version: 1, words },
+      baseRevisionId: held.live?.revisionId ?? null,
+      translatedFromId: held.baseRevisionId,
+      ...part,
+    };
+    return client.post('/api/editions', { id: uuid(), title: 'Words', changes: [change], ...(move ? { move } : {}) });
+  };
+  const rewrite = async (id: string, change: object) => {
+    const { live, kind } = (await margit.get(`/api/records/${id}`)).json;
+    const value = { ...live.value, ...change };
+    return margit.post('/api/editions', {
+      id: uuid(),
+      title: 'Anew',
+      changes: [{ recordId: id, kind, value, baseRevisionId: live.revisionId }],
+      move: { name: 'publish' },
+    });
+  };
+  const stateOf = async (id: string, name: string, locale = 'cy') =>
+    (await wordsOf(id, locale)).fields.find((each: { name: string }) => each.name === name);
+  const alternatesIn = (html: string) =>
+    [...html.matchAll(/<link rel="alternate" hreflang="([^"]+)" href="([^"]+)">/g)].map(found => [found[1]!, found[2]!] as const);
+
+  it('give a page an address of its own, what it does not say follows, and the old address leads on', async () => {
+    const welsh = await reader.get('/cy/visit/parcio');
+    expect([welsh.status, welsh.text.includes('<html lang="cy" dir="ltr">'), welsh.text.includes('<h1>Y meysydd parcio</h1>')]).toEqual([
+      200,
+      true,
+      true,
+    ]);
+    expect(welsh.text).toContain('Neidio i’r testun');
+    expect((await reader.get('/visit/parking')).text).toContain(`<h1>${title}</h1>`);
+    const old = await reader.get('/cy/visit/parking');
+    expect([old.status, old.headers.get('location')]).toEqual([308, '/cy/visit/parcio']);
+    const body = await stateOf(parking(), 'fields.body');
+    expect([body.state, body.followedFrom, (await stateOf(parking(), 'title')).state]).toEqual(['follows', 'en-GB', 'own']);
+  });
+
+  it('are written by whoever holds the locale, reviewed, and live from their own date', async () => {
+    const page = test.pageId('/join');
+    expect((await write(tomos, page, { title: 'Ymuno' }, { locale: 'de' }, null)).status).toBe(403);
+    expect((await write(tomos, page, { title: 'Ymuno' })).status).toBe(403);
+    const sent = await write(tomos, page, { title: 'Ymuno â ni' }, {}, { name: 'send for review' });
+    expect([sent.status, sent.json.changes[0].locale, sent.json.changes[0].fields[0].after]).toEqual([200, 'cy', 'Ymuno â ni']);
+    expect(sent.json.changes[0].effect.label).toBe('Changes 1 page in Cymraeg');
+    const approved = await edwin.move(sent.json.id, { name: 'approve', times: { from: { local: '2027-03-22T06:00', zone } } });
+    expect(approved.status).toBe(200);
+    expect((await reader.get('/cy/join')).text).not.toContain('Ymuno â ni');
+    test.now = Date.parse('2027-03-22T06:00Z');
+    expect((await reader.get('/cy/join')).text).toContain('<h1>Ymuno â ni</h1>');
+    expect((await reader.get('/join')).text).not.toContain('Ymuno â ni');
+    test.now = setDay;
+  });
+
+  it('are behind, word by word, when what they were made from moves on, until they are written anew or found still right', async () => {
+    const page = test.pageId('/visit/access');
+    const { live } = (await margit.get(`/api/records/${page}`)).json;
+    const body = textOfParagraphs('Mae’r bws yn aros wrth y bont.');
+    await write(edwin, page, { title: 'Cyrraedd', 'fields.standfirst': 'Ar y bws.', 'fields.body': body });
+    await rewrite(page, { title: 'How to get here', fields: { ...live.value.fields, standfirst: 'By bus, by bike.' } });
+    const [title, standfirst] = [await stateOf(page, 'title'), await stateOf(page, 'fields.standfirst')];
+    expect([title.state, standfirst.state, (await stateOf(page, 'fields.body')).state]).toEqual(['behind', 'behind', 'own']);
+    expect(
+      title.sourceChange.some((part: { kind: string; text: string }) => part.kind === 'added' && part.text.includes('How')),
+    ).toBeTrue();
+    const cell = async () =>
+      (await margit.get('/api/coverage?kind=page')).json.rows.find((row: { id: string }) => row.id === page).cells[
+        test.site.settings.locales.findIndex(each => each.tag === 'cy')
+      ];
+    expect((await cell()).slice(1, 4)).toEqual([3, 3, 2]);
+    const words = (await wordsOf(page)).live.value.words;
+    await write(edwin, page, words, { stillRight: ['title'] });
+    expect([(await stateOf(page, 'title')).state, (await stateOf(page, 'fields.standfirst')).state]).toEqual(['own', 'behind']);
+    await write(edwin, page, { ...words, 'fields.standfirst': 'Ar y bws neu ar y beic.' });
+    expect((await cell()).slice(0, 4)).toEqual(['o', 3, 3, 0]);
+    await write(edwin, page, { title: 'Cyrraedd' });
+    expect((await stateOf(page, 'fields.body')).state).toBe('follows');
+  });
+
+  it('leave a page out of one, and say where to go instead', async () => {
+    expect(leaving).toBe('Takes off 1 page in Deutsch');
+    expect([(await reader.get('/de/wildlife/gannet')).status, (await reader.get('/wildlife/gannet')).status]).toEqual([404, 200]);
+    const here = await reader.get('/wildlife/gannet');
+    expect(alternatesIn(here.text).map(([tag]) => tag)).not.toContain('de');
+    const front = {
+      recordId: test.pageId('/'),
+      kind: 'page',
+      locale: 'de',
+      retires: true,
+      baseRevisionId: (await wordsOf(test.pageId('/'), 'de')).live?.revisionId ?? null,
+    };
+    expect((await edwin.post('/api/editions', { id: uuid(), title: 'x', changes: [front], move: { name: 'publish' } })).status).toBe(422);
+  });
+
+  it('hold what began in one of them for that one alone', async () => {
+    const [block, placement] = [uuid(), uuid()];
+    const notice = sampleBlock({ title: 'Ar gau', fields: { ...sampleBlock().fields, text: 'Ar gau dros y Pasg.' } });
+    const made = await margit.post('/api/editions', {
+      id: uuid(),
+      title: 'A Welsh notice',
+      changes: [
+        { recordId: block, kind: 'block', locale: 'cy', value: notice, baseRevisionId: null },
+        {
+          recordId: placement,
+          kind: 'placement',
+          locale: 'cy',
+          value: samplePlacement(block, test.pageId('/visit')),
+          baseRevisionId: null,
+        },
+      ],
+      move: { name: 'publish' },
+    });
+    expect(made.status).toBe(200);
+    expect([
+      (await reader.get('/cy/visit')).text.includes('Ar gau dros'),
+      (await reader.get('/visit')).text.includes('Ar gau dros'),
+    ]).toEqual([true, false]);
+    await test.stop();
+    await test.start();
+    [tomos, edwin, margit, reader] = await Promise.all([test.client('tomos'), test.client('edwin'), test.client('margit'), test.client()]);
+    expect((await reader.get('/cy/visit')).text).toContain('Ar gau dros');
+  });
+
+  it('are refused where an address is taken there, or a field may not differ', async () => {
+    const sibling = test.site.snapshots
+      .readIn('cy', [])
+      .pageByPath.get('/cy/visit')!
+      .children.find(each => each.id !== parking())!;
+    const taken = await write(edwin, sibling.id, { segment: 'parcio' });
+    expect(taken.json.errors.map((each: { pointer: string }) => each.pointer)).toEqual(['/changes/0/value/words/segment']);
+    expect((await write(edwin, parking(), { 'fields.topics': ['adar'] })).status).toBe(422);
+    expect((await write(edwin, parking(), { title: '' })).json.errors[0].pointer).toBe('/changes/0/value/words/title');
+    expect((await write(edwin, parking(), { title: 'x' }, { baseRevisionId: null })).status).toBe(409);
+    expect((await write(edwin, parking(), { title: 'x' }, { translatedFromId: uuid() })).status).toBe(422);
+    expect((await margit.get(`/api/records/${parking()}/words?locale=en_GB`)).status).toBe(422);
+    expect((await margit.get(`/api/records/${parking()}/words?locale=it`)).status).toBe(422);
+  });
+
+  // Google's documentation of hreflang asks for it, and it is common practice: alternates that do not name each other back count for nothing.
+  it('name each other back on every page that anybody may read, and in the sitemap', async () => {
+    const named = new Map<string, string>();
+    const read = test.site.settings.locales.filter(each => each.state === 'open');
+    for (const { tag } of read)
+      for (const page of test.site.snapshots.readIn(tag, []).pages.filter(each => mayRead(each, anyone))) {
+        const answer = await reader.get(page.address);
+        const own = `https://reserves.example${page.address}`;
+        const alternates = alternatesIn(answer.text);
+        expect(answer.text).toContain(`<link rel="canonical" href="${own}">`);
+        expect(alternates.some(([lang, address]) => lang === tag && address === own))
+          .withContext(own)
+          .toBeTrue();
+        expect(alternates.filter(([lang]) => lang === 'x-default').length).toBe(1);
+        named.set(own, JSON.stringify(alternates));
+        for (const [, address] of alternates) if (named.has(address)) expect(named.get(address)).withContext(address).toBe(named.get(own));
+      }
+    const sitemap = (await reader.get('/sitemap.xml')).text;
+    expect([...sitemap.matchAll(/<url>/g)].length).toBe(named.size);
+    expect(sitemap).toContain('<xhtml:link rel="alternate" hreflang="cy" href="https://reserves.example/cy/visit/parcio"/>');
+  });
+
+  it('are offered by what a browser reads, and never forced', async () => {
+    const offered = async (at: string, header: string) => {
+      const { headers, json } = await reader.get(`/language-offer?at=${encodeURIComponent(at)}`, { 'accept-language': header });
+      expect([headers.get('cache-control'), headers.get('vary')?.includes('Accept-Language')]).toEqual(['no-store', true]);
+      return json.offer && [json.offer.tag, json.offer.address];
+    };
+    expect(await offered('/visit/parking', 'cy-GB, en;q=0.5')).toEqual(['cy', '/cy/visit/parcio']);
+    expect(await offered('/visit/parking', 'en-GB, cy;q=0.5')).toBeNull();
+    expect(await offered('/wildlife/gannet', 'de')).toBeNull();
+    expect(await offered('/visit/parking', 'fr')).toBeNull();
+    expect(lookUp([{ range: 'fr', weight: 1 }], ['en-GB'])).toBeNull();
+    const page = await reader.get('/visit/parking', { 'accept-language': 'cy' });
+    expect([page.status, page.headers.get('vary')?.includes('Language') ?? false]).toEqual([200, false]);
+  });
+
+  it('that only the staff has yet are nowhere for anybody else', async () => {
+    expect([(await reader.get('/fr/visit')).status, (await margit.get('/fr/visit')).status]).toEqual([404, 200]);
+    expect((await reader.get('/visit')).text).not.toContain('hreflang="fr"');
+    expect((await margit.get('/visit')).text).toContain('hreflang="fr"');
+  });
+
+  it('are set by whoever sets the whole site, and say first what that does', async () => {
+    const before = test.site.settings.locales;
+    const more = [...before, freshLocale('ga', before)];
+    expect((await margit.post('/api/locales/report', { locales: more })).json.sentences[0]).toMatch(
+      /^Gaeilge comes: \d+ pages at \/ga, read by the staff\./,
+    );
+    expect((await edwin.put('/api/locales', { locales: more })).status).toBe(403);
+    for (const [part, pointer] of [
+      [{ prefix: 'visit' }, '/locales/6/prefix'],
+      [{ prefix: 'api' }, '/locales/6/prefix'],
+      [{ prefix: '..' }, '/locales/6/prefix'],
+      [{ prefix: 'cy' }, '/locales/6/prefix'],
+      [{ tag: 'en_GB' }, '/locales/6/tag'],
+      [{ tag: 'xx-invalid-tag-which-is-long' }, '/locales/6/tag'],
+      [{ tag: 'x-private' }, '/locales/6/tag'],
+      [{ follows: 'ga' }, '/locales/6/follows'],
+    ] as const) {
+      const answer = await margit.put('/api/locales', { locales: [...before, { ...freshLocale('ga', before), ...part }] });
+      expect([answer.status, answer.json.errors?.[0].pointer]).toEqual([422, pointer]);
+    }
+    expect((await margit.put('/api/locales', { locales: more })).status).toBe(200);
+    expect((await margit.get('/ga/visit')).status).toBe(200);
+    const segment = await rewrite(test.pageId('/join'), { segment: 'ga' });
+    expect(segment.json.errors[0].detail).toContain('Gaeilge');
+    const [english, welsh, ...rest] = before;
+    const swapped = [{ ...welsh!, prefix: '', state: 'open' as const }, { ...english!, prefix: 'en', follows: '' }, ...rest];
+    const report = (await margit.post('/api/locales/report', { locales: swapped })).json.sentences.join(' ');
+    expect(report).toMatch(/Cymraeg becomes the first locale.*have no words in it yet/);
+    await margit.put('/api/locales', { locales: before });
+  });
+});

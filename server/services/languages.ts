@@ -1,0 +1,148 @@
+import type { CoverageCell, CoverageTable, LocalesReport } from '@contract/languages';
+import { countOf, listOf } from '@core/format/moment';
+import { kindNamed } from '@core/kinds/index';
+import { localeFaults } from '@core/locale/faults';
+import { fallbackChain, localeNamed, prefixOf, type SiteLocale } from '@core/locale/site-locale';
+import { coverageOf, type Coverage } from '@core/locale/coverage';
+import { refuseInvalid } from '../errors/refusal';
+import type { Person } from '../repositories/people-repository';
+import { changeSettings, type Site } from '../site/site';
+import { bestValueOf, titleOf } from './names';
+import { isKept, lastChange } from './record-facts';
+import { refuseBeyondSite } from './site-settings';
+
+/** Sets the locales of a site. What is written in one that is taken off stays, and comes back with it. */
+export async function saveLocales(site: Site, person: Person, locales: readonly SiteLocale[]): Promise<void> {
+  refuseBeyondSite(person, 'Locales are');
+  refuseFaulty(site, locales);
+  await site.writes.run(() => changeSettings(site, { locales }));
+}
+
+/** What other locales would do, before anybody sets them. */
+export function reportLocales(site: Site, locales: readonly SiteLocale[]): LocalesReport {
+  refuseFaulty(site, locales);
+  const before = site.settings.locales;
+  const pages = (tag: string) => site.snapshots.readIn(tag, []).pages.length;
+  const sentences: string[] = [];
+  for (const next of locales) {
+    const known = localeNamed(before, next.tag);
+    if (!known) sentences.push(addedWords(next, pages(before[0]!.tag)));
+    else sentences.push(...changedWords(known, next, pages(next.tag)));
+    const [old, now] = [fallbackChain(next.tag, before, before[0]!.tag), fallbackChain(next.tag, locales, locales[0]!.tag)];
+    if (known && old.slice(1).join() !== now.slice(1).join()) {
+      const names = now.slice(1).map(tag => localeNamed(locales, tag)?.name ?? tag);
+      sentences.push(`What ${next.name} has no words for is read in ${listOf(names, 'or')}.`);
+    }
+  }
+  for (const gone of before.filter(each => !localeNamed(locales, each.tag)))
+    sentences.push(
+      `${gone.name} is taken off: its addresses, ${countOf(pages(gone.tag), 'page')}, lead nowhere. What is written in it stays, and comes back with it.`,
+    );
+  if (locales[0]!.tag !== before[0]!.tag) sentences.push(...firstWords(site, locales[0]!));
+  return { sentences };
+}
+
+function refuseFaulty(site: Site, locales: readonly SiteLocale[]): void {
+  const snapshot = site.snapshots.at();
+  const faults = localeFaults(locales, path => snapshot.pageByPath.get(path)?.value.title ?? null);
+  if (faults.length > 0) refuseInvalid(faults.map(({ pointer, detail }) => ({ pointer: `/locales${pointer}`, detail })));
+}
+
+function addedWords(locale: SiteLocale, count: number): string {
+  const where = locale.host !== '' ? `at ${locale.host}` : `at ${prefixOf(locale)}`;
+  const who = locale.state === 'open' ? 'everybody' : locale.state === 'staff' ? 'the staff' : 'nobody yet';
+  return `${locale.name} comes: ${countOf(count, 'page')} ${where}, read by ${who}. Nothing is written in it, so all of it follows.`;
+}
+
+const readBy = { open: 'everybody', staff: 'the staff alone', off: 'nobody' } as const;
+
+function changedWords(before: SiteLocale, after: SiteLocale, count: number): readonly string[] {
+  const sentences: string[] = [];
+  const place = (each: SiteLocale) => each.host || prefixOf(each) || 'the site’s own addresses';
+  if (place(before) !== place(after))
+    sentences.push(
+      `${countOf(count, 'page')} in ${after.name} move from ${place(before)} to ${place(after)}; the old addresses lead nowhere.`,
+    );
+  if (before.state !== after.state) sentences.push(`${after.name} is read by ${readBy[after.state]} (before: ${readBy[before.state]}).`);
+  if (before.direction !== after.direction)
+    sentences.push(`${after.name} is set from ${after.direction === 'rtl' ? 'right to left' : 'left to right'}.`);
+  return sentences;
+}
+
+// Records stay in the locale in which they began; what has no words in the new first one is not to be read there.
+function firstWords(site: Site, first: SiteLocale): readonly string[] {
+  const { ledger } = site;
+  const live = site.snapshots.at().pages;
+  const without = live.filter(
+    ({ id }) => ledger.localeOf(id) !== first.tag && ledger.inForce(id, site.clocks.content(), Infinity, first.tag).state !== 'live',
+  );
+  return [
+    `${first.name} becomes the first locale: it has the addresses without a prefix, and everything ends by following it.`,
+    without.length === 0
+      ? 'Every live page has words in it.'
+      : `${countOf(without.length, 'page')} of ${live.length} have no words in it yet and would not be read in it: ${listOf(without.slice(0, 3).map(page => `“${page.value.title}”`))}${without.length > 3 ? ' and others' : ''}.`,
+  ];
+}
+
+/** How far every record of a kind is written in every locale. */
+export function coverageTable(site: Site, kind: string): CoverageTable {
+  const locales = site.settings.locales.map(each => each.tag);
+  const snapshot = site.snapshots.at();
+  const order = new Map(snapshot.pages.map((page, at) => [page.id, at]));
+  const rows = site.ledger
+    .recordsOf(kind)
+    .filter(({ id }) => isKept(site, id))
+    .map(({ id }) => {
+      const page = snapshot.pageById.get(id);
+      const value = bestValueOf(site, id) as { readonly type?: string };
+      return {
+        id,
+        title: titleOf(site, snapshot, kind, value),
+        type: value.type ?? '',
+        path: page?.address ?? '',
+        depth: page?.depth ?? 0,
+        section: page ? (page.facts.lineage.at(-2) ?? page.id) : '',
+        cells: coverageFor(site, id, kind, value, locales).map(cellOf),
+        ...lastChange(site, id),
+      };
+    })
+    .sort(
+      (a, b) => (order.get(a.id) ?? Infinity) - (order.get(b.id) ?? Infinity) || a.title.localeCompare(b.title, site.ledger.baseLocale),
+    );
+  return { locales, rows };
+}
+
+interface KeptCoverage {
+  readonly locales: string;
+  readonly rows: Map<string, { readonly base: unknown; readonly version: number; readonly cells: readonly Coverage[] }>;
+  version: number;
+  until: number;
+}
+
+const kept = new WeakMap<Site['ledger'], KeptCoverage>();
+
+// What was not written since comes out the same, until something that is planned comes or goes.
+function coverageFor(site: Site, id: string, kind: string, base: unknown, locales: readonly string[]): readonly Coverage[] {
+  const { ledger } = site;
+  const now = site.clocks.content();
+  let known = kept.get(ledger);
+  const changed = known && known.locales === locales.join() && now < known.until ? ledger.changedSince(known.version) : null;
+  if (!known || changed === null) {
+    known = { locales: locales.join(), rows: new Map(), version: ledger.version, until: Infinity };
+    kept.set(ledger, known);
+  } else for (const each of changed) known.rows.delete(each);
+  known.version = ledger.version;
+  const row = known.rows.get(id);
+  if (row && row.base === base) return row.cells;
+  const cells = coverageOf(ledger, id, kindNamed(kind), base, locales, now, site.registry);
+  for (const locale of ledger.localesPublished(id))
+    known.until = Math.min(known.until, ledger.outlookOf(id, locale).boundaries.find(at => at > now) ?? Infinity);
+  known.rows.set(id, { base, version: ledger.version, cells });
+  return cells;
+}
+
+const letters = { base: 'b', out: 'x', own: 'o', part: 'p', follows: 'f' } as const;
+
+function cellOf({ state, own, of, behind, isWaiting }: Coverage): CoverageCell {
+  return [letters[state], own, of, behind, isWaiting];
+}

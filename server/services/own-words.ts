@@ -1,0 +1,141 @@
+import { ownWords, valueSchema } from '@contract/values';
+import { fieldsById } from '@core/fields/index';
+import { kindNamed } from '@core/kinds/index';
+import type { RecordKind } from '@core/ledger/records';
+import { noOwnWords, valueIn, type OwnWords } from '@core/locale/own-words';
+import { withSources } from '@core/locale/translation';
+import { valuesOfKind } from '@core/site/live-set';
+import type { Overlay } from '@core/site/snapshot';
+import { faultsFromIssues, Refusal, refuseInvalid, type Fault } from '../errors/refusal';
+import type { Person } from '../repositories/people-repository';
+import type { Site } from '../site/site';
+import { bestValueOf } from './names';
+import { kindSite } from './kind-site';
+import { roleFaults, type ValidatedValue } from './validation';
+
+/** Own words on their way to be saved, and what they were written beside. */
+export interface WordsChange {
+  readonly recordId: string;
+  readonly kind: RecordKind;
+  readonly locale: string;
+  readonly value: unknown;
+  readonly baseRevisionId: string | null;
+  /** The revision, in the locale in which the record began, that whoever wrote them saw; null is the newest that counts. */
+  readonly translatedFromId?: string | null;
+  /** Names of words that were looked at and found still right. */
+  readonly stillRight?: readonly string[];
+}
+
+/** Whether a change is of words in another locale than the one in which its record began. */
+export function isOfOwnWords(site: Site, { recordId, locale }: { readonly recordId: string; readonly locale?: string | null }): boolean {
+  const record = site.ledger.records.get(recordId);
+  return record !== undefined && Boolean(locale) && locale !== record.locale;
+}
+
+/** In which locale a change is looked at: the one that it is written in, which for a new record is the one in which it begins. */
+export function localeLookedAt(site: Site, { recordId, locale }: { readonly recordId: string; readonly locale?: string | null }): string {
+  return locale ?? site.ledger.localeOf(recordId);
+}
+
+/** Refuses a locale that the site does not have. */
+export function refuseUnknownLocale(site: Site, locale: string | null | undefined, pointer: string): void {
+  if (!locale || site.settings.locales.some(each => each.tag === locale)) return;
+  refuseInvalid([{ pointer, detail: 'The site has no such locale.' }]);
+}
+
+/** Own words that are fit to be stored, each with what it was made from; or what is wrong with their shape. */
+export async function checkedWords(site: Site, change: WordsChange, prefix: readonly PropertyKey[]): Promise<ValidatedValue> {
+  const parsed = ownWords(change.kind, site.registry).safeParse(change.value);
+  if (!parsed.success) return { kind: 'faulty', faults: faultsFromIssues(parsed.error.issues, prefix) };
+  const { words } = parsed.data as OwnWords;
+  const base = await seenBase(site, change);
+  const before = change.baseRevisionId === null ? undefined : site.ledger.revisions.get(change.baseRevisionId);
+  if (before) await site.history.read([before]);
+  const earlier = before?.recordId === change.recordId && before.locale === change.locale ? (before.value as OwnWords | null) : null;
+  const fields = kindNamed(change.kind).fields?.(base.value, site.registry) ?? [];
+  const typed = Object.fromEntries(
+    Object.entries(words).flatMap(([name, said]) => (name.startsWith('fields.') ? [[name.slice(7), said]] : [])),
+  );
+  // What is named by an address is kept by its id, as everywhere.
+  const byId = fieldsById(
+    fields.filter(field => field.name in typed),
+    typed,
+    kindSite(site, site.snapshots.readIn(change.locale, [])),
+  );
+  const kept = { ...words, ...Object.fromEntries(Object.entries(byId).map(([name, said]) => [`fields.${name}`, said])) };
+  return { kind: 'valid', value: withSources(kept, earlier, base, change.stillRight ?? []) };
+}
+
+// What somebody says they saw is looked up, so that nothing counts as made from what was never there.
+async function seenBase(site: Site, { recordId, translatedFromId }: WordsChange): Promise<{ revision: string; value: unknown }> {
+  const own = site.ledger.revisionsOf(recordId);
+  const seen = !translatedFromId ? newestBase(site, recordId) : own.find(each => each.id === translatedFromId);
+  if (!seen)
+    throw new Refusal('invalid', 'The words that these were made from are not there.', [
+      { pointer: '/translatedFromId', detail: 'No revision of this record in its own locale.' },
+    ]);
+  await site.history.read([seen]);
+  return { revision: seen.id, value: seen.value };
+}
+
+function newestBase(site: Site, recordId: string) {
+  const inForce = site.ledger.inForce(recordId, site.clocks.content(), Infinity);
+  return inForce.state === 'live' ? site.ledger.revision(inForce.revisionId) : site.ledger.revisionsOf(recordId).at(-1);
+}
+
+/** A value as people compare it: of own words, what the record says with them over what it says in its own locale. */
+export function readAs(site: Site, change: { readonly recordId: string; readonly locale?: string | null }, value: unknown): unknown {
+  return isOfOwnWords(site, change) ? valueWith(site, change.recordId, value as OwnWords | null) : value;
+}
+
+/** A record's value as it is read with own words over what it says in its own locale. */
+export function valueWith(site: Site, recordId: string, words: OwnWords | null): unknown {
+  const base = bestValueOf(site, recordId);
+  return base === null ? null : valueIn(base, [words ?? noOwnWords]);
+}
+
+/**
+ * What is wrong with own words on the site as it is read in their locale: what they name must be there, and an address is
+ * nobody else's. Only what they say is held against them.
+ * @param overlays - all changes of the same edition
+ */
+export function wordsFaults(
+  site: Site,
+  person: Person | null,
+  overlays: readonly Overlay[],
+  change: Overlay & { readonly locale: string },
+  baseRevisionId: string | null,
+  prefix: string,
+): readonly Fault[] {
+  if (change.value === null) return leavingOutFaults(site, change, prefix);
+  const snapshot = site.snapshots.readIn(change.locale, overlays);
+  const words = change.value as OwnWords;
+  const value = valuesOfKind(snapshot.values, change.kind).get(change.recordId) ?? valueWith(site, change.recordId, words);
+  const parsed = valueSchema(change.kind, site.registry).safeParse(value);
+  const faults: Fault[] = [
+    ...(parsed.success ? [] : faultsFromIssues(parsed.error.issues)),
+    ...kindNamed(change.kind).faults(change.recordId, value, kindSite(site, snapshot)),
+    ...(person ? roleFaults(site, person, { ...change, value, baseRevisionId }, '') : []),
+  ];
+  return faults.flatMap(({ pointer, detail }) => {
+    const name = nameOfPointer(pointer);
+    return Object.hasOwn(words.words, name) ? [{ pointer: `${prefix}/words/${name}`, detail }] : [];
+  });
+}
+
+// "/fields/body/content" is about "fields.body", "/title/own" about "title.own", "/title" about "title".
+function nameOfPointer(pointer: string): string {
+  const [field = '', part] = pointer.split('/').slice(1);
+  return part !== undefined && (field === 'fields' || field === 'title') ? `${field}.${part}` : field;
+}
+
+function leavingOutFaults(site: Site, { recordId }: Overlay, prefix: string): readonly Fault[] {
+  return site.snapshots.at().front?.id === recordId
+    ? [
+        {
+          pointer: prefix.replace(/\/value$/, ''),
+          detail: 'The front page cannot be left out of a locale: every address begins there. Switch the locale off instead.',
+        },
+      ]
+    : [];
+}
