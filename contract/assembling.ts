@@ -212,7 +212,7 @@ export const found = z.object({
 
 /** A filter that somebody keeps under a name. */
 export const savedFilter = z.strictObject({
-  list: z.enum(['pages', 'blocks', 'placements', 'files']),
+  list: z.enum(['pages', 'blocks', 'placements', 'files', 'languages']),
   name: requiredLine(60),
   query: z.record(z.string().max(40), z.string().max(200)),
 });
@@ -269,7 +269,8 @@ export const undoing = z.object({
       title: z.string(),
       value: z.unknown(),
       retires: z.boolean(),
-      baseRevisionId: z.string().nullable(),
+      locale: z.string().optional(),
+        baseRevisionId: z.string().nullable(),
     }),
   ),
   /** What has been changed since, and would be lost, in words. */

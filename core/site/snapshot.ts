@@ -187,7 +187,7 @@ function dormantValue(
     return { id: recordId, value: ledger.revision(past.revisionId!).value, dormancy: { state: 'retired', at: inForce.entry.from } };
   if (past && inForce.state === 'expired')
     return { id: recordId, value: ledger.revision(past.revisionId!).value, dormancy: { state: 'expired', at: inForce.entry.until } };
-  const draft = ledger.openProposalsOf(recordId)[0];
+  const draft = ledger.openProposalsOf(recordId).find(each => each.locale === ledger.localeOf(recordId));
   return draft ? { id: recordId, value: ledger.revision(draft.headRevisionId).value, dormancy: { state: 'draft', at: null } } : null;
 }
 

@@ -91,7 +91,7 @@ export async function readRecord(site: Site, person: Person, id: string): Promis
   const liveId = liveRevisionId(site, id, now);
   const known = ledger.outlookOf(id).known;
   const outlook = outlookFrom(known, now);
-  const proposals = ledger.proposalsOf(id).filter(isOpen);
+  const proposals = ledger.proposalsOf(id).filter(each => isOpen(each) && each.locale === ledger.localeOf(id));
   return {
     id,
     kind,

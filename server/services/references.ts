@@ -1,5 +1,6 @@
 import { kindNamed } from '@core/kinds/index';
-import type { RecordKind } from '@core/ledger/records';
+import type { LedgerRecord, RecordKind } from '@core/ledger/records';
+import { valueIn, type OwnWords } from '@core/locale/own-words';
 import type { Reference, ReferenceWay } from '@core/references/reference';
 import { ReferenceGraph } from '@core/references/graph';
 import type { Site } from '../site/site';
@@ -66,13 +67,27 @@ function lookAt(site: Site, graph: ReferenceGraph, id: string, now: number): num
   }
   const { references } = kindNamed(record.kind);
   const ahead = site.ledger.outlookOf(id).stretches.filter(each => each.until > now);
-  const proposed = site.ledger.openProposalsOf(id).filter(each => !each.retires);
+  const proposed = site.ledger.openProposalsOf(id).filter(each => !each.retires && each.locale === record.locale);
   const revisionIds = new Set([...ahead.map(each => each.revisionId), ...proposed.map(each => each.headRevisionId)]);
   const values = [...revisionIds].map(each => site.ledger.revision(each).value);
-  const counting = values.length > 0 ? values : [bestValueOf(site, id)];
+  const own = values.length > 0 ? values : [bestValueOf(site, id)];
+  const counting = [...own, ...translationsOf(site, record, own.at(-1), now)];
   const found = new Map<string, Reference>();
   for (const value of counting)
     if (value !== null) for (const each of references(value, site.registry)) found.set(`${each.to} ${each.pointer}`, each);
   graph.set(id, [...found.values()]);
   return ahead.reduce((next, each) => Math.min(next, each.until), Infinity);
+}
+
+// What it says in other locales names things too: live, to come or proposed.
+function translationsOf(site: Site, { id, locale: began }: LedgerRecord, base: unknown, now: number): readonly unknown[] {
+  if (base === null || base === undefined) return [];
+  const { ledger } = site;
+  const published = ledger
+    .localesPublished(id)
+    .filter(locale => locale !== began)
+    .flatMap(locale => ledger.outlookOf(id, locale).stretches.filter(each => each.until > now));
+  const proposed = ledger.openProposalsOf(id).filter(each => !each.retires && each.locale !== began);
+  const words = [...published.map(each => each.revisionId), ...proposed.map(each => each.headRevisionId)];
+  return words.map(each => valueIn(base, [ledger.revision(each).value as OwnWords]));
 }

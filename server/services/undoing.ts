@@ -1,4 +1,5 @@
 import type { Undoing } from '@contract/assembling';
+import { noOwnWords } from '@core/locale/own-words';
 import { inForceAt, publicationsKnown } from '@core/ledger/in-force';
 import { Refusal } from '../errors/refusal';
 import type { Site } from '../site/site';
@@ -13,8 +14,8 @@ import { bestValueOf, nameOfPerson, titleOf } from './names';
 export async function undoingOf(site: Site, editionId: string): Promise<Undoing> {
   editionOf(site, editionId);
   const now = site.clocks.content();
-  const published = site.ledger.proposalsOfEdition(editionId).flatMap(({ recordId, headRevisionId, retires }) => {
-    const entries = site.ledger.entriesOf(recordId);
+  const published = site.ledger.proposalsOfEdition(editionId).flatMap(({ recordId, locale, headRevisionId, retires }) => {
+    const entries = site.ledger.entriesOf(recordId, locale);
     const own = entries.filter(each => each.editionId === editionId);
     if (own.length === 0) return [];
     const first = Math.min(...own.map(each => each.number));
@@ -25,18 +26,30 @@ export async function undoingOf(site: Site, editionId: string): Promise<Undoing>
       ),
       Math.min(...own.map(each => each.from)),
     );
-    return [{ recordId, madeId: retires ? null : headRevisionId, earlierId: before.state === 'live' ? before.revisionId : null }];
+    const isOwnWords = locale !== site.ledger.localeOf(recordId);
+    // Words that there were none of before are no words again; what was left out stays left out.
+    const follows = isOwnWords && before.state === 'never';
+    return [
+      {
+        recordId,
+        locale,
+        isOwnWords,
+        follows,
+        madeId: retires ? null : headRevisionId,
+        earlierId: before.state === 'live' ? before.revisionId : null,
+      },
+    ];
   });
   if (published.length === 0) throw new Refusal('move-refused', 'It has published nothing that could be undone.');
   await site.history.read(published.flatMap(({ earlierId }) => (earlierId === null ? [] : [site.ledger.revision(earlierId)])));
   const snapshot = site.snapshots.at();
-  const undone = published.map(({ recordId, madeId, earlierId }) => {
+  const undone = published.map(({ recordId, locale, isOwnWords, follows, madeId, earlierId }) => {
     const kind = kindOf(site, recordId);
-    const live = liveRevisionId(site, recordId, now);
+    const live = liveRevisionId(site, recordId, now, locale);
     const title = titleOf(site, snapshot, kind, bestValueOf(site, recordId));
-    const [last] = [...site.ledger.revisionsOf(recordId)].slice(-1);
+    const [last] = [...site.ledger.revisionsOf(recordId, locale)].slice(-1);
     return {
-      isDone: isSame(site, live, earlierId),
+      isDone: isSame(site, live, earlierId) && !follows,
       // What somebody has changed since would be lost by it, so that is said.
       since:
         live === madeId || live === earlierId || !last ? '' : `“${title}” has been changed since by ${nameOfPerson(site, last.createdBy)}.`,
@@ -44,8 +57,9 @@ export async function undoingOf(site: Site, editionId: string): Promise<Undoing>
         recordId,
         kind,
         title,
-        value: earlierId === null ? null : site.ledger.revision(earlierId).value,
-        retires: earlierId === null,
+        ...(isOwnWords ? { locale } : {}),
+        value: earlierId === null ? (follows ? noOwnWords : null) : site.ledger.revision(earlierId).value,
+        retires: earlierId === null && !follows,
         baseRevisionId: live ?? last?.id ?? null,
       },
     };

@@ -55,6 +55,7 @@ export const routes: Routes = [
           { path: '', pathMatch: 'full', redirectTo: 'site' },
           { path: 'site', loadComponent: () => import('./set-up/site-set-up').then(module => module.SiteSetUp) },
           { path: 'people', loadComponent: () => import('./set-up/people').then(module => module.People) },
+          { path: 'languages', loadComponent: () => import('./languages/locales-set-up').then(module => module.LocalesSetUp) },
           { path: 'outbox', loadComponent: () => import('./set-up/outbox').then(module => module.OutboxSetUp) },
           { path: 'menus', loadComponent: () => import('./menus/menus').then(module => module.Menus) },
           { path: 'addresses', loadComponent: () => import('./set-up/addresses').then(module => module.Addresses) },
@@ -80,6 +81,16 @@ export const routes: Routes = [
         path: 'account',
         title: 'Your account · Lucid Almanac',
         loadComponent: () => import('./account/account').then(module => module.Account),
+      },
+      {
+        path: 'languages',
+        title: 'Languages · Lucid Almanac',
+        loadComponent: () => import('./languages/coverage').then(module => module.CoverageWorkspace),
+      },
+      {
+        path: 'languages/:locale/:id',
+        title: 'Writing · Lucid Almanac',
+        loadComponent: () => import('./languages/words-writer').then(module => module.WordsWriter),
       },
       { path: 'files', title: 'Files · Lucid Almanac', loadComponent: () => import('./files/files').then(module => module.FilesWorkspace) },
       {

@@ -20,7 +20,7 @@ import { roles } from '@core/workflow/workflow';
       <header>
         <a class="product title-face" routerLink="/today">Lucid Almanac</a>
         <nav aria-label="Workspaces">
-          @for (each of workspaces; track each.path) {
+          @for (each of workspaces(); track each.path) {
             <a [routerLink]="each.path" routerLinkActive="on" ariaCurrentWhenActive="page">{{ each.label }}</a>
           }
         </nav>
@@ -187,7 +187,7 @@ export class App {
   readonly #session = inject(SessionService);
   readonly #router = inject(Router);
   readonly #messages = inject(MessageService);
-  protected readonly workspaces = [
+  protected readonly workspaces = computed(() => [
     { path: '/today', label: 'Today' },
     { path: '/pages', label: 'Pages' },
     { path: '/arrange', label: 'Arrange' },
@@ -195,10 +195,12 @@ export class App {
     { path: '/blocks', label: 'Blocks' },
     { path: '/placements', label: 'Placements' },
     { path: '/files', label: 'Files' },
+    // A site of one locale has nothing to write in others.
+    ...((this.#session.session()?.desk?.locales.length ?? 1) > 1 ? [{ path: '/languages', label: 'Languages' }] : []),
     { path: '/rules', label: 'Rules' },
     { path: '/reviews', label: 'Reviews' },
     { path: '/set-up', label: 'Set-up' },
-  ];
+  ]);
   protected readonly person = computed(() => {
     const person = this.#session.session()?.person ?? null;
     return person && person.roles.length > 0 ? person : null;

@@ -4,6 +4,8 @@ import type { Problem } from '@contract/common';
 import type * as addresses from '@contract/addresses';
 import type * as assembling from '@contract/assembling';
 import type * as files from '@contract/files';
+import type * as languages from '@contract/languages';
+import type { SiteLocale } from '@core/locale/site-locale';
 import type * as menus from '@contract/menus';
 import type * as messages from '@contract/messages';
 import type * as people from '@contract/people';
@@ -50,8 +52,14 @@ export class ApiClient {
   readUndoing = (id: string) => this.#get<assembling.Undoing>(`editions/${id}/undoing`);
   moveEdition = (id: string, move: messages.EditionMoveWish) => this.#post<messages.EditionDetail>(`editions/${id}/moves`, move);
   listEditions = (stage: 'open' | 'ended') => this.#get<messages.EditionRow[]>('editions', { stage });
-  saveProposal = (id: string, body: { value: unknown; parentRevisionId: string; note: string }) =>
-    this.#refine(this.#http.put<messages.RecordDetail>(`/api/proposals/${id}`, body));
+  saveLocales = (locales: readonly SiteLocale[]) => this.#refine(this.#http.put<messages.Session>('/api/locales', { locales }));
+  reportLocales = (locales: readonly SiteLocale[]) => this.#post<languages.LocalesReport>('locales/report', { locales });
+  readCoverage = (kind: string) => this.#get<languages.CoverageTable>('coverage', { kind });
+  readWords = (id: string, locale: string) => this.#get<languages.Words>(`records/${id}/words`, { locale });
+  saveProposal = (
+    id: string,
+    body: { value: unknown; parentRevisionId: string; note: string; translatedFromId?: string; stillRight?: string[] },
+  ) => this.#refine(this.#http.put<messages.RecordDetail>(`/api/proposals/${id}`, body));
   view = (request: messages.ViewQuestion) => this.#post<messages.View>('view', request);
   effect = (request: Partial<messages.EffectRequest>) => this.#post<messages.Effect[]>('effect', request);
   readSiteFacts = (request: assembling.SiteFactsQuestion) => this.#post<SiteFacts>('site-facts', request);

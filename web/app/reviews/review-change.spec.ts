@@ -6,6 +6,7 @@ import { ReviewHistory } from './review-history';
 type Change = EditionDetail['changes'][number];
 const change = (part: Partial<Change>): Change => ({
   proposalId: 'p1',
+  locale: null,
   recordId: 'r1',
   kind: 'block',
   title: 'Lamps',

@@ -50,6 +50,7 @@ import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 export class SetUp {
   protected readonly parts = [
     { path: 'site', label: 'The site' },
+    { path: 'languages', label: 'Languages' },
     { path: 'people', label: 'People' },
     { path: 'menus', label: 'Menus' },
     { path: 'addresses', label: 'Old addresses' },

@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { Comparison } from '@contract/messages';
+import { WordMarks } from './word-marks';
 
 /** Two values field by field, words marked as they came and went. */
 @Component({
   selector: 'almanac-comparison',
+  imports: [WordMarks],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <dl>
@@ -11,21 +13,7 @@ import type { Comparison } from '@contract/messages';
         <dt>{{ change.label }}</dt>
         <dd>
           @if (change.words.length > 0) {
-            <p class="words">
-              @for (part of change.words; track $index) {
-                @switch (part.kind) {
-                  @case ('added') {
-                    <ins>{{ part.text }}</ins>
-                  }
-                  @case ('removed') {
-                    <del>{{ part.text }}</del>
-                  }
-                  @default {
-                    <span>{{ part.text }}</span>
-                  }
-                }
-              }
-            </p>
+            <almanac-word-marks [words]="change.words" />
           } @else if (isNew()) {
             <p class="words">{{ change.after }}</p>
           } @else {

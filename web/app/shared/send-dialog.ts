@@ -196,7 +196,7 @@ export class SendDialog implements OnInit {
     this.mayPublish.set(
       judgeMove('publish', {
         stage: 'draft',
-        written: this.changes.map(change => this.#session.written(change.kind)),
+        written: this.changes.map(change => this.#session.written(change.kind, change.locale ?? undefined)),
         grants: this.#session.grants,
         isOwn: true,
         hasWritten: true,
@@ -262,13 +262,7 @@ export class SendDialog implements OnInit {
         title: this.title,
         remark: this.remark,
         wishedFrom: move === 'publish' ? null : this.ahead.from(),
-        changes: this.changes.map(({ recordId, kind, value, retires, baseRevisionId }) => ({
-          recordId,
-          kind,
-          value,
-          retires,
-          baseRevisionId,
-        })),
+        changes: this.changes.map(({ title: _, did: __, ...change }) => change),
         ...(move
           ? {
               move: {

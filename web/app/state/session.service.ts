@@ -4,6 +4,7 @@ import type { DeskSite, Session } from '@contract/messages';
 import type { BeginningDraft, SiteSettingsChange } from '@contract/site';
 import type { BlockTypeDeclaration } from '@core/blocks/block-type';
 import type { MomentStyle } from '@core/format/moment';
+import type { SiteLocale } from '@core/locale/site-locale';
 import type { RecordKind } from '@core/ledger/records';
 import { askableFields } from '@core/page/askable';
 import type { Grant, Written } from '@core/people/grants';
@@ -91,6 +92,16 @@ export class SessionService {
   /** Sets some of what holds for the whole site. */
   saveSettings(change: SiteSettingsChange): Observable<Session> {
     return this.#api.saveSettings(change).pipe(tap(session => this.#keep(session)));
+  }
+
+  /** Sets the locales of the site. */
+  saveLocales(locales: readonly SiteLocale[]): Observable<Session> {
+    return this.#api.saveLocales(locales).pipe(tap(session => this.#keep(session)));
+  }
+
+  /** The locales of the site. */
+  locale(tag: string): SiteLocale | undefined {
+    return this.site.locales.find(each => each.tag === tag);
   }
 
   /** Begins a site, and signs its first administrator in. */

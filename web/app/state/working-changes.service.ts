@@ -126,6 +126,6 @@ export class WorkingChangesService {
 }
 
 /** Unsaved changes as questions to the server carry them. */
-export function unsaved(changes: readonly WorkingChange[]): Pick<WorkingChange, 'recordId' | 'kind' | 'value' | 'retires'>[] {
-  return changes.map(({ recordId, kind, value, retires }) => ({ recordId, kind, value, retires }));
+export function unsaved(changes: readonly WorkingChange[]): Pick<WorkingChange, 'recordId' | 'kind' | 'value' | 'retires' | 'locale'>[] {
+  return changes.map(({ recordId, kind, value, retires, locale }) => ({ recordId, kind, value, retires, locale }));
 }

@@ -92,6 +92,7 @@ export async function make<Made>(
     style: { zone: site.zone, locale: site.locale, now: site.now },
     grants: person.grants,
     written: SessionService.prototype.written,
+    locale: SessionService.prototype.locale,
     holds: (...asked: readonly string[]) => roles.some(role => asked.includes(role)),
     session: signal({ person, site }),
     person$: of(person),

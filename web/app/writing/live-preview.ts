@@ -86,6 +86,8 @@ export class LivePreview {
   readonly changes = input.required<ViewRequest['changes']>();
   /** The block to mark. */
   readonly block = input('');
+  /** The locale it is looked at in; empty is the first. */
+  readonly locale = input('');
   /** What is to be seen, from wherever it shows; empty looks as anyone now. */
   readonly showing = input('');
   protected readonly widths = (['phone', 'tablet', 'desk'] as const).map(name => ({
@@ -93,17 +95,22 @@ export class LivePreview {
     pixels: inject(SessionService).site.theme.widths[name],
   }));
   protected readonly width = signal(this.widths[1]!.pixels);
-  readonly #question = computed(() => ({ page: this.page(), changes: this.changes(), showing: this.showing() || null }));
+  readonly #question = computed(() => ({
+    page: this.page(),
+    changes: this.changes(),
+    showing: this.showing() || null,
+    locale: this.locale() || null,
+  }));
   #last: View | null = null;
   protected readonly answer = toSignal(
     toObservable(this.#question).pipe(
       debounceTime(250),
-      switchMap(({ page, changes, showing }) =>
+      switchMap(({ page, changes, showing, locale }) =>
         page === ''
           ? of(null)
           : this.#api
               .view({
-                vantage: { page, reader: { signedIn: false, roles: [], memberships: [] }, moment: null },
+                vantage: { page, reader: { signedIn: false, roles: [], memberships: [] }, moment: null, locale },
                 withEditions: [],
                 changes: [...changes],
                 showing,

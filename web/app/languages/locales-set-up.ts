@@ -1,0 +1,325 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { checkTag, directionOf } from '@core/locale/locale-tag';
+import { freshLocale, type LocaleState, type SiteLocale } from '@core/locale/site-locale';
+import { ApiClient, ApiProblem } from '../api/api-client';
+import { textIn } from '../shared/typed-event';
+import { MessageService } from '../state/message.service';
+import { SessionService } from '../state/session.service';
+
+/** In which locales the site is read: what each is called, where it is read, whom it follows, and who reads it yet. */
+@Component({
+  selector: 'almanac-locales-set-up',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <table class="panel">
+      <caption class="visually-hidden">
+        The locales of the site, in the order in which readers are shown them
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Locale</th>
+          <th scope="col">Its own name</th>
+          <th scope="col">Read at</th>
+          <th scope="col">What it has no words for is read in</th>
+          <th scope="col">Read by</th>
+          <th scope="col"><span class="visually-hidden">Acts</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (locale of locales(); track locale.tag; let at = $index) {
+          <tr>
+            <th scope="row">
+              <span class="code">{{ locale.tag }}</span>
+              @if (locale.direction === 'rtl') {
+                <span class="quiet small">right to left</span>
+              }
+              @if (at === 0) {
+                <span class="chip">the first</span>
+              }
+            </th>
+            <td>
+              <input
+                class="form-control"
+                [attr.aria-label]="'Own name of ' + locale.tag"
+                [lang]="locale.tag"
+                [dir]="locale.direction"
+                [value]="locale.name"
+                [disabled]="!mayChange"
+                (input)="set(at, { name: textIn($event) })"
+              />
+              <p class="form-fault">{{ faultAt(at, 'name') }}</p>
+            </td>
+            <td>
+              @if (at === 0) {
+                <span class="code quiet">/visit</span>
+              } @else {
+                <input
+                  class="form-control code place"
+                  [attr.aria-label]="'Prefix or host of ' + locale.tag"
+                  [value]="locale.host || locale.prefix"
+                  [disabled]="!mayChange"
+                  (input)="place(at, textIn($event))"
+                />
+                <span class="code quiet address">{{ addressOf(locale) }}</span>
+              }
+              <p class="form-fault">{{ faultAt(at, 'prefix') || faultAt(at, 'host') }}</p>
+            </td>
+            <td>
+              @if (at > 0) {
+                <select
+                  class="form-select"
+                  [attr.aria-label]="'What ' + locale.tag + ' follows'"
+                  [disabled]="!mayChange"
+                  (change)="set(at, { follows: textIn($event) })"
+                >
+                  <option value="">{{ locales()[0]!.name }}</option>
+                  @for (other of locales().slice(1); track other.tag) {
+                    @if (other.tag !== locale.tag) {
+                      <option [value]="other.tag" [selected]="other.tag === locale.follows">{{ other.name }}</option>
+                    }
+                  }
+                </select>
+              }
+              <p class="form-fault">{{ faultAt(at, 'follows') }}</p>
+            </td>
+            <td>
+              @if (at === 0) {
+                <span class="quiet">everybody</span>
+              } @else {
+                <select
+                  class="form-select"
+                  [attr.aria-label]="'Who reads ' + locale.tag"
+                  [disabled]="!mayChange"
+                  (change)="set(at, { state: stateIn($event) })"
+                >
+                  @for (each of states; track each.value) {
+                    <option [value]="each.value" [selected]="each.value === locale.state">{{ each.label }}</option>
+                  }
+                </select>
+              }
+              <p class="form-fault">{{ faultAt(at, 'state') }}</p>
+            </td>
+            <td class="acts">
+              @if (mayChange) {
+                @if (at > 1) {
+                  <button class="btn-word" [attr.aria-label]="'Move ' + locale.tag + ' up'" (click)="move(at, -1)">Up</button>
+                }
+                @if (at === 1) {
+                  <button class="btn-word" [attr.aria-label]="'Make ' + locale.tag + ' the first'" (click)="makeFirst(at)">
+                    Make first
+                  </button>
+                }
+                @if (at > 0) {
+                  <button class="btn-word" [attr.aria-label]="'Take off ' + locale.tag" (click)="drop(at)">Take off</button>
+                }
+              }
+            </td>
+          </tr>
+        }
+      </tbody>
+    </table>
+    @if (mayChange) {
+      <form class="row-line add" (submit)="$event.preventDefault(); add(tag.value)">
+        <label class="form-label" for="new-locale">Add a locale</label>
+        <input #tag class="form-control code" id="new-locale" placeholder="cy, de-AT, zh-Hant" aria-describedby="new-locale-about" />
+        <button class="btn btn-plain">Add</button>
+        <span id="new-locale-about" class="small" role="status">
+          {{ addFault().detail }}
+          @for (each of addFault().nearest; track each) {
+            <button type="button" class="btn-word" (click)="tag.value = each; add(each)">Take {{ each }}</button>
+          }
+        </span>
+      </form>
+      @if (sentences().length > 0) {
+        <section class="panel what" aria-live="polite">
+          <h2>What this does</h2>
+          <ul>
+            @for (sentence of sentences(); track sentence) {
+              <li>{{ sentence }}</li>
+            }
+          </ul>
+        </section>
+      }
+      <p class="row-line">
+        <button class="btn btn-plain" [disabled]="!isChanged()" (click)="ask()">What does this do?</button>
+        <button class="btn btn-primary" [disabled]="!isChanged() || !isAsked()" (click)="save()">Set this</button>
+        @if (isChanged() && !isAsked()) {
+          <span class="quiet small">First look at what it does.</span>
+        }
+      </p>
+    } @else {
+      <p class="notice-line">Locales are set by managers and administrators of the whole site.</p>
+    }
+  `,
+  styles: `
+    table {
+      width: 100%;
+      border-collapse: collapse;
+    }
+    th,
+    td {
+      text-align: start;
+      vertical-align: top;
+      padding: 6px 12px;
+      border-bottom: 1px solid #ece6d9;
+      font-weight: 400;
+    }
+    thead th {
+      font-size: 12px;
+      color: var(--ink-2);
+    }
+    tbody th {
+      font-weight: 600;
+      white-space: nowrap;
+    }
+    .form-select {
+      width: auto;
+    }
+    .place {
+      width: 150px;
+      display: inline-block;
+    }
+    .address {
+      margin-inline-start: 8px;
+      font-size: 12px;
+    }
+    .form-fault {
+      margin: 0;
+    }
+    .form-fault:empty {
+      display: none;
+    }
+    .acts {
+      white-space: nowrap;
+      text-align: end;
+    }
+    .acts .btn-word {
+      margin-inline-start: 10px;
+    }
+    .add {
+      margin: 10px 0;
+    }
+    .add .form-control {
+      width: 190px;
+    }
+    .add .form-label {
+      margin: 0;
+    }
+    .what {
+      padding: 8px 16px 10px;
+      margin-bottom: 10px;
+      max-width: 900px;
+    }
+    .what ul {
+      margin: 0;
+      padding-inline-start: 18px;
+    }
+  `,
+})
+export class LocalesSetUp {
+  readonly #session = inject(SessionService);
+  readonly #api = inject(ApiClient);
+  readonly #messages = inject(MessageService);
+  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly textIn = textIn;
+  protected readonly states: readonly { readonly value: LocaleState; readonly label: string }[] = [
+    { value: 'open', label: 'everybody' },
+    { value: 'staff', label: 'the staff, until it is ready' },
+    { value: 'off', label: 'nobody' },
+  ];
+  readonly #stored = signal(JSON.stringify(this.#session.site.locales));
+  protected readonly locales = signal<readonly SiteLocale[]>(this.#session.site.locales);
+  protected readonly isChanged = computed(() => JSON.stringify(this.locales()) !== this.#stored());
+  protected readonly sentences = signal<readonly string[]>([]);
+  /** What was last looked at; nothing is set that nobody has looked at. */
+  readonly #asked = signal('');
+  protected readonly isAsked = computed(() => this.#asked() === JSON.stringify(this.locales()));
+  protected readonly addFault = signal<{ readonly detail: string; readonly nearest: readonly string[] }>({ detail: '', nearest: [] });
+  readonly #problem = signal<ApiProblem | null>(null);
+
+  protected faultAt(at: number, field: string): string {
+    return this.#problem()?.faultAt(`/locales/${at}/${field}`) ?? '';
+  }
+
+  protected stateIn(event: Event): LocaleState {
+    return textIn(event) as LocaleState;
+  }
+
+  protected addressOf({ host, prefix }: SiteLocale): string {
+    return host ? `${host}/visit` : `/${prefix}/visit`;
+  }
+
+  protected set(at: number, change: Partial<SiteLocale>): void {
+    this.locales.update(all => all.map((each, index) => (index === at ? { ...each, ...change } : each)));
+  }
+
+  /** What holds a full stop is a host, anything else a prefix. */
+  protected place(at: number, typed: string): void {
+    const text = typed.trim().replace(/^\/+/, '');
+    this.set(at, text.includes('.') && text !== '..' ? { host: text, prefix: '' } : { host: '', prefix: text });
+  }
+
+  protected add(typed: string): void {
+    const check = checkTag(typed);
+    if (check.kind === 'refused') return this.addFault.set(check);
+    if (this.#session.locale(check.tag) ?? this.locales().find(each => each.tag === check.tag))
+      return this.addFault.set({ detail: 'The site has this locale already.', nearest: [] });
+    this.addFault.set({ detail: '', nearest: [] });
+    this.locales.update(all => [...all, { ...freshLocale(check.tag, all), direction: directionOf(check.tag) }]);
+  }
+
+  protected drop(at: number): void {
+    const { tag } = this.locales()[at]!;
+    this.locales.update(all =>
+      all.filter((_, index) => index !== at).map(each => (each.follows === tag ? { ...each, follows: '' } : each)),
+    );
+  }
+
+  protected move(at: number, by: number): void {
+    this.locales.update(all => {
+      const others = all.filter((_, index) => index !== at);
+      return [...others.slice(0, at + by), all[at]!, ...others.slice(at + by)];
+    });
+  }
+
+  /** The first has no prefix and follows nobody; the one before gets a prefix like any other. */
+  protected makeFirst(at: number): void {
+    this.locales.update(all => {
+      const [first] = all;
+      const next: SiteLocale = { ...all[at]!, prefix: '', host: '', follows: '', state: 'open' };
+      const before: SiteLocale = { ...first!, prefix: first!.tag.toLowerCase() };
+      const rest = all.filter((_, index) => index !== at && index !== 0);
+      return [next, before, ...rest.map(each => (each.follows === next.tag ? { ...each, follows: '' } : each))];
+    });
+  }
+
+  protected ask(): void {
+    const locales = this.locales();
+    this.#api.reportLocales(locales).subscribe({
+      next: ({ sentences }) => {
+        this.#problem.set(null);
+        this.sentences.set(sentences.length > 0 ? sentences : ['Nothing that readers notice but the order of the languages.']);
+        this.#asked.set(JSON.stringify(locales));
+      },
+      error: (error: unknown) => this.#refused(error),
+    });
+  }
+
+  protected save(): void {
+    this.#session.saveLocales(this.locales()).subscribe({
+      next: () => {
+        this.#stored.set(JSON.stringify(this.locales()));
+        this.sentences.set([]);
+        this.#problem.set(null);
+        this.#messages.done('Set, and in force at once.');
+      },
+      error: (error: unknown) => this.#refused(error),
+    });
+  }
+
+  #refused(error: unknown): void {
+    this.sentences.set([]);
+    this.#problem.set(error instanceof ApiProblem ? error : null);
+    this.#messages.problem(error);
+  }
+}

@@ -1,0 +1,240 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import type { CoverageTable } from '@contract/languages';
+import { ApiClient } from '../api/api-client';
+import { fieldControls } from '../fields/index';
+import { placesOf } from '../kinds/index';
+import { WhenPipe } from '../shared/when-pipe';
+import { SessionService } from '../state/session.service';
+import { LivePreview } from '../writing/live-preview';
+import { WordsRow } from './words-row';
+import { WordsService } from './words.service';
+
+/** Writing a record in a locale: source and own words side by side, field by field, and on to the next unfinished by one key. */
+@Component({
+  selector: 'almanac-words-writer',
+  imports: [RouterLink, WordsRow, LivePreview, WhenPipe],
+  providers: [WordsService, fieldControls],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown)': 'hear($event)' },
+  template: `
+    @if (words.record(); as record) {
+      <div class="bar" [style.border-inline-start-color]="colour()">
+        <h1>{{ record.title }}</h1>
+        <span class="chip in" [lang]="record.locale">{{ here()?.name }}</span>
+        @switch (record.state) {
+          @case ('out') {
+            <span class="chip">left out here</span>
+          }
+          @case ('follows') {
+            <span class="quiet small">follows throughout</span>
+          }
+        }
+        @if (words.proposal(); as proposal) {
+          <span class="chip ochre">{{ proposal.stage === 'draft' ? 'your draft' : 'in review' }}</span>
+        }
+        @if (words.isChanged()) {
+          <span class="small quiet">not saved yet; kept in this browser</span>
+        }
+        <span class="grow"></span>
+        <a class="btn-word" [routerLink]="[placesOf(record.kind).writer ?? placesOf(record.kind).workspace, record.id]">As it began</a>
+        <button class="btn-word" [attr.aria-pressed]="showsPage()" (click)="showsPage.set(!showsPage())">
+          {{ showsPage() ? 'Without the page' : 'With the page' }}
+        </button>
+        @if (words.mayWrite) {
+          @if (words.isChanged()) {
+            <button class="btn btn-plain" (click)="words.discard()">Discard</button>
+          }
+          @if (words.proposal(); as proposal) {
+            <button class="btn btn-plain" [disabled]="!words.isChanged() || words.isBusy()" (click)="words.save()">Save draft</button>
+            @if (words.mayMove('send for review')) {
+              <button class="btn btn-primary" [disabled]="words.isBusy()" (click)="words.sendForReview()">Send for review</button>
+            }
+            <a class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
+          } @else {
+            @if (record.state !== 'out' && !words.isChanged()) {
+              <button class="btn btn-plain" (click)="words.leaveOut()">Leave out here…</button>
+            }
+            <button
+              class="btn btn-primary"
+              [disabled]="(!words.isChanged() && record.state !== 'out') || words.isBusy()"
+              (click)="words.save()"
+            >
+              {{ record.state === 'out' && !words.isChanged() ? 'Bring back…' : 'Save…' }}
+            </button>
+          }
+        } @else {
+          <span class="quiet">Your roles let you read this, not write it in {{ here()?.name }}.</span>
+        }
+        @if (next(); as next) {
+          <a class="btn btn-plain" [routerLink]="['/languages', locale(), next.id]" title="Alt+N">Next unfinished</a>
+        }
+      </div>
+      @if (words.wasKept() && words.isChanged()) {
+        <p class="notice-line">
+          These are words you had not saved. They were kept in this browser.
+          <button class="btn-word" (click)="words.discard()">Discard them</button>
+        </p>
+      }
+      @for (other of words.others(); track other.id) {
+        <p class="notice-line">
+          {{ other.author.name }} has a proposal {{ other.stage === 'draft' ? 'in draft' : 'in review' }} on this here too.
+          <a [routerLink]="['/reviews', other.editionId]">Look at it</a>
+        </p>
+      }
+      @if (words.problem(); as problem) {
+        <p class="notice-line ember" role="alert">{{ problem.message }}</p>
+      }
+      <div class="body" [class.with-page]="showsPage()">
+        <form class="fields" (submit)="$event.preventDefault()" [attr.aria-label]="'Words in ' + here()?.name">
+          @for (field of shown(); track field.name) {
+            <almanac-words-row [field]="field" />
+          }
+          @if (fixed().length > 0) {
+            <p class="quiet small fixed">The same in every locale: {{ fixed() }}.</p>
+          }
+          @if (record.revisions.length > 0) {
+            <h2>What was written here</h2>
+            <ul class="small">
+              @for (revision of record.revisions.slice(0, 8); track revision.id) {
+                <li>
+                  {{ revision.createdAt | when }} · {{ revision.author }}
+                  @if (revision.isLive) {
+                    <span class="chip">live</span>
+                  }
+                </li>
+              }
+            </ul>
+          }
+        </form>
+        @if (showsPage()) {
+          <div class="preview">
+            <almanac-live-preview [page]="record.pages[0]?.id ?? ''" [changes]="changes()" [locale]="record.locale" />
+          </div>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-rows: auto auto minmax(0, 1fr);
+      height: 100%;
+    }
+    .bar {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 8px 10px;
+      padding: 6px 20px;
+      min-height: 44px;
+      border-bottom: 1px solid var(--hair);
+      border-inline-start: 6px solid transparent;
+    }
+    h1 {
+      font-size: 17px;
+      margin: 0;
+      max-width: 340px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .in {
+      font-weight: 650;
+    }
+    .notice-line {
+      margin: 6px 20px 0;
+    }
+    .body {
+      grid-row: 3;
+      min-height: 0;
+      display: grid;
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .body.with-page {
+      grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+    }
+    .fields {
+      overflow: auto;
+      padding: 4px 20px 24px;
+      background: var(--sheet);
+    }
+    .preview {
+      padding: 10px 16px 0;
+      border-inline-start: 1px solid var(--hair);
+      min-height: 0;
+    }
+    .fixed {
+      margin: 10px 0 0;
+    }
+    h2 {
+      font-size: 14px;
+      margin: 16px 0 4px;
+    }
+    ul {
+      list-style: none;
+      padding: 0;
+      margin: 0;
+    }
+  `,
+})
+export class WordsWriter {
+  protected readonly words = inject(WordsService);
+  readonly #api = inject(ApiClient);
+  readonly #router = inject(Router);
+  readonly #session = inject(SessionService);
+  protected readonly placesOf = placesOf;
+  readonly locale = input.required<string>();
+  readonly id = input.required<string>();
+  protected readonly showsPage = signal(false);
+  readonly #table = signal<CoverageTable>({ locales: [], rows: [] });
+  protected readonly here = computed(() => this.#session.locale(this.locale()));
+  protected readonly colour = computed(() => colourOf(this.#session.site.locales.findIndex(each => each.tag === this.locale())));
+  /** What there is to write; fields that are empty and may stay so come last. */
+  protected readonly shown = computed(() => {
+    const fields = (this.words.record()?.fields ?? []).filter(each => each.mayDiffer);
+    return [...fields.filter(each => each.state !== 'empty'), ...fields.filter(each => each.state === 'empty')];
+  });
+  protected readonly fixed = computed(() =>
+    (this.words.record()?.fields ?? [])
+      .filter(each => !each.mayDiffer && each.base !== '' && each.base !== null)
+      .map(each => each.label)
+      .join(', '),
+  );
+  protected readonly changes = computed(() => {
+    const record = this.words.record();
+    return record ? [{ recordId: record.id, kind: record.kind, value: this.words.value(), retires: false, locale: record.locale }] : [];
+  });
+  /** The next record of the same kind that is unfinished here, after this one. */
+  protected readonly next = computed(() => {
+    const { locales, rows } = this.#table();
+    const at = locales.indexOf(this.locale());
+    const from = rows.findIndex(row => row.id === this.id()) + 1;
+    return [...rows.slice(from), ...rows.slice(0, from)].find(({ id, cells }) => {
+      const [letter, own, of, behind, isWaiting] = cells[at] ?? ['b', 0, 0, 0, false];
+      return id !== this.id() && letter !== 'b' && letter !== 'x' && !isWaiting && (behind > 0 || own < of);
+    });
+  });
+
+  constructor() {
+    toObservable(computed(() => ({ id: this.id(), locale: this.locale() })))
+      .pipe(takeUntilDestroyed())
+      .subscribe(({ id, locale }) => this.words.open(id, locale));
+    toObservable(computed(() => this.words.record()?.kind))
+      .pipe(takeUntilDestroyed())
+      .subscribe(kind => kind && this.#api.readCoverage(kind).subscribe({ next: table => this.#table.set(table), error: () => undefined }));
+  }
+
+  protected hear(event: KeyboardEvent): void {
+    const next = this.next();
+    if (!event.altKey || event.key.toLowerCase() !== 'n' || !next) return;
+    event.preventDefault();
+    void this.#router.navigate(['/languages', this.locale(), next.id]);
+  }
+}
+
+// Locales are told apart by where their colours lie on the wheel: as far from each other as there are of them.
+function colourOf(at: number): string {
+  return at <= 0 ? 'transparent' : `hsl(${(at * 137) % 360} 45% 42%)`;
+}

@@ -1,0 +1,225 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import type { Words, WordsField } from '@contract/languages';
+import type { EditionDetail } from '@contract/messages';
+import { mayWrite } from '@core/people/grants';
+import { judgeMove, type MoveName } from '@core/workflow/workflow';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { switchMap, type Observable } from 'rxjs';
+import { ApiClient, ApiProblem } from '../api/api-client';
+import { headsOf } from '../shared/heads';
+import { saySaved } from '../shared/say-saved';
+import { SendDialog } from '../shared/send-dialog';
+import { BrowserStore } from '../state/browser-store';
+import { MessageService } from '../state/message.service';
+import { SessionService } from '../state/session.service';
+
+type Said = Readonly<Record<string, unknown>>;
+
+/** What is kept in the browser until it is saved. */
+interface Kept {
+  readonly words: Said;
+  readonly stillRight: readonly string[];
+}
+
+/** How a field stands with what is being written. */
+export type LiveState = WordsField['state'] | 'still right';
+
+/** Writing a record in a locale: own words by name, what they were made from, and on which proposal. */
+@Injectable()
+export class WordsService {
+  readonly #api = inject(ApiClient);
+  readonly #session = inject(SessionService);
+  readonly #messages = inject(MessageService);
+  readonly #store = inject(BrowserStore);
+  readonly #modal = inject(NgbModal);
+  readonly record = signal<Words | null>(null);
+  readonly words = signal<Said>({});
+  readonly stillRight = signal<readonly string[]>([]);
+  readonly problem = signal<ApiProblem | null>(null);
+  readonly isBusy = signal(false);
+  /** Whether what is on the screen was found in the browser, not saved. */
+  readonly wasKept = signal(false);
+
+  /** One's own proposal in this locale, if there is one. */
+  readonly proposal = computed(() => this.record()?.proposals.find(each => each.isOwn && !each.retires) ?? null);
+  readonly others = computed(() => (this.record()?.proposals ?? []).filter(each => each !== this.proposal()));
+  readonly #saved = computed((): Said => wordsIn(this.proposal()?.value ?? this.record()?.live?.value));
+  readonly isChanged = computed(() => this.stillRight().length > 0 || JSON.stringify(this.words()) !== JSON.stringify(this.#saved()));
+
+  open(id: string, locale: string): void {
+    this.#api.readWords(id, locale).subscribe({
+      next: record => this.#begin(record),
+      error: (error: unknown) => {
+        this.record.set(null);
+        this.#messages.problem(error);
+      },
+    });
+  }
+
+  get mayWrite(): boolean {
+    const record = this.record();
+    return record !== null && mayWrite(this.#session.grants, this.#session.written(record.kind, record.locale));
+  }
+
+  /** Whether the person could make a move with the words as they stand. */
+  mayMove(name: MoveName): boolean {
+    const { kind, locale } = this.record()!;
+    const stage = (this.proposal()?.stage ?? 'draft') as 'draft' | 'in review';
+    const written = [this.#session.written(kind, locale)];
+    const facts = { stage, written, grants: this.#session.grants, isOwn: true, hasWritten: true, reachesBeyond: () => false };
+    return judgeMove(name, facts).kind === 'moved';
+  }
+
+  stateOf({ name, state }: WordsField): LiveState {
+    const isOwn = Object.hasOwn(this.words(), name);
+    if (!isOwn) return state === 'empty' ? 'empty' : 'follows';
+    if (this.stillRight().includes(name)) return 'still right';
+    const isAsSaved = JSON.stringify(this.words()[name]) === JSON.stringify(this.#saved()[name]);
+    return isAsSaved && state === 'behind' ? 'behind' : 'own';
+  }
+
+  /** Gives a field words of its own, or other ones. */
+  write(name: string, said: unknown): void {
+    this.stillRight.update(all => all.filter(each => each !== name));
+    this.#set({ ...this.words(), [name]: said });
+  }
+
+  /** Lets a field follow again. */
+  follow(name: string): void {
+    const { [name]: _, ...rest } = this.words();
+    this.stillRight.update(all => all.filter(each => each !== name));
+    this.#set(rest);
+  }
+
+  /** Says that words are right although what they were made from has moved on. */
+  keepAsRight(name: string): void {
+    this.stillRight.update(all => [...all, name]);
+    this.#set(this.words());
+  }
+
+  discard(): void {
+    this.#drop();
+    this.words.set(this.#saved());
+    this.stillRight.set([]);
+    this.wasKept.set(false);
+  }
+
+  faultOf(name: string): string | null {
+    const problem = this.problem();
+    return problem?.faultAt(`/value/words/${name}`) ?? problem?.faultAt(`/changes/0/value/words/${name}`) ?? null;
+  }
+
+  /** Own words as they would be saved. */
+  readonly value = computed(() => ({ version: 1 as const, words: this.words(), madeFrom: {} }));
+
+  /** Saves on one's own proposal, or asks what is to be done with the words. */
+  save(): void {
+    const proposal = this.proposal();
+    if (!proposal) return this.#send(false);
+    this.#saveOn(proposal.id).subscribe({
+      next: () => this.#again('Saved to the proposal. Nothing has changed for readers.'),
+      error: (error: unknown) => this.#refused(error),
+    });
+  }
+
+  sendForReview(): void {
+    const proposal = this.proposal();
+    if (!proposal) return this.#send(false);
+    this.#saveOn(proposal.id)
+      .pipe(
+        switchMap(() => this.#api.readEdition(proposal.editionId)),
+        switchMap(edition => this.#api.moveEdition(proposal.editionId, { name: 'send for review', decidedOn: headsOf(edition) })),
+      )
+      .subscribe({ next: edition => this.#moved(edition), error: (error: unknown) => this.#refused(error) });
+  }
+
+  leaveOut(): void {
+    this.#send(true);
+  }
+
+  #set(words: Said): void {
+    this.words.set(words);
+    this.problem.set(null);
+    this.#store.keep(this.#key, { words, stillRight: this.stillRight() } satisfies Kept);
+  }
+
+  #begin(record: Words): void {
+    this.record.set(record);
+    this.problem.set(null);
+    const kept = this.#store.read<Kept>(this.#key);
+    this.words.set(kept?.words ?? this.#saved());
+    this.stillRight.set(kept?.stillRight ?? []);
+    this.wasKept.set(kept !== null);
+  }
+
+  #send(retires: boolean): void {
+    const record = this.record()!;
+    const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
+    const dialog = opened.componentInstance as SendDialog;
+    const name = this.#session.locale(record.locale)?.name ?? record.locale;
+    const did = retires ? `left out in ${name}` : record.state === 'out' ? `back in ${name}` : `words in ${name}`;
+    dialog.title = `${record.title}: ${did}`;
+    dialog.changes = [
+      {
+        recordId: record.id,
+        kind: record.kind,
+        locale: record.locale,
+        value: retires ? null : this.value(),
+        retires,
+        baseRevisionId: record.live?.revisionId ?? record.revisions[0]?.id ?? null,
+        translatedFromId: record.baseRevisionId,
+        stillRight: [...this.stillRight()],
+        title: record.title,
+        did,
+      },
+    ];
+    opened.result.then(
+      (edition: EditionDetail) => this.#moved(edition),
+      () => this.problem.set((opened.componentInstance as unknown as { problem(): ApiProblem | null }).problem()),
+    );
+  }
+
+  #saveOn(proposalId: string): Observable<unknown> {
+    this.isBusy.set(true);
+    return this.#api.saveProposal(proposalId, {
+      value: this.value(),
+      parentRevisionId: this.proposal()!.headRevisionId,
+      note: '',
+      translatedFromId: this.record()!.baseRevisionId,
+      stillRight: [...this.stillRight()],
+    });
+  }
+
+  #moved(edition: EditionDetail): void {
+    const { text, next, undoes } = saySaved(edition, this.#session.style);
+    this.#again('');
+    this.#messages.done(text, next, undoes);
+  }
+
+  #again(text: string): void {
+    this.isBusy.set(false);
+    this.#drop();
+    if (text) this.#messages.done(text);
+    const { id, locale } = this.record()!;
+    this.open(id, locale);
+  }
+
+  #refused(error: unknown): void {
+    this.isBusy.set(false);
+    this.problem.set(error instanceof ApiProblem ? error : null);
+    this.#messages.problem(error);
+  }
+
+  #drop(): void {
+    this.#store.drop(this.#key);
+  }
+
+  get #key(): string {
+    const record = this.record();
+    return `almanac.words.${this.#session.session()?.person?.id ?? ''}.${record?.locale}.${record?.id}`;
+  }
+}
+
+function wordsIn(value: unknown): Said {
+  return (value as { readonly words?: Said } | null | undefined)?.words ?? {};
+}
