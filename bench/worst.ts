@@ -143,7 +143,7 @@ function worstInsets(): Worst {
     const blocks = Array.from({ length: deep }, (_, index) => {
       const body = index + 1 < deep ? Array.from({ length: wide }, () => insetOf(id(index + 1))) : ['<p>x</p>'];
       const block = { placementId: '', blockId: id(index), type: 'rich text', look: '', align: 'start', anchor: '', title: '', label: '' };
-      return [id(index), { ...block, fields: { body }, data: {}, isPageTitle: false, isSelfContained: false }] as const;
+      return [id(index), { ...block, fields: { body }, data: {}, isPageTitle: false, isSelfContained: false, language: null }] as const;
     });
     const page = {
       title: '',
@@ -158,6 +158,7 @@ function worstInsets(): Worst {
       front: '/',
       canonical: '',
       alternates: [],
+      languages: { title: null, standfirst: null, body: null },
     };
     const model = { ...page, body: [insetOf(id(0))], targets: {}, insets: Object.fromEntries(blocks) };
     time(worst, `${deep} deep, ${wide} each`, () =>

@@ -301,6 +301,19 @@ export const blockRow = z.object({
 /** A record with its past and what waits. */
 export const recordDetail = z.object({
   id: z.string(),
+  /** The locale in which it began. */
+  locale: z.string(),
+  /** How far it is written in each other locale of the site. */
+  inLocales: z.array(
+    z.object({
+      tag: z.string(),
+      state: z.enum(['out', 'own', 'part', 'follows']),
+      own: z.number(),
+      of: z.number(),
+      behind: z.number(),
+      isWaiting: z.boolean(),
+    }),
+  ),
   kind,
   title: z.string(),
   status,

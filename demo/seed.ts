@@ -20,12 +20,14 @@ import { v7 as uuidv7 } from 'uuid';
 import { demoPassword, demoPeople } from './people';
 import { layOut, type LaidOut } from './lay-out';
 import { bringFiles } from './files';
+import { languageActs } from './language-acts';
 import { demoLocales } from './locales';
+import { siteWords } from './translations';
 import { assemble, demoLimits } from './scenario-assembly';
 import { demoBlocks } from './scenario-blocks';
 
 /** Something that somebody did, so many days before or after the set day. */
-interface Act {
+export interface Act {
   readonly days: number;
   readonly time: string;
   readonly who: string;
@@ -46,7 +48,7 @@ interface Act {
  */
 export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor: number): Promise<void> {
   const demo = layOut(anchor, initialSettings.zone);
-  await saveSettings(knex, { name: 'Merrowby Coast Reserves', locales: demoLocales, limits: demoLimits });
+  await saveSettings(knex, { name: 'Merrowby Coast Reserves', locales: demoLocales, siteWords, limits: demoLimits });
   const passwordHash = await hashPassword(demoPassword);
   const people = new Map<string, Person>();
   for (const { key, scope, memberships, ...person } of demoPeople) {
@@ -365,6 +367,7 @@ function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
       note: 'Dates',
       move: move('send for review'),
     },
+    ...languageActs(demo, move('publish'), move('send for review')),
   ].sort((a, b) => instantOf(time(a.days, a.time)) - instantOf(time(b.days, b.time)));
 }
 

@@ -10,8 +10,14 @@ export type LaidWords = ReadonlyMap<string, unknown>;
 export interface Reading {
   /** Null where it is not there. */
   readonly value: unknown;
-  /** The locales whose words it has, the nearest first; the one in which it began comes last. */
-  readonly from: readonly string[];
+  /** Its own words by locale, the nearest first; what none of them says is as it began. */
+  readonly layers: readonly WordLayer[];
+}
+
+/** What a record says for itself in one locale of a chain. */
+export interface WordLayer {
+  readonly locale: string;
+  readonly words: OwnWords['words'];
 }
 
 /**
@@ -48,23 +54,24 @@ export function readAlong(
   stateIn: (locale: string) => InForce | { readonly state: 'laid'; readonly words: unknown },
   laid?: LaidWords,
 ): Reading {
-  const gone: Reading = { value: null, from: [] };
+  const gone: Reading = { value: null, layers: [] };
   if (base === null) return gone;
-  const words: OwnWords[] = [];
-  const from: string[] = [];
+  const said: OwnWords[] = [];
+  const layers: WordLayer[] = [];
   for (const locale of decidingLocales(ledger, recordId, own, chain, laid)) {
     const inForce = stateIn(locale);
     const isOut =
       inForce.state === 'retired' ||
       (inForce.state === 'expired' && inForce.entry.afterwards === 'nothing') ||
       (inForce.state === 'laid' && inForce.words === null);
-    if (isOut && from.length === 0) return gone;
+    if (isOut && layers.length === 0) return gone;
     if (inForce.state !== 'live' && !(inForce.state === 'laid' && inForce.words !== null)) continue;
-    from.push(locale);
-    words.push((inForce.state === 'laid' ? inForce.words : ledger.revision(inForce.revisionId).value) as OwnWords);
+    const held = (inForce.state === 'laid' ? inForce.words : ledger.revision(inForce.revisionId).value) as OwnWords;
+    layers.push({ locale, words: held.words });
+    said.push(held);
   }
-  if (from.length === 0 && !chain.includes(own)) return gone;
-  return { value: valueIn(base, words), from: [...from, own] };
+  if (layers.length === 0 && !chain.includes(own)) return gone;
+  return { value: valueIn(base, said), layers };
 }
 
 /** How a record is read at a moment, and until when nothing published changes that. @param knownAt - see {@link inForceAt} */

@@ -14,6 +14,7 @@ import type { Instant } from '../schedule/local-time';
 import type { CompiledPlacement } from '../site/compiled-placement';
 import type { BlockNode, PageNode, SiteSnapshot } from '../site/snapshot';
 import type { Alternates } from '../locale/alternates';
+import { directionOf } from '../locale/locale-tag';
 import type { Words } from '../theme/words';
 import { LinkOpener, type LinkContext } from './closed-links';
 
@@ -35,8 +36,16 @@ export interface BlockModel {
   readonly data: Readonly<Record<string, unknown>>;
   /** Its heading stands for the page's title. */
   readonly isPageTitle: boolean;
+  /** The language of its words where that is another than the page's; null where it is not, or where it tells of other records. */
+  readonly language: Language | null;
   /** It holds no insets, so that what is rendered of it follows from itself alone. */
   readonly isSelfContained: boolean;
+}
+
+/** A language and its direction, for the lang and dir attributes. @see WCAG 2.2 success criterion 3.1.2 */
+export interface Language {
+  readonly tag: string;
+  readonly direction: 'ltr' | 'rtl';
 }
 
 /** Everything the theme needs to render one page. */
@@ -52,6 +61,8 @@ export interface PageModel {
   readonly alternates: readonly { readonly tag: string; readonly address: string; readonly isFirst: boolean }[];
   readonly layout: string;
   readonly standfirst: string;
+  /** The language of each of its texts where that is another than the page's. */
+  readonly languages: { readonly title: Language | null; readonly standfirst: Language | null; readonly body: Language | null };
   /** The page's running text; null when it says nothing. */
   readonly body: OpenText | null;
   /** The values of all fields of the page's type. */
@@ -146,6 +157,11 @@ export function pageModel(
       alternates: sameElsewhere.length > 1 ? sameElsewhere : [],
       layout: resolution.facts.layout,
       standfirst: titleShownByBlock ? '' : value ? standfirstOf(value) : '',
+      languages: {
+        title: otherLanguage(snapshot, page, 'title'),
+        standfirst: otherLanguage(snapshot, page, 'fields.standfirst'),
+        body: otherLanguage(snapshot, page, 'fields.body'),
+      },
       body: (fields['body'] as OpenText | null | undefined) ?? null,
       fields,
       when: start ? writeFullMoment(start, context.style) : '',
@@ -157,6 +173,13 @@ export function pageModel(
     validUntil,
     dependsOn: [...dependsOn].sort(),
   };
+}
+
+// Words that follow another locale are in its language, and say so.
+function otherLanguage(snapshot: SiteSnapshot, record: { readonly id: string } | null, name?: string): Language | null {
+  if (!record) return null;
+  const tag = snapshot.languageOf(record.id, name);
+  return tag === snapshot.locale ? null : { tag, direction: directionOf(tag) };
 }
 
 const noAlternates: Alternates = { list: [], validUntil: Infinity, dependsOn: [] };
@@ -229,6 +252,7 @@ function blockModel(
     fields: part.fields ?? fields,
     data: part.data ?? {},
     isPageTitle: part.isPageTitle ?? false,
+    language: type.model ? null : otherLanguage(snapshot, block),
     isSelfContained: insetIdsOf(block.value).length === 0,
   };
   const built = { model, validUntil: part.validUntil ?? Infinity, dependsOn: [...opener.dependsOn, ...(part.dependsOn ?? [])] };

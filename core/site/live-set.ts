@@ -3,7 +3,7 @@ import { inForceAt, knownAtFor, publicationBoundaries } from '../ledger/in-force
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
 import type { LiveStretch } from '../ledger/stretches';
-import { decidingLocales, readAlong } from '../locale/reading';
+import { decidingLocales, readAlong, type WordLayer } from '../locale/reading';
 import type { Instant } from '../schedule/local-time';
 import type { Overlay, SnapshotOptions } from './snapshot';
 
@@ -113,6 +113,8 @@ export function laidOver(live: LiveValues, overlays: readonly Overlay[]): LiveVa
 export interface LocaleValues {
   readonly values: LiveValues;
   readonly validUntil: Instant;
+  /** The own words of each record that has any, the nearest first. */
+  readonly layers: ReadonlyMap<string, readonly WordLayer[]>;
 }
 
 /**
@@ -141,7 +143,8 @@ export function valuesAlong(
   for (const locale of chain)
     if (locale !== ledger.baseLocale) for (const id of ledger.publishedIn(locale)) if (ledger.localeOf(id) !== locale) ids.add(id);
   for (const id of ledger.foreign) ids.add(id);
-  if (ids.size === 0) return { values: base, validUntil: Infinity };
+  const layers = new Map<string, readonly WordLayer[]>();
+  if (ids.size === 0) return { values: base, validUntil: Infinity, layers };
   let validUntil = Infinity;
   const stateIn = (id: string) => (locale: string) => {
     const words = laid.get(id)?.get(locale);
@@ -156,13 +159,14 @@ export function valuesAlong(
     for (const id of list) {
       const own = localeOfOverlaid(ledger, id, overlays);
       for (const locale of decidingLocales(ledger, id, own, chain, laid.get(id))) stateIn(id)(locale);
-      const { value } = readAlong(ledger, id, own, chain, live.get(id) ?? null, stateIn(id), laid.get(id));
+      const { value, layers: said } = readAlong(ledger, id, own, chain, live.get(id) ?? null, stateIn(id), laid.get(id));
+      if (said.length > 0) layers.set(id, said);
       if (value === null) live.delete(id);
       else live.set(id, value);
     }
     values.set(kind, live);
   }
-  return { values, validUntil };
+  return { values, validUntil, layers };
 }
 
 /** The locale in which a record began, also when it is only laid over. */

@@ -77,6 +77,8 @@ export interface SiteSnapshot {
   readonly manifest: ThemeManifest;
   /** BCP 47 tag of the locale it is read in. */
   readonly locale: string;
+  /** In which locale a record says what it is read to say: in one of its fields, or in the nearest that has words of its own. */
+  readonly languageOf: (id: string, name?: string) => string;
   /** Every live value, by kind and id. */
   readonly values: LiveValues;
   /** Until when nothing in the ledger changes what is live; infinite when nothing is planned. */
@@ -114,7 +116,7 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
   const isOwn = ({ recordId, locale }: Overlay) => locale === undefined || locale === localeOfOverlaid(ledger, recordId, overlays);
   const base = laidOver(live.values, overlays.filter(isOwn));
   const chain = options.chain ?? [ledger.baseLocale];
-  const { values, validUntil } = valuesAlong(ledger, base, chain, options, overlays);
+  const { values, validUntil, layers } = valuesAlong(ledger, base, chain, options, overlays);
   const locale = chain[0]!;
   const pages = valuesOfKind<PageValue>(values, 'page');
   const inBase = locale === ledger.baseLocale ? values : valuesAlong(ledger, base, [ledger.baseLocale], options, overlays).values;
@@ -126,6 +128,9 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
     moment: options.moment,
     manifest: options.manifest,
     locale,
+    languageOf: (id, name) =>
+      layers.get(id)?.find(({ words }) => (name === undefined ? Object.keys(words).length > 0 : Object.hasOwn(words, name)))?.locale ??
+      localeOfOverlaid(ledger, id, overlays),
     values,
     validUntil: Math.min(live.validUntil, validUntil),
     ...tree,

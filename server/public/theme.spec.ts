@@ -15,6 +15,7 @@ const block = {
   data: {},
   isPageTitle: false,
   isSelfContained: false,
+  language: null,
 };
 const model = (targets: object): PageModel =>
   ({
@@ -29,6 +30,7 @@ const model = (targets: object): PageModel =>
     body: null,
     targets,
     insets: {},
+    languages: { title: null, standfirst: null, body: null },
   }) as unknown as PageModel;
 const listing = { ...block, type: 'listing', fields: { shownAs: 'titles', whenEmpty: '' } };
 const text = { ...block, type: 'rich text', fields: { body: ['<p>Words</p>'] } };
@@ -70,7 +72,11 @@ describe('a page of the theme', () => {
     const picture = { width: 1600, height: 900, tag: 't', focalPoint: { x: 0.5, y: 0.5 }, rendered: 'jpeg' };
     const file = { id: 'f', address: '/media/f', mediaType: 'image/jpeg', title: 'F', words: 'W', caption: '', credit: '', picture };
     const fields = { body: ['<p>x</p>'], picture: file, film: file, linkLabel: '', shownAs: 'titles', heading: 'H', text: 'M' };
-    const data = { links: [{ title: 'A', path: '/a' }], cards: [{ title: 'A', path: '/a' }], languages: [{ tag: 'cy', name: 'C', address: '/cy' }] };
+    const data = {
+      links: [{ title: 'A', path: '/a' }],
+      cards: [{ title: 'A', path: '/a' }],
+      languages: [{ tag: 'cy', name: 'C', address: '/cy' }],
+    };
     for (const type of shippedTypes.blockTypes.values()) {
       // The page's model leaves away titles that a type does not show.
       const title = type.hasNoTitle ? '' : 'Here';

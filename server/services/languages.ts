@@ -1,9 +1,10 @@
 import type { CoverageCell, CoverageTable, LocalesReport } from '@contract/languages';
+import type { RecordDetail } from '@contract/messages';
 import { countOf, listOf } from '@core/format/moment';
 import { kindNamed } from '@core/kinds/index';
 import { localeFaults } from '@core/locale/faults';
 import { fallbackChain, localeNamed, prefixOf, type SiteLocale } from '@core/locale/site-locale';
-import { coverageOf, type Coverage } from '@core/locale/coverage';
+import { coverageOf, fieldsToWrite, type Coverage } from '@core/locale/coverage';
 import { refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
@@ -110,6 +111,16 @@ export function coverageTable(site: Site, kind: string): CoverageTable {
       (a, b) => (order.get(a.id) ?? Infinity) - (order.get(b.id) ?? Infinity) || a.title.localeCompare(b.title, site.ledger.baseLocale),
     );
   return { locales, rows };
+}
+
+/** How far one record is written in every locale but the one in which it began; empty where nothing of it differs by locale. */
+export function otherLocalesOf(site: Site, id: string, kind: string): RecordDetail['inLocales'] {
+  const value = bestValueOf(site, id);
+  if (value === null || fieldsToWrite(kindNamed(kind), value, site.registry).length === 0) return [];
+  const locales = site.settings.locales.map(each => each.tag);
+  return coverageFor(site, id, kind, value, locales).flatMap(({ state, ...rest }, at) =>
+    state === 'base' ? [] : [{ tag: locales[at]!, state, ...rest }],
+  );
 }
 
 interface KeptCoverage {

@@ -18,6 +18,7 @@ import type { Site } from '../site/site';
 import { labelOfTarget } from '@core/theme/manifest';
 import { describeChanges } from './descriptions';
 import { kindOf, liveRevisionId } from './edition-lookups';
+import { otherLocalesOf } from './languages';
 import { bestValueOf, nameOfPerson, namesFor, titleOf } from './names';
 import { isDiscarded, isKept, lastChange, statusFields } from './record-facts';
 import { recordsNaming, referencesOf } from './references';
@@ -95,6 +96,8 @@ export async function readRecord(site: Site, person: Person, id: string): Promis
   return {
     id,
     kind,
+    locale: ledger.localeOf(id),
+    inLocales: [...otherLocalesOf(site, id, kind)],
     title: titleOf(site, snapshot, kind, bestValueOf(site, id)),
     ...statusFields(site, id, null),
     live: liveId === null ? null : { revisionId: liveId, value: ledger.revision(liveId).value },

@@ -27,6 +27,8 @@ const record = (part: Partial<RecordDetail>) =>
     usedOn: [],
     insetIn: [],
     pagesChanged: [],
+    locale: 'en-GB',
+    inLocales: [],
     ...part,
   }) as unknown as RecordDetail;
 

@@ -176,7 +176,7 @@ export class BlockWriter {
   protected readonly changes = computed((): ViewRequest['changes'] => {
     const value = this.writing.value();
     if (!value) return [];
-    const change = { recordId: this.writing.id, kind: 'block' as const, value, retires: false };
+    const change = { recordId: this.writing.id, kind: 'block' as const, value, retires: false, locale: this.writing.locale() };
     if (this.shownOn().length > 0) return [change];
     // Shown on no page: stood on the front page for the look of it only.
     const trial = freshPlacement({
@@ -185,7 +185,9 @@ export class BlockWriter {
       order: 'Zz',
       rule: thisPageOnly(this.previewPage()),
     });
-    return this.previewPage() === '' ? [] : [change, { recordId: this.#trialId, kind: 'placement', value: trial, retires: false }];
+    return this.previewPage() === ''
+      ? []
+      : [change, { recordId: this.#trialId, kind: 'placement', value: trial, retires: false, locale: this.writing.locale() }];
   });
 
   constructor() {

@@ -168,6 +168,9 @@ import { SessionService } from '../state/session.service';
       font-size: 12px;
       color: var(--ink-2);
     }
+    tbody th > * {
+      margin-inline-end: 8px;
+    }
     tbody th {
       font-weight: 600;
       white-space: nowrap;

@@ -98,6 +98,9 @@ import { WordsService } from './words.service';
       margin: 0 0 3px;
       font: 600 13px var(--text);
     }
+    .label {
+      min-height: 24px;
+    }
     .label .small {
       font-weight: 400;
     }

@@ -38,7 +38,9 @@ import { WordsService } from './words.service';
           <span class="small quiet">not saved yet; kept in this browser</span>
         }
         <span class="grow"></span>
-        <a class="btn-word" [routerLink]="[placesOf(record.kind).writer ?? placesOf(record.kind).workspace, record.id]">As it began</a>
+        <a class="btn-word" [routerLink]="[placesOf(record.kind).writer ?? placesOf(record.kind).workspace, record.id]"
+          >In {{ began()?.name }}</a
+        >
         <button class="btn-word" [attr.aria-pressed]="showsPage()" (click)="showsPage.set(!showsPage())">
           {{ showsPage() ? 'Without the page' : 'With the page' }}
         </button>
@@ -190,6 +192,7 @@ export class WordsWriter {
   protected readonly showsPage = signal(false);
   readonly #table = signal<CoverageTable>({ locales: [], rows: [] });
   protected readonly here = computed(() => this.#session.locale(this.locale()));
+  protected readonly began = computed(() => this.#session.locale(this.words.record()?.baseLocale ?? ''));
   protected readonly colour = computed(() => colourOf(this.#session.site.locales.findIndex(each => each.tag === this.locale())));
   /** What there is to write; fields that are empty and may stay so come last. */
   protected readonly shown = computed(() => {

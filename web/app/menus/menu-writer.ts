@@ -57,7 +57,7 @@ export class MenuWriter {
   protected readonly previewPage = computed(() => this.writing.record()?.pagesChanged[0]?.id ?? this.#pages()[0]?.id ?? '');
   protected readonly changes = computed((): ViewRequest['changes'] => {
     const value = this.writing.value();
-    return value === null ? [] : [{ recordId: this.writing.id, kind: 'menu', value, retires: false }];
+    return value === null ? [] : [{ recordId: this.writing.id, kind: 'menu', value, retires: false, locale: this.writing.locale() }];
   });
 
   constructor() {

@@ -37,6 +37,8 @@ const record = (part: Partial<RecordDetail> = {}) =>
     usedOn: [],
     insetIn: [],
     pagesChanged: [],
+    locale: 'en-GB',
+    inLocales: [],
     ...part,
   }) as unknown as RecordDetail;
 

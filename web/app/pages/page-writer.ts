@@ -192,7 +192,7 @@ export class PageWriter {
   protected readonly changes = computed(() => {
     const value = this.writing.value();
     return value && (this.writing.isChanged() || this.writing.proposal() || this.writing.isNew())
-      ? [{ recordId: this.writing.id, kind: 'page' as const, value, retires: false }]
+      ? [{ recordId: this.writing.id, kind: 'page' as const, value, retires: false, locale: this.writing.locale() }]
       : [];
   });
   protected readonly previewPage = computed(() => (this.writing.value()?.title ? this.writing.id : ''));

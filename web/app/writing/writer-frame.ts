@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import type { ViewRequest } from '@contract/messages';
+import { BeginsIn } from '../languages/begins-in';
+import { OtherLocales } from '../languages/other-locales';
 import { LivePreview } from './live-preview';
 import { RevisionStrip } from './revision-strip';
 import { WriterBar } from './writer-bar';
@@ -8,7 +10,7 @@ import { WritingService } from './writing.service';
 /** What writing a page and writing a block have in common: the bar above, fields left, the sheet right, revisions as a strip. */
 @Component({
   selector: 'almanac-writer-frame',
-  imports: [WriterBar, LivePreview, RevisionStrip],
+  imports: [BeginsIn, OtherLocales, WriterBar, LivePreview, RevisionStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <almanac-writer-bar>
@@ -18,13 +20,25 @@ import { WritingService } from './writing.service';
       <ng-content select="[bar]"
     /></almanac-writer-bar>
     <div class="body">
-      <form class="fields" (submit)="$event.preventDefault()"><ng-content /></form>
+      <form class="fields" (submit)="$event.preventDefault()"><almanac-begins-in /><ng-content /></form>
       <div class="preview">
-        <almanac-live-preview [page]="writing.value()?.title ? page() : ''" [changes]="changes()" [block]="block()" [showing]="showing()" />
+        <almanac-live-preview
+          [page]="writing.value()?.title ? page() : ''"
+          [changes]="changes()"
+          [block]="block()"
+          [showing]="showing()"
+          [locale]="writing.locale()"
+        />
       </div>
     </div>
     @if (writing.record(); as record) {
-      <footer><almanac-revision-strip [record]="record" [mayRestore]="writing.mayWrite" (restored)="writing.restore($event)" /></footer>
+      <footer>
+        <almanac-other-locales [record]="record" /><almanac-revision-strip
+          [record]="record"
+          [mayRestore]="writing.mayWrite"
+          (restored)="writing.restore($event)"
+        />
+      </footer>
     }
   `,
   styles: `

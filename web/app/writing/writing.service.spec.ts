@@ -39,6 +39,8 @@ const record = (part: Partial<RecordDetail> = {}): RecordDetail => ({
   publications: [],
   usedOn: [],
   pagesChanged: [],
+  locale: 'en-GB',
+  inLocales: [],
   ...part,
 });
 

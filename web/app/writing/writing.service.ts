@@ -98,6 +98,7 @@ export class WritingService<Value extends { readonly title: string }> {
 
   /** Begins a new record, or goes on with the one of its kind that was begun in this browser and never saved. */
   openNew(kind: string, id: string, value: Value): void {
+    this.beginsIn.set('');
     this.#kind = kind;
     this.#wanted = null;
     this.record.set(null);
@@ -119,7 +120,7 @@ export class WritingService<Value extends { readonly title: string }> {
   }
 
   get mayWrite(): boolean {
-    return mayWrite(this.#session.grants, this.#session.written(this.#kind));
+    return mayWrite(this.#session.grants, this.#session.written(this.#kind, this.locale()));
   }
 
   /** Whether the person could make a move with the proposal as it stands. */
@@ -128,7 +129,7 @@ export class WritingService<Value extends { readonly title: string }> {
     return (
       judgeMove(name, {
         stage: proposal?.stage ?? 'draft',
-        written: [this.#session.written(this.#kind)],
+        written: [this.#session.written(this.#kind, this.locale())],
         grants: this.#session.grants,
         isOwn: proposal?.isOwn ?? true,
         hasWritten: proposal?.isOwn ?? true,
@@ -136,6 +137,12 @@ export class WritingService<Value extends { readonly title: string }> {
       }).kind === 'moved'
     );
   }
+
+  /** The locale in which a new one begins; empty is the first of the site. */
+  readonly beginsIn = signal('');
+
+  /** The locale in which it began, or begins. */
+  readonly locale = computed(() => this.record()?.locale ?? (this.beginsIn() || this.#session.site.locale));
 
   /** Takes in what was typed. */
   set(value: Value): void {
@@ -261,6 +268,7 @@ export class WritingService<Value extends { readonly title: string }> {
         value: retires ? null : value,
         retires,
         baseRevisionId: this.#base()?.baseRevisionId ?? null,
+        ...(this.isNew() && this.beginsIn() ? { locale: this.beginsIn() } : {}),
         title: value.title,
         did,
       },
