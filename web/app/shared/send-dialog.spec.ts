@@ -40,7 +40,14 @@ describe('SendDialog', () => {
   const modal = jasmine.createSpyObj<NgbActiveModal>('NgbActiveModal', ['close', 'dismiss']);
   const person = { roles: ['administrator'] };
   const style = { zone: 'Europe/London', locale: 'en-GB', now: Date.parse('2027-03-18T09:40Z') };
-  const session = { session: signal({ person }), holds: () => true, site: { zone: 'Europe/London', now: style.now }, style };
+  const session = {
+    grants: [{ role: 'administrator', sections: [], locales: [] }],
+    written: SessionService.prototype.written,
+    session: signal({ person }),
+    holds: () => true,
+    site: { locale: 'en-GB', zone: 'Europe/London', now: style.now },
+    style,
+  };
 
   async function open() {
     [api.effect, api.checkExpectations, api.createEdition, working.drop, working.rebase, modal.close, modal.dismiss].forEach(each =>

@@ -59,7 +59,14 @@ describe('WritingService', () => {
         { provide: PagesService, useValue: { refresh: () => undefined } },
         {
           provide: SessionService,
-          useValue: { session: () => ({ person }), person$: new Subject(), style: { zone: 'UTC', locale: 'en-GB', now: 0 } },
+          useValue: {
+            session: () => ({ person }),
+            person$: new Subject(),
+            site: { locale: 'en-GB' },
+            grants: [{ role: 'writer', sections: [], locales: [] }],
+            written: SessionService.prototype.written,
+            style: { zone: 'UTC', locale: 'en-GB', now: 0 },
+          },
         },
       ],
     });
