@@ -14,7 +14,8 @@ import { SessionService } from '../state/session.service';
         <span class="quiet">In other languages:</span>
         @for (row of rows(); track row.tag) {
           <a [routerLink]="['/languages', row.tag, record().id]"
-            ><span [lang]="row.tag">{{ row.name }}</span> <span class="quiet">{{ row.words }}</span></a
+            ><span [lang]="row.tag">{{ row.name }}</span
+            >&ngsp;<span class="quiet">{{ row.words }}</span></a
           >
         }
       </p>

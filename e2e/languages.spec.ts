@@ -1,0 +1,124 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { test, expect } from './application';
+
+// WCAG 2.2 A and AA by axe-core's own rule tags.
+const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+async function check(page: Page, view: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(tags).analyze();
+  expect
+    .soft(
+      violations.map(each => `${each.id}: ${each.nodes.map(node => node.target.join(' ')).join(', ')}`),
+      view,
+    )
+    .toEqual([]);
+}
+
+async function publish(page: Page): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: /^Publish at once/ }).click();
+  await expect(dialog).toBeHidden();
+}
+
+const cell = (page: Page, title: string, locale: string) => page.getByRole('link', { name: new RegExp(`^${title}, ${locale}:`) });
+
+test('a page in Welsh: title and address of its own, behind when the English moves on, settled; left out of German', async ({
+  application,
+  browser,
+}) => {
+  const page = await application.signIn(browser, 'margit');
+  const reader = await (await browser.newContext({ baseURL: application.address })).newPage();
+
+  await test.step('what it does not say follows', async () => {
+    await page.goto('/almanac/languages?find=Privacy');
+    await check(page, 'coverage');
+    await cell(page, 'Privacy', 'Cymraeg').click();
+    await page.getByRole('button', { name: 'Write own words for Title' }).click();
+    await page.getByRole('textbox', { name: 'Title Cymraeg' }).fill('Preifatrwydd');
+    await page.getByRole('button', { name: 'Write own words for Address' }).click();
+    await page.getByRole('textbox', { name: 'Address Cymraeg' }).fill('preifatrwydd');
+    await check(page, 'words in a locale');
+    await page.getByRole('button', { name: 'Save…' }).click();
+    await expect(page.getByRole('dialog')).toContainText('in Cymraeg');
+    await publish(page);
+    await reader.goto('/cy/amdanom-ni/preifatrwydd');
+    await expect(reader.getByRole('heading', { level: 1 })).toHaveText('Preifatrwydd');
+    await expect(reader.locator('html')).toHaveAttribute('lang', 'cy');
+    // What follows says in which language it is.
+    await expect(reader.locator('.standfirst')).toHaveAttribute('lang', 'en-GB');
+  });
+
+  await test.step('the English changes, and the Welsh is behind with the difference in view', async () => {
+    await page.getByRole('link', { name: 'In English (United Kingdom)' }).click();
+    await page.getByLabel('Title', { exact: true }).fill('Privacy and cookies');
+    await page.getByRole('button', { name: 'Save…' }).click();
+    await publish(page);
+    await page.getByRole('link', { name: /Cymraeg behind/ }).click();
+    await expect(page.locator('ins')).toHaveText(/and cookies/);
+    await page.getByRole('textbox', { name: 'Title Cymraeg' }).fill('Preifatrwydd a chwcis');
+    await page.getByRole('button', { name: 'Save…' }).click();
+    await publish(page);
+    await expect(page.getByText('behind', { exact: true })).toHaveCount(0);
+  });
+
+  await test.step('it is left out of German, and the languages say where to go instead', async () => {
+    await page.goto('/almanac/languages?find=Privacy');
+    await cell(page, 'Privacy and cookies', 'Deutsch').click();
+    await page.getByRole('button', { name: 'Leave out here…' }).click();
+    await expect(page.getByRole('dialog')).toContainText('Takes off 1 page in Deutsch');
+    await publish(page);
+    await expect(page.getByText('left out here')).toBeVisible();
+    await reader.goto('/about/privacy');
+    const languages = reader.getByRole('navigation', { name: 'Languages' });
+    await expect(languages.getByRole('link', { name: 'Deutsch (the nearest page there: About)' })).toHaveAttribute('href', '/de/about');
+    await languages.getByRole('link', { name: 'Cymraeg' }).click();
+    await expect(reader.getByRole('heading', { level: 1 })).toHaveText('Preifatrwydd a chwcis');
+    await check(reader, 'a page in Welsh');
+  });
+
+  await test.step('what began in Welsh is for Welsh readers alone; Arabic runs from right to left', async () => {
+    await reader.goto('/visit');
+    await expect(reader.getByText('Taith gerdded Gymraeg')).toHaveCount(0);
+    await reader.goto('/cy/ymweld');
+    await expect(reader.getByText('Taith gerdded Gymraeg')).toBeVisible();
+    await reader.goto('/ar/visit/tern-point');
+    await expect(reader.locator('html')).toHaveAttribute('dir', 'rtl');
+    const name = (await reader.locator('.site-name').boundingBox())!;
+    expect(name.x).toBeGreaterThan(reader.viewportSize()!.width / 2);
+    await expect(reader.getByRole('link', { name: 'This page can be read in English' })).toBeVisible();
+    await check(reader, 'a page in Arabic');
+  });
+});
+
+test('a translator works from the table by keyboard alone, and an editor lets it go', async ({ application, browser }) => {
+  const page = await application.signIn(browser, 'tomos');
+  await page.goto('/almanac/languages?find=Contact');
+  await cell(page, 'Contact', 'Cymraeg').focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(cell(page, 'Contact', 'Deutsch')).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Enter');
+  const write = page.getByRole('button', { name: 'Write own words for Title' });
+  await write.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Title Cymraeg' })).toBeFocused();
+  await page.keyboard.press('Control+A');
+  await page.keyboard.type('Cysylltu');
+  await page.getByRole('button', { name: 'Save…' }).focus();
+  await page.keyboard.press('Enter');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: /^Publish/ })).toHaveCount(0);
+  await dialog.getByRole('button', { name: 'Send for review' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('in review', { exact: true })).toBeVisible();
+  await page.keyboard.press('Alt+n');
+  await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('Contact');
+  const editor = await application.signIn(browser, 'edwin');
+  await editor.goto('/almanac/reviews');
+  await editor.getByRole('link', { name: /Contact: words in Cymraeg/ }).click();
+  await expect(editor.getByText('Cysylltu').first()).toBeVisible();
+  await editor.getByRole('button', { name: /^Approve/ }).click();
+  await editor.goto('/cy/amdanom-ni/contact');
+  await expect(editor.getByRole('heading', { level: 1 })).toHaveText('Cysylltu');
+});
