@@ -270,7 +270,7 @@ export const undoing = z.object({
       value: z.unknown(),
       retires: z.boolean(),
       locale: z.string().optional(),
-        baseRevisionId: z.string().nullable(),
+      baseRevisionId: z.string().nullable(),
     }),
   ),
   /** What has been changed since, and would be lost, in words. */

@@ -65,6 +65,11 @@ export const session = z.object({
       isAddressGiven: z.boolean(),
       isIndexed: z.boolean(),
       signUp: z.object({ isOpen: z.boolean(), membership: z.string() }),
+      /** What the site is called and about in other locales, and what it says in place of the theme's fixed words. */
+      siteWords: z.record(z.string(), z.record(z.string(), z.string())),
+      themeWords: z.record(z.string(), z.record(z.string(), z.string())),
+      /** The fixed words that come with the theme, by locale. */
+      shippedWords: z.record(z.string(), z.record(z.string(), z.string())),
       profileFields: z.array(z.object({ name: z.string(), label: z.string(), help: z.string(), isRequired: z.boolean() })),
       opening: z.object({ isOpen: z.boolean(), opensAt: localTime.nullable() }),
     })

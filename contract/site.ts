@@ -70,6 +70,8 @@ export const siteSettings = z.strictObject({
   signUp: signUp.optional(),
   memberships: memberships.optional(),
   profileFields: profileFields.optional(),
+  siteWords: wordsByLocale.optional(),
+  themeWords: wordsByLocale.optional(),
   showsFirstSteps: z.boolean().optional(),
 });
 

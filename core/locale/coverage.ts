@@ -1,4 +1,5 @@
 import type { Kind } from '../kinds/kind';
+import { inForceAt } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import type { Registry } from '../registry/registry';
 import type { Instant } from '../schedule/local-time';
@@ -44,9 +45,9 @@ export function coverageOf(
     if (locale === began) return inBase;
     const isProposed = open.some(each => each.locale === locale);
     if (ledger.entriesOf(recordId, locale).length === 0) return isProposed ? { ...nothing, isWaiting: true } : nothing;
-    const { boundaries } = ledger.outlookOf(recordId, locale);
+    const { boundaries, known } = ledger.outlookOf(recordId, locale);
     const isWaiting = isProposed || boundaries.some(at => at > now);
-    const inForce = ledger.inForce(recordId, now, Infinity, locale);
+    const inForce = inForceAt(known, now);
     const isOut = inForce.state === 'retired' || (inForce.state === 'expired' && inForce.entry.afterwards === 'nothing');
     if (isOut) return { ...nothing, state: 'out', isWaiting };
     const own = inForce.state === 'live' ? (ledger.revision(inForce.revisionId).value as OwnWords) : null;

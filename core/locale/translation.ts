@@ -51,13 +51,24 @@ export type FieldState = 'own' | 'follows' | 'behind' | 'empty';
 export function fieldState(base: unknown, own: OwnWords | null, { name, field }: WritableField): FieldState {
   const said = saidIn(base, name);
   const isOwn = own !== null && Object.hasOwn(own.words, name);
-  if (isOwn) return isBehind(own.madeFrom[name], said) ? 'behind' : 'own';
+  if (isOwn) return isBehind(own.madeFrom[name], base, name) ? 'behind' : 'own';
   const isEmpty = field ? said === undefined || kindOfField(field).isEmpty(said, field) : said === '' || said === undefined;
   return isEmpty ? 'empty' : 'follows';
 }
 
-function isBehind(source: Source | undefined, said: unknown): boolean {
-  return source !== undefined && source.digest !== digestOf(said);
+function isBehind(source: Source | undefined, base: unknown, name: string): boolean {
+  return source !== undefined && source.digest !== digestIn(base, name);
+}
+
+const digests = new WeakMap<object, Map<string, string>>();
+
+// One base is held against the words of every locale.
+function digestIn(base: unknown, name: string): string {
+  const known = digests.get(base as object) ?? new Map<string, string>();
+  digests.set(base as object, known);
+  const digest = known.get(name) ?? digestOf(saidIn(base, name));
+  known.set(name, digest);
+  return digest;
 }
 
 /**

@@ -345,6 +345,9 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             isIndexed: settings.isIndexed,
             signUp: settings.signUp,
             profileFields: [...settings.profileFields],
+            siteWords: settings.siteWords as Record<string, Record<string, string>>,
+            themeWords: settings.themeWords as Record<string, Record<string, string>>,
+            shippedWords: theme.words as Record<string, Record<string, string>>,
             opening: settings.opening,
           }
         : null,

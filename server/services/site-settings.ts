@@ -17,6 +17,13 @@ export async function saveSiteSettings(site: Site, person: Person, change: SiteS
     refuseInvalid([{ pointer: '/memberships', detail: 'Two memberships have the same name.' }]);
   const asked = (change.profileFields ?? []).map(each => each.name);
   if (new Set(asked).size < asked.length) refuseInvalid([{ pointer: '/profileFields', detail: 'Two fields have the same name.' }]);
+  for (const [part, held] of [
+    ['siteWords', change.siteWords],
+    ['themeWords', change.themeWords],
+  ] as const)
+    for (const tag of Object.keys(held ?? {}))
+      if (!site.settings.locales.some(each => each.tag === tag))
+        refuseInvalid([{ pointer: `/${part}/${tag}`, detail: 'The site has no such locale.' }]);
   const { signUp } = change;
   if (signUp && signUp.membership !== '' && !memberships.includes(signUp.membership))
     refuseInvalid([{ pointer: '/signUp/membership', detail: 'There is no such membership.' }]);

@@ -3,12 +3,14 @@ import { checkTag, directionOf } from '@core/locale/locale-tag';
 import { freshLocale, type LocaleState, type SiteLocale } from '@core/locale/site-locale';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { textIn } from '../shared/typed-event';
+import { FixedWords } from './fixed-words';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 
 /** In which locales the site is read: what each is called, where it is read, whom it follows, and who reads it yet. */
 @Component({
   selector: 'almanac-locales-set-up',
+  imports: [FixedWords],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table class="panel">
@@ -150,6 +152,7 @@ import { SessionService } from '../state/session.service';
     } @else {
       <p class="notice-line">Locales are set by managers and administrators of the whole site.</p>
     }
+    <almanac-fixed-words />
   `,
   styles: `
     table {

@@ -38,6 +38,9 @@ const site: DeskSite = {
   isIndexed: true,
   signUp: { isOpen: false, membership: '' },
   profileFields: [],
+  siteWords: {},
+  themeWords: {},
+  shippedWords: { en: { skip: 'Skip to the text', languages: 'Languages' }, cy: { skip: 'Neidio i’r testun' } },
   opening: { isOpen: true, opensAt: null },
   limitsTag: '"first"',
 };

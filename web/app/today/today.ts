@@ -261,7 +261,7 @@ export class TodayWorkspace {
   readonly #zone = this.#session.site.zone;
   protected readonly today = signal<Today | null>(null);
   protected readonly heading = computed(() =>
-    DateTime.fromMillis(this.today()?.now ?? 0, { zone: this.#zone, locale: this.#session.site.locale }).toFormat('cccc d LLLL yyyy'),
+    DateTime.fromMillis(this.today()?.now ?? 0, { zone: this.#zone, locale: this.#session.site.locale }).toLocaleString(DateTime.DATE_HUGE),
   );
   protected readonly greeting = computed(() => {
     const changing = this.today()?.changes.filter(change => change.at >= (this.today()?.now ?? 0)).length ?? 0;
@@ -278,7 +278,14 @@ export class TodayWorkspace {
     }
     return [...groups].map(([key, changes], index) => ({
       key,
-      heading: DateTime.fromISO(key, { locale: this.#session.site.locale }).toFormat(index === 0 ? "'Today'" : 'ccc d LLLL'),
+      heading:
+        index === 0
+          ? 'Today'
+          : DateTime.fromISO(key, { locale: this.#session.site.locale }).toLocaleString({
+              weekday: 'short',
+              day: 'numeric',
+              month: 'long',
+            }),
       isToday: index === 0,
       changes,
     }));

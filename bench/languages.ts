@@ -1,0 +1,163 @@
+import type { BlockType } from '@core/blocks/block-type';
+import { page } from '@core/kinds/page/kind';
+import { block } from '@core/kinds/block/kind';
+import { Ledger } from '@core/ledger/ledger';
+import type { PublicationEntry, Revision } from '@core/ledger/records';
+import { coverageOf } from '@core/locale/coverage';
+import { digestOf } from '@core/locale/digest';
+import { fieldState, withSources, writableFields } from '@core/locale/translation';
+import { resolvePage } from '@core/placement/resolve';
+import { shippedTypes, withBlockType } from '@core/registry/registry';
+import { anyone } from '@core/rule/who';
+import { takeSnapshot } from '@core/site/snapshot';
+import { largeLedger, largeTheme } from './large-site';
+import { medianMilliseconds, type Row } from './measure';
+
+const pages = 5_000;
+const locales = Array.from(
+  { length: 40 },
+  (_, at) => `x${String.fromCharCode(97 + (at % 26))}${String.fromCharCode(97 + Math.floor(at / 26))}`,
+);
+
+/** Many locales: coverage of a large site, a record with many fields, a page at the end of a long chain. */
+export function benchLanguages(): readonly Row[] {
+  return [...coverage(), ...manyFields(), ...longChain()];
+}
+
+// Every second page has words in every locale, a third of them behind.
+function translated(): { readonly ledger: Ledger; readonly ids: readonly string[] } {
+  const ledger = largeLedger(pages, 0);
+  const ids = ledger.recordsOf('page').map(each => each.id);
+  const revisions: Revision[] = [];
+  const entries: PublicationEntry[] = [];
+  ids.forEach((id, at) => {
+    if (at % 2 === 1) return;
+    const base = ledger.revisionsOf(id)[0]!;
+    const { title } = base.value as { title: string };
+    for (const locale of locales) {
+      const source = { revision: base.id, digest: digestOf(at % 3 === 0 ? 'what it said before' : title) };
+      revisions.push(wordsOf(id, locale, { version: 1, words: { title: `${title} ${locale}` }, madeFrom: { title: source } }));
+      entries.push(entryOf(revisions.at(-1)!, ledger.lastNumber + entries.length + 1));
+    }
+  });
+  ledger.absorb({ revisions, entries });
+  return { ledger, ids };
+}
+
+function coverage(): readonly Row[] {
+  const { ledger, ids } = translated();
+  const of = (id: string) => coverageOf(ledger, id, page, ledger.revisionsOf(id)[0]!.value, locales, 1, shippedTypes);
+  const started = performance.now();
+  const cells = ids.flatMap(of);
+  const all = performance.now() - started;
+  const behind = cells.filter(each => each.behind > 0).length;
+  const one = medianMilliseconds(50, () => of(ids[0]!));
+  return [
+    {
+      what: `coverage of ${pages} pages in ${locales.length} locales, in milliseconds (${behind} cells behind)`,
+      ratio: all,
+      aim: 'at most',
+      bound: 1_000,
+    },
+    { what: 'the same after one change, in milliseconds', ratio: one, aim: 'at most', bound: 16 },
+  ];
+}
+
+// A record with eighty fields that differ, written in forty locales or in two: what opening and saving one locale's words works out.
+function manyFields(): readonly Row[] {
+  const fields = Array.from({ length: 80 }, (_, at) => ({
+    name: `field${at}`,
+    label: `Field ${at}`,
+    kind: 'short text' as const,
+    help: '',
+    most: 200,
+    hasOwnWords: true,
+  }));
+  const type: BlockType = { name: 'form', label: 'Form', purpose: 'To read', description: '', version: 1, fields };
+  const registry = withBlockType(shippedTypes, type);
+  const said = (words: string) => Object.fromEntries(fields.map(({ name }) => [name, `${words} of ${name}`]));
+  const base = { version: 2, type: 'form', typeVersion: 1, title: 'Form', fields: said('Words'), readers: null };
+  const costIn = (count: number): number => {
+    const ledger = new Ledger();
+    ledger.absorb({ records: [{ id: 'form', kind: 'block', locale: 'en-GB', createdAt: 0, createdBy: 'x' }] });
+    const words = Object.fromEntries(Object.entries(said('Geiriau')).map(([name, text]) => [`fields.${name}`, text]));
+    const written = locales
+      .slice(0, count)
+      .map(locale => wordsOf('form', locale, withSources(words, null, { revision: 'r', value: base }, [])));
+    ledger.absorb({
+      revisions: [wordsOf('form', 'en-GB', base), ...written],
+      entries: [wordsOf('form', 'en-GB', base), ...written].map((each, at) => entryOf(each, at + 1)),
+    });
+    return medianMilliseconds(200, () => {
+      const own = ledger.revision(ledger.outlookOf('form', locales[0]).stretches[0]!.revisionId).value as never;
+      writableFields(block, base, registry).map(field => fieldState(base, own, field));
+      withSources({ ...words, 'fields.field1': 'Arall' }, own, { revision: 'r', value: base }, []);
+    });
+  };
+  const [few, many] = [costIn(2), costIn(40)];
+  return [
+    {
+      what: `opening and saving a record of 80 fields in 40 locales, against 2 (${many.toFixed(2)} against ${few.toFixed(2)} ms)`,
+      ratio: many / few,
+      aim: 'at most',
+      bound: 1.5,
+    },
+  ];
+}
+
+function longChain(): readonly Row[] {
+  const { ledger } = translated();
+  const options = { moment: 1, now: 1, manifest: largeTheme };
+  const inBase = takeSnapshot(ledger, options);
+  const inSixth = takeSnapshot(ledger, { ...options, chain: [...locales.slice(0, 6), 'en-GB'] });
+  const resolve = (snapshot: typeof inBase) => {
+    const some = snapshot.pages.slice(0, 400);
+    return medianMilliseconds(20, () => some.map(each => resolvePage(snapshot, each.facts, anyone)));
+  };
+  const [base, sixth] = [resolve(inBase), resolve(inSixth)];
+  return [
+    {
+      what: `pages resolved along a chain of six locales, against the first (${sixth.toFixed(2)} against ${base.toFixed(2)} ms)`,
+      ratio: sixth / base,
+      aim: 'at most',
+      bound: 1.2,
+    },
+  ];
+}
+
+let made = 0;
+
+function wordsOf(recordId: string, locale: string, value: unknown): Revision {
+  return {
+    id: `w${(made += 1)}`,
+    recordId,
+    locale,
+    parentId: null,
+    mergedFromId: null,
+    translatedFromId: null,
+    value,
+    createdAt: 0,
+    createdBy: 'x',
+    note: '',
+  };
+}
+
+function entryOf({ id, recordId, locale }: Revision, number: number): PublicationEntry {
+  return {
+    number,
+    publicationId: `p${id}`,
+    recordId,
+    locale,
+    act: 'set',
+    revisionId: id,
+    from: 0,
+    until: null,
+    fromTyped: null,
+    untilTyped: null,
+    afterwards: 'earlier',
+    recordedAt: 0,
+    recordedBy: 'x',
+    reason: '',
+    editionId: null,
+  };
+}

@@ -1,0 +1,159 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { wordsIn, type WordsByLocale } from '@core/theme/words';
+import { textIn } from '../shared/typed-event';
+import { MessageService } from '../state/message.service';
+import { SessionService } from '../state/session.service';
+
+/** One of the words that are said everywhere: the site's name, or one of the theme's own. */
+interface Row {
+  readonly name: string;
+  readonly label: string;
+  /** What is read without own words, and what the first locale says. */
+  readonly followed: string;
+  readonly source: string;
+  readonly own: string;
+  /** Nobody has said it in this locale: it is read in another. */
+  readonly isMissing: boolean;
+}
+
+/** The words that stand on every page, in one locale: the site's name, what it is about, and the theme's fixed words. */
+@Component({
+  selector: 'almanac-fixed-words',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 class="section">Fixed words</h2>
+    <p class="row-line">
+      <label class="form-label" for="fixed-locale">In</label>
+      <select class="form-select" id="fixed-locale" (change)="tag.set(textIn($event))">
+        @for (each of locales; track each.tag) {
+          <option [value]="each.tag" [selected]="each.tag === tag()">{{ each.name }}</option>
+        }
+      </select>
+      <span class="quiet small">{{ missing() === 0 ? 'All are said in it.' : missing() + ' are read in another language.' }}</span>
+      <span class="grow"></span>
+      <button class="btn btn-primary" [disabled]="!isChanged() || !mayChange" (click)="save()">Set these</button>
+    </p>
+    <table class="panel">
+      <caption class="visually-hidden">
+        Words that stand on every page
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">What it says in {{ locales[0]!.name }}</th>
+          <th scope="col">in {{ here()?.name }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of rows(); track row.name) {
+          <tr>
+            <th scope="row">
+              {{ row.source || '–' }}
+              @if (row.label) {
+                <span class="quiet small">{{ row.label }}</span>
+              }
+            </th>
+            <td>
+              <input
+                class="form-control"
+                [class.missing]="row.isMissing && !row.own"
+                [attr.aria-label]="'In ' + here()?.name + ': ' + (row.label || row.source)"
+                [lang]="tag()"
+                [dir]="here()?.direction ?? 'ltr'"
+                [placeholder]="row.followed"
+                [disabled]="!mayChange"
+                [value]="row.own"
+                (change)="set(row, textIn($event))"
+              />
+            </td>
+          </tr>
+        }
+      </tbody>
+    </table>
+  `,
+  styles: `
+    table {
+      width: 100%;
+      border-collapse: collapse;
+    }
+    th,
+    td {
+      width: 50%;
+      text-align: start;
+      padding: 3px 12px;
+      font-weight: 400;
+      border-bottom: 1px solid #ece6d9;
+    }
+    thead th {
+      font-size: 12px;
+      color: var(--ink-2);
+    }
+    .missing {
+      border-style: dashed;
+    }
+    .form-select {
+      width: auto;
+    }
+    .form-label {
+      margin: 0;
+    }
+  `,
+})
+export class FixedWords {
+  readonly #session = inject(SessionService);
+  readonly #messages = inject(MessageService);
+  protected readonly textIn = textIn;
+  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  readonly #site = this.#session.site;
+  protected readonly locales = this.#site.locales;
+  protected readonly tag = signal(this.locales[1]?.tag ?? this.locales[0]!.tag);
+  protected readonly here = computed(() => this.#session.locale(this.tag()));
+  readonly #siteWords = signal<WordsByLocale>(this.#site.siteWords);
+  readonly #themeWords = signal<WordsByLocale>(this.#site.themeWords);
+  readonly #stored = signal(JSON.stringify([this.#siteWords(), this.#themeWords()]));
+  protected readonly isChanged = computed(() => JSON.stringify([this.#siteWords(), this.#themeWords()]) !== this.#stored());
+
+  protected readonly rows = computed((): readonly Row[] => {
+    const tag = this.tag();
+    const shipped = this.#site.shippedWords;
+    const [followed, first] = [tag, this.locales[0]!.tag].map(each => wordsIn(each, this.locales, shipped, {}));
+    const known = { ...shipped[tag.split('-')[0]!], ...shipped[tag] };
+    const isFirst = tag === this.locales[0]!.tag;
+    const ofSite = (['name', 'description'] as const).map(name => ({
+      name: `site ${name}`,
+      label: name === 'name' ? 'name of the site' : 'what it is about',
+      source: this.#site[name],
+      followed: this.#site[name],
+      own: this.#siteWords()[tag]?.[name] ?? '',
+      isMissing: this.#site[name] !== '',
+    }));
+    const ofTheme = Object.keys(shipped['en'] ?? {}).map(name => ({
+      name,
+      label: '',
+      source: first![name]!,
+      followed: followed![name]!,
+      own: this.#themeWords()[tag]?.[name] ?? '',
+      isMissing: !known[name],
+    }));
+    return isFirst ? ofTheme : [...ofSite, ...ofTheme];
+  });
+  protected readonly missing = computed(() => this.rows().filter(row => row.isMissing && !row.own).length);
+
+  protected set({ name }: Row, text: string): void {
+    const [words, key] = name.startsWith('site ') ? [this.#siteWords, name.slice(5)] : [this.#themeWords, name];
+    words.update(all => {
+      const { [key]: _, ...rest } = all[this.tag()] ?? {};
+      return { ...all, [this.tag()]: text.trim() === '' ? rest : { ...rest, [key]: text.trim() } };
+    });
+  }
+
+  protected save(): void {
+    const copied = (words: WordsByLocale) => Object.fromEntries(Object.entries(words).map(([tag, held]) => [tag, { ...held }]));
+    this.#session.saveSettings({ siteWords: copied(this.#siteWords()), themeWords: copied(this.#themeWords()) }).subscribe({
+      next: () => {
+        this.#stored.set(JSON.stringify([this.#siteWords(), this.#themeWords()]));
+        this.#messages.done('Set, and in force at once.');
+      },
+      error: (error: unknown) => this.#messages.problem(error),
+    });
+  }
+}
