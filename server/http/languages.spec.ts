@@ -25,8 +25,8 @@ describe('languages', () => {
   let title = '';
   let leaving = '';
   beforeAll(async () => {
-    title = (await wordsOf(parking())).title as string;
-    expect((await write(edwin, parking(), { title: 'Y meysydd parcio', segment: 'parcio' })).status).toBe(200);
+    title = (await wordsOf(people())).title as string;
+    expect((await write(edwin, people(), { title: 'Y bobl', segment: 'pobl' })).status).toBe(200);
     const page = test.pageId('/wildlife/gannet');
     const change = { recordId: page, kind: 'page', locale: 'de', retires: true, baseRevisionId: null };
     leaving = (await edwin.post('/api/effect', { changes: [{ recordId: page, kind: 'page', locale: 'de', retires: true }] })).json[0].label;
@@ -34,7 +34,7 @@ describe('languages', () => {
     expect(gone.status).toBe(200);
   });
 
-  const parking = () => test.pageId('/visit/parking');
+  const people = () => test.pageId('/about/people');
   const wordsOf = async (id: string, locale = 'cy', client = margit) =>
     (await client.get(`/api/records/${id}/words?locale=${locale}`)).json;
   const write = async (
@@ -73,22 +73,22 @@ describe('languages', () => {
     [...html.matchAll(/<link rel="alternate" hreflang="([^"]+)" href="([^"]+)">/g)].map(found => [found[1]!, found[2]!] as const);
 
   it('give a page an address of its own, what it does not say follows, and the old address leads on', async () => {
-    const welsh = await reader.get('/cy/visit/parcio');
-    expect([welsh.status, welsh.text.includes('<html lang="cy" dir="ltr">'), welsh.text.includes('<h1>Y meysydd parcio</h1>')]).toEqual([
+    const welsh = await reader.get('/cy/amdanom-ni/pobl');
+    expect([welsh.status, welsh.text.includes('<html lang="cy" dir="ltr">'), welsh.text.includes('<h1>Y bobl</h1>')]).toEqual([
       200,
       true,
       true,
     ]);
     expect(welsh.text).toContain('Neidio i’r testun');
-    expect((await reader.get('/visit/parking')).text).toContain(`<h1>${title}</h1>`);
-    const old = await reader.get('/cy/visit/parking');
-    expect([old.status, old.headers.get('location')]).toEqual([308, '/cy/visit/parcio']);
-    const body = await stateOf(parking(), 'fields.body');
-    expect([body.state, body.followedFrom, (await stateOf(parking(), 'title')).state]).toEqual(['follows', 'en-GB', 'own']);
+    expect((await reader.get('/about/people')).text).toContain(`<h1>${title}</h1>`);
+    const old = await reader.get('/cy/amdanom-ni/people');
+    expect([old.status, old.headers.get('location')]).toEqual([308, '/cy/amdanom-ni/pobl']);
+    const body = await stateOf(people(), 'fields.standfirst');
+    expect([body.state, body.followedFrom, (await stateOf(people(), 'title')).state]).toEqual(['follows', 'en-GB', 'own']);
   });
 
   it('are written by whoever holds the locale, reviewed, and live from their own date', async () => {
-    const page = test.pageId('/join');
+    const page = test.pageId('/join/gift');
     expect((await write(tomos, page, { title: 'Ymuno' }, { locale: 'de' }, null)).status).toBe(403);
     expect((await write(tomos, page, { title: 'Ymuno' })).status).toBe(403);
     const sent = await write(tomos, page, { title: 'Ymuno â ni' }, {}, { name: 'send for review' });
@@ -96,15 +96,15 @@ describe('languages', () => {
     expect(sent.json.changes[0].effect.label).toBe('Changes 1 page in Cymraeg');
     const approved = await edwin.move(sent.json.id, { name: 'approve', times: { from: { local: '2027-03-22T06:00', zone } } });
     expect(approved.status).toBe(200);
-    expect((await reader.get('/cy/join')).text).not.toContain('Ymuno â ni');
+    expect((await reader.get('/cy/ymuno/gift')).text).not.toContain('Ymuno â ni');
     test.now = Date.parse('2027-03-22T06:00Z');
-    expect((await reader.get('/cy/join')).text).toContain('<h1>Ymuno â ni</h1>');
-    expect((await reader.get('/join')).text).not.toContain('Ymuno â ni');
+    expect((await reader.get('/cy/ymuno/gift')).text).toContain('<h1>Ymuno â ni</h1>');
+    expect((await reader.get('/join/gift')).text).not.toContain('Ymuno â ni');
     test.now = setDay;
   });
 
   it('are behind, word by word, when what they were made from moves on, until they are written anew or found still right', async () => {
-    const page = test.pageId('/visit/access');
+    const page = test.pageId('/visit/tern-point/hides');
     const { live } = (await margit.get(`/api/records/${page}`)).json;
     const body = textOfParagraphs('Mae’r bws yn aros wrth y bont.');
     await write(edwin, page, { title: 'Cyrraedd', 'fields.standfirst': 'Ar y bws.', 'fields.body': body });
@@ -128,9 +128,24 @@ describe('languages', () => {
     expect((await stateOf(page, 'fields.body')).state).toBe('follows');
   });
 
+  it('long behind are found by health, and so are fixed words that nobody has said', async () => {
+    const findings = async () =>
+      (await margit.get('/api/health')).json.findings.map((each: { sentence: string }) => each.sentence).join('\n');
+    expect(await findings()).toMatch(/“Join” in Cymraeg has been behind what it was made from for \d+ days\./);
+    const before = test.site.settings.locales;
+    await margit.put('/api/locales', { locales: [...before, { ...freshLocale('ga', before), state: 'open' }] });
+    expect(await findings()).toContain('Gaeilge lacks');
+    const said = Object.fromEntries(Object.keys(test.site.theme.words['en']!).map(name => [name, `${name}!`]));
+    expect((await margit.put('/api/settings', { themeWords: { ga: said }, siteWords: { ga: { name: 'Merrowby' } } })).status).toBe(200);
+    expect(await findings()).not.toContain('Gaeilge lacks');
+    expect((await reader.get('/ga/visit')).text).toMatch(/<title>Visit · Merrowby<\/title>[\s\S]*skip!/);
+    expect((await margit.put('/api/settings', { themeWords: { it: {} } })).status).toBe(422);
+    await margit.put('/api/locales', { locales: before });
+  });
+
   it('leave a page out of one, and say where to go instead', async () => {
     expect(leaving).toBe('Takes off 1 page in Deutsch');
-    expect([(await reader.get('/de/wildlife/gannet')).status, (await reader.get('/wildlife/gannet')).status]).toEqual([404, 200]);
+    expect([(await reader.get('/de/tiere-und-pflanzen/gannet')).status, (await reader.get('/wildlife/gannet')).status]).toEqual([404, 200]);
     const here = await reader.get('/wildlife/gannet');
     expect(alternatesIn(here.text).map(([tag]) => tag)).not.toContain('de');
     const front = {
@@ -163,28 +178,28 @@ describe('languages', () => {
     });
     expect(made.status).toBe(200);
     expect([
-      (await reader.get('/cy/visit')).text.includes('Ar gau dros'),
+      (await reader.get('/cy/ymweld')).text.includes('Ar gau dros'),
       (await reader.get('/visit')).text.includes('Ar gau dros'),
     ]).toEqual([true, false]);
     await test.stop();
     await test.start();
     [tomos, edwin, margit, reader] = await Promise.all([test.client('tomos'), test.client('edwin'), test.client('margit'), test.client()]);
-    expect((await reader.get('/cy/visit')).text).toContain('Ar gau dros');
+    expect((await reader.get('/cy/ymweld')).text).toContain('Ar gau dros');
   });
 
   it('are refused where an address is taken there, or a field may not differ', async () => {
     const sibling = test.site.snapshots
       .readIn('cy', [])
-      .pageByPath.get('/cy/visit')!
-      .children.find(each => each.id !== parking())!;
-    const taken = await write(edwin, sibling.id, { segment: 'parcio' });
+      .pageByPath.get('/cy/amdanom-ni')!
+      .children.find(each => each.id !== people())!;
+    const taken = await write(edwin, sibling.id, { segment: 'pobl' });
     expect(taken.json.errors.map((each: { pointer: string }) => each.pointer)).toEqual(['/changes/0/value/words/segment']);
-    expect((await write(edwin, parking(), { 'fields.topics': ['adar'] })).status).toBe(422);
-    expect((await write(edwin, parking(), { title: '' })).json.errors[0].pointer).toBe('/changes/0/value/words/title');
-    expect((await write(edwin, parking(), { title: 'x' }, { baseRevisionId: null })).status).toBe(409);
-    expect((await write(edwin, parking(), { title: 'x' }, { translatedFromId: uuid() })).status).toBe(422);
-    expect((await margit.get(`/api/records/${parking()}/words?locale=en_GB`)).status).toBe(422);
-    expect((await margit.get(`/api/records/${parking()}/words?locale=it`)).status).toBe(422);
+    expect((await write(edwin, people(), { 'fields.topics': ['adar'] })).status).toBe(422);
+    expect((await write(edwin, people(), { title: '' })).json.errors[0].pointer).toBe('/changes/0/value/words/title');
+    expect((await write(edwin, people(), { title: 'x' }, { baseRevisionId: null })).status).toBe(409);
+    expect((await write(edwin, people(), { title: 'x' }, { translatedFromId: uuid() })).status).toBe(422);
+    expect((await margit.get(`/api/records/${people()}/words?locale=en_GB`)).status).toBe(422);
+    expect((await margit.get(`/api/records/${people()}/words?locale=it`)).status).toBe(422);
   });
 
   // Google's documentation of hreflang asks for it, and it is common practice: alternates that do not name each other back count for nothing.
@@ -206,7 +221,7 @@ describe('languages', () => {
       }
     const sitemap = (await reader.get('/sitemap.xml')).text;
     expect([...sitemap.matchAll(/<url>/g)].length).toBe(named.size);
-    expect(sitemap).toContain('<xhtml:link rel="alternate" hreflang="cy" href="https://reserves.example/cy/visit/parcio"/>');
+    expect(sitemap).toContain('<xhtml:link rel="alternate" hreflang="cy" href="https://reserves.example/cy/amdanom-ni/pobl"/>');
   });
 
   it('are offered by what a browser reads, and never forced', async () => {
@@ -215,17 +230,17 @@ describe('languages', () => {
       expect([headers.get('cache-control'), headers.get('vary')?.includes('Accept-Language')]).toEqual(['no-store', true]);
       return json.offer && [json.offer.tag, json.offer.address];
     };
-    expect(await offered('/visit/parking', 'cy-GB, en;q=0.5')).toEqual(['cy', '/cy/visit/parcio']);
-    expect(await offered('/visit/parking', 'en-GB, cy;q=0.5')).toBeNull();
+    expect(await offered('/about/people', 'cy-GB, en;q=0.5')).toEqual(['cy', '/cy/amdanom-ni/pobl']);
+    expect(await offered('/about/people', 'en-GB, cy;q=0.5')).toBeNull();
     expect(await offered('/wildlife/gannet', 'de')).toBeNull();
-    expect(await offered('/visit/parking', 'fr')).toBeNull();
+    expect(await offered('/about/people', 'fr')).toBeNull();
     expect(lookUp([{ range: 'fr', weight: 1 }], ['en-GB'])).toBeNull();
-    const page = await reader.get('/visit/parking', { 'accept-language': 'cy' });
+    const page = await reader.get('/about/people', { 'accept-language': 'cy' });
     expect([page.status, page.headers.get('vary')?.includes('Language') ?? false]).toEqual([200, false]);
   });
 
   it('that only the staff has yet are nowhere for anybody else', async () => {
-    expect([(await reader.get('/fr/visit')).status, (await margit.get('/fr/visit')).status]).toEqual([404, 200]);
+    expect([(await reader.get('/fr/visiter')).status, (await margit.get('/fr/visiter')).status]).toEqual([404, 200]);
     expect((await reader.get('/visit')).text).not.toContain('hreflang="fr"');
     expect((await margit.get('/visit')).text).toContain('hreflang="fr"');
   });

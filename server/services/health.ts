@@ -6,6 +6,7 @@ import { findingWords } from '@core/health/words';
 import type { SitePlan } from '@core/plan/site-plan';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import type { Site } from '../site/site';
+import { languageFindings } from './language-health';
 import { bestValueOf, findingNames, momentStyle, titleOf } from './names';
 import { planOf } from './plan';
 
@@ -30,6 +31,7 @@ export async function healthOf(site: Site): Promise<Health> {
           from: 'from' in finding ? finding.from : null,
         }))
         .sort((a, b) => gravity.indexOf(a.kind) - gravity.indexOf(b.kind)),
+      ...languageFindings(site),
     ],
     isPartial,
     until: plan.span.until,
