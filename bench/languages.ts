@@ -10,6 +10,7 @@ import { resolvePage } from '@core/placement/resolve';
 import { shippedTypes, withBlockType } from '@core/registry/registry';
 import { anyone } from '@core/rule/who';
 import { takeSnapshot } from '@core/site/snapshot';
+import { plainEntry } from './entry';
 import { largeLedger, largeTheme } from './large-site';
 import { medianMilliseconds, type Row } from './measure';
 
@@ -143,21 +144,5 @@ function wordsOf(recordId: string, locale: string, value: unknown): Revision {
 }
 
 function entryOf({ id, recordId, locale }: Revision, number: number): PublicationEntry {
-  return {
-    number,
-    publicationId: `p${id}`,
-    recordId,
-    locale,
-    act: 'set',
-    revisionId: id,
-    from: 0,
-    until: null,
-    fromTyped: null,
-    untilTyped: null,
-    afterwards: 'earlier',
-    recordedAt: 0,
-    recordedBy: 'x',
-    reason: '',
-    editionId: null,
-  };
+  return plainEntry({ recordId, locale, revisionId: id, publicationId: `p${id}`, number });
 }

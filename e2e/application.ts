@@ -65,7 +65,7 @@ export class Application {
     await page.getByLabel('E-mail').fill(`${name}@merrowby.example`);
     await page.getByLabel('Password').fill('tideline');
     await page.getByRole('button', { name: 'Sign in' }).click();
-    await page.getByRole('heading', { level: 1, name: 'Thursday 18 March 2027' }).waitFor();
+    await page.getByRole('heading', { level: 1, name: /^Thursday,? 18 March 2027$/ }).waitFor();
     return page;
   }
 

@@ -1,29 +1,11 @@
-import AxeBuilder from '@axe-core/playwright';
 import { test, expect, type Browser, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { Application, arrange } from './application';
+import { check, publish } from './steps';
 
-// WCAG 2.2 A and AA by axe-core's own rule tags.
-const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 const password = 'hemp tarred loft 7';
 
 test.use({ actionTimeout: 20_000 });
-
-async function check(page: Page, view: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(tags).exclude('iframe').setLegacyMode().analyze();
-  expect
-    .soft(
-      violations.map(each => `${each.id}: ${each.nodes.map(node => node.target.join(' ')).join(', ')}`),
-      view,
-    )
-    .toEqual([]);
-}
-
-async function publish(page: Page): Promise<void> {
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: /^Publish at once/ }).click();
-  await expect(dialog).toBeHidden();
-}
 
 async function workspace(page: Page, name: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Workspaces' }).getByRole('link', { name, exact: true }).click();

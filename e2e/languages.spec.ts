@@ -1,25 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { test, expect } from './application';
-
-// WCAG 2.2 A and AA by axe-core's own rule tags.
-const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
-
-async function check(page: Page, view: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(tags).analyze();
-  expect
-    .soft(
-      violations.map(each => `${each.id}: ${each.nodes.map(node => node.target.join(' ')).join(', ')}`),
-      view,
-    )
-    .toEqual([]);
-}
-
-async function publish(page: Page): Promise<void> {
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: /^Publish at once/ }).click();
-  await expect(dialog).toBeHidden();
-}
+import { check, publish } from './steps';
 
 const cell = (page: Page, title: string, locale: string) => page.getByRole('link', { name: new RegExp(`^${title}, ${locale}:`) });
 

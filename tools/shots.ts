@@ -50,20 +50,6 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'arrange-add',
-    who: 'ida',
-    prepare: async page => {
-      await ternPoint(page, '');
-      await page.getByRole('button', { name: 'Add here: Main' }).click();
-      await page.getByRole('button', { name: /^Rich text/ }).click();
-      await page.getByLabel('Title (needed').fill('Low water walks');
-      await page
-        .getByRole('textbox', { name: 'Text', exact: true })
-        .fill('Walk out to the mussel beds with the warden, two hours either side of low water.');
-      await sheet(page, 'Low water walks');
-    },
-  },
-  {
     name: 'why',
     who: 'ida',
     prepare: async page => {
@@ -100,22 +86,6 @@ const shots: readonly Shot[] = [
       await workspace(page, 'Rules');
       await page.getByRole('button', { name: /Any colony page/ }).click();
       await page.getByText('Governs 3 placements').waitFor();
-    },
-  },
-  {
-    name: 'placements',
-    who: 'ida',
-    prepare: async page => {
-      await workspace(page, 'Placements');
-      await page.getByRole('link', { name: 'Storm warning', exact: true }).waitFor();
-    },
-  },
-  {
-    name: 'limits',
-    who: 'ida',
-    prepare: async page => {
-      await setUp(page, 'What regions may hold');
-      await page.getByRole('heading', { name: 'What regions may hold' }).waitFor();
     },
   },
   {
@@ -186,10 +156,35 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'public-desk',
+    name: 'languages',
+    who: 'tomos',
+    prepare: async page => {
+      await workspace(page, 'Languages');
+      await page.getByRole('link', { name: /^Visit, Cymraeg/ }).waitFor();
+    },
+  },
+  {
+    name: 'writing-in-welsh',
+    who: 'tomos',
+    prepare: async page => {
+      await workspace(page, 'Languages');
+      await page.getByLabel('Title').fill('Join');
+      await page.getByRole('link', { name: /^Join, Cymraeg/ }).click();
+      await page.getByRole('button', { name: 'Still right' }).waitFor();
+    },
+  },
+  {
+    name: 'public-welsh',
     who: null,
     prepare: async page => {
-      await page.goto('/visit/tern-point');
+      await page.goto('/cy/ymweld/trwyn-y-morwenoliaid');
+    },
+  },
+  {
+    name: 'public-arabic',
+    who: null,
+    prepare: async page => {
+      await page.goto('/ar/visit');
     },
   },
   {

@@ -1,0 +1,23 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+// WCAG 2.2 A and AA by axe-core's own rule tags.
+const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+/** Holds a view against the rules of accessibility; the frame of the sheet runs no script and is looked at as readers have it. */
+export async function check(page: Page, view: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(tags).exclude('iframe').setLegacyMode().analyze();
+  expect
+    .soft(
+      violations.map(each => `${each.id}: ${each.nodes.map(node => node.target.join(' ')).join(', ')}`),
+      view,
+    )
+    .toEqual([]);
+}
+
+/** Publishes at once what the open dialog is about. */
+export async function publish(page: Page): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: /^Publish at once/ }).click();
+  await expect(dialog).toBeHidden();
+}
