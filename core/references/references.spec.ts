@@ -45,8 +45,9 @@ describe('what names a record', () => {
     expect(obstaclesFrom([holder('follows')])).toEqual(['1 record still follows it. Name what takes its place first.']);
   });
   it('is told of where it only loses something', () =>
-    expect(lossesFrom([holder('link'), holder('link'), holder('test', 'Gale')])).toEqual([
+    expect(lossesFrom([holder('link'), holder('link'), holder('test', 'Gale'), holder('link', '/old', 'forwarding')])).toEqual([
       'Links to it from “Hides” become words only.',
+      'The old address /old will lead nowhere.',
       '“Gale” will name something that is gone.',
     ]));
 });

@@ -27,11 +27,14 @@ export function obstaclesFrom(holders: readonly Holder[]): readonly string[] {
 /** What else will come of deleting a record: who names it without standing in the way. */
 export function lossesFrom(holders: readonly Holder[]): readonly string[] {
   const shown = new Set(holders.filter(each => each.way === 'picture').map(each => each.title));
-  const linked = new Set(holders.filter(each => each.way === 'link').map(each => each.title));
+  const isOldAddress = (each: Holder) => each.kind === 'forwarding';
+  const linked = new Set(holders.filter(each => each.way === 'link' && !isOldAddress(each)).map(each => each.title));
+  const leading = new Set(holders.filter(isOldAddress).map(each => each.title));
   const named = new Set(holders.filter(each => ['field', 'test', 'subject'].includes(each.way)).map(each => each.title));
   return [
     ...(shown.size > 0 ? [`It is missing then from ${[...shown].map(each => `“${each}”`).join(', ')}.`] : []),
     ...(linked.size > 0 ? [`Links to it from ${[...linked].map(each => `“${each}”`).join(', ')} become words only.`] : []),
+    ...(leading.size > 0 ? [`The old address${leading.size === 1 ? '' : 'es'} ${[...leading].join(', ')} will lead nowhere.`] : []),
     ...(named.size > 0 ? [`${[...named].map(each => `“${each}”`).join(', ')} will name something that is gone.`] : []),
   ];
 }

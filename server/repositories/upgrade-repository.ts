@@ -37,6 +37,8 @@ export async function upgradeStore(knex: Knex, registry: Registry, isTrial: bool
   await knex.transaction(async transaction => {
     const rows = (await transaction('revisions')
       .join('records', 'records.id', 'revisions.record_id')
+      // Own words in other locales are younger than the versions that are brought up here.
+      .where('revisions.locale', transaction.ref('records.locale'))
       .select('revisions.id', 'revisions.record_id', 'records.kind', 'revisions.value')
       .orderBy('revisions.number')) as StoredRevision[];
     const pageAt = pathsOf(rows);
