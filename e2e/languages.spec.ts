@@ -8,6 +8,7 @@ test('a page in Welsh: title and address of its own, behind when the English mov
   application,
   browser,
 }) => {
+  test.setTimeout(240_000);
   const page = await application.signIn(browser, 'margit');
   const reader = await (await browser.newContext({ baseURL: application.address })).newPage();
 

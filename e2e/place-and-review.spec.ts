@@ -3,6 +3,8 @@ import { arrange, expect, test } from './application';
 const words = 'Torches down, please: the toads are crossing.';
 
 test('a manager places something by a rule, an editor approves it, readers see it from its moment on', async ({ application, browser }) => {
+  // One story of seven steps, four people and two restarts: on a busy machine of two cores it takes minutes.
+  test.setTimeout(300_000);
   const manager = await application.signIn(browser, 'ida');
   await arrange(manager, 'Tern Point');
   const order = manager.getByRole('complementary', { name: 'Running order' });
