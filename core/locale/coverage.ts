@@ -4,6 +4,7 @@ import type { Ledger } from '../ledger/ledger';
 import type { Registry } from '../registry/registry';
 import type { Instant } from '../schedule/local-time';
 import type { OwnWords } from './own-words';
+import { leavesOut } from './reading';
 import { fieldState, writableFields, type WritableField } from './translation';
 
 /** How far a record is written in a locale. */
@@ -48,8 +49,7 @@ export function coverageOf(
     const { boundaries, known } = ledger.outlookOf(recordId, locale);
     const isWaiting = isProposed || boundaries.some(at => at > now);
     const inForce = inForceAt(known, now);
-    const isOut = inForce.state === 'retired' || (inForce.state === 'expired' && inForce.entry.afterwards === 'nothing');
-    if (isOut) return { ...nothing, state: 'out', isWaiting };
+    if (leavesOut(inForce)) return { ...nothing, state: 'out', isWaiting };
     const own = inForce.state === 'live' ? (ledger.revision(inForce.revisionId).value as OwnWords) : null;
     const states = fields.map(field => fieldState(base, own, field));
     const written = states.filter(state => state === 'own' || state === 'behind').length;

@@ -60,10 +60,7 @@ export function readAlong(
   const layers: WordLayer[] = [];
   for (const locale of decidingLocales(ledger, recordId, own, chain, laid)) {
     const inForce = stateIn(locale);
-    const isOut =
-      inForce.state === 'retired' ||
-      (inForce.state === 'expired' && inForce.entry.afterwards === 'nothing') ||
-      (inForce.state === 'laid' && inForce.words === null);
+    const isOut = inForce.state === 'laid' ? inForce.words === null : leavesOut(inForce);
     if (isOut && layers.length === 0) return gone;
     if (inForce.state !== 'live' && !(inForce.state === 'laid' && inForce.words !== null)) continue;
     const held = (inForce.state === 'laid' ? inForce.words : ledger.revision(inForce.revisionId).value) as OwnWords;
@@ -72,6 +69,11 @@ export function readAlong(
   }
   if (layers.length === 0 && !chain.includes(own)) return gone;
   return { value: valueIn(base, said), layers };
+}
+
+/** Whether what is in force of a record in a locale other than its own leaves it out there. */
+export function leavesOut(inForce: InForce): boolean {
+  return inForce.state === 'retired' || (inForce.state === 'expired' && inForce.entry.afterwards === 'nothing');
 }
 
 /** How a record is read at a moment, and until when nothing published changes that. @param knownAt - see {@link inForceAt} */

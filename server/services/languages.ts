@@ -125,7 +125,7 @@ export function otherLocalesOf(site: Site, id: string, kind: string): RecordDeta
 
 interface KeptCoverage {
   readonly locales: string;
-  readonly rows: Map<string, { readonly base: unknown; readonly version: number; readonly cells: readonly Coverage[] }>;
+  readonly rows: Map<string, { readonly base: unknown; readonly cells: readonly Coverage[] }>;
   version: number;
   until: number;
 }
@@ -148,7 +148,7 @@ function coverageFor(site: Site, id: string, kind: string, base: unknown, locale
   const cells = coverageOf(ledger, id, kindNamed(kind), base, locales, now, site.registry);
   for (const locale of ledger.localesPublished(id))
     known.until = Math.min(known.until, ledger.outlookOf(id, locale).boundaries.find(at => at > now) ?? Infinity);
-  known.rows.set(id, { base, version: ledger.version, cells });
+  known.rows.set(id, { base, cells });
   return cells;
 }
 

@@ -1,7 +1,7 @@
 import { ownWords, valueSchema } from '@contract/values';
 import { fieldsById } from '@core/fields/index';
 import { kindNamed } from '@core/kinds/index';
-import type { RecordKind } from '@core/ledger/records';
+import type { RecordKind, Revision } from '@core/ledger/records';
 import { noOwnWords, valueIn, type OwnWords } from '@core/locale/own-words';
 import { withSources } from '@core/locale/translation';
 import { valuesOfKind } from '@core/site/live-set';
@@ -78,7 +78,8 @@ async function seenBase(site: Site, { recordId, translatedFromId }: WordsChange)
   return { revision: seen.id, value: seen.value };
 }
 
-function newestBase(site: Site, recordId: string) {
+/** The revision that own words are written beside: what is live, else the newest; undefined where nothing was ever written. */
+export function newestBase(site: Site, recordId: string): Revision | undefined {
   const inForce = site.ledger.inForce(recordId, site.clocks.content(), Infinity);
   return inForce.state === 'live' ? site.ledger.revision(inForce.revisionId) : site.ledger.revisionsOf(recordId).at(-1);
 }

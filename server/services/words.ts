@@ -5,7 +5,7 @@ import { kindNamed } from '@core/kinds/index';
 import type { Ledger } from '@core/ledger/ledger';
 import { isOpen } from '@core/ledger/ledger';
 import { inForceAt } from '@core/ledger/in-force';
-import { decidingLocales } from '@core/locale/reading';
+import { decidingLocales, leavesOut } from '@core/locale/reading';
 import { saidIn, type OwnWords } from '@core/locale/own-words';
 import { fallbackChain } from '@core/locale/site-locale';
 import { fieldState, writableFields } from '@core/locale/translation';
@@ -14,6 +14,7 @@ import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { kindOf } from './edition-lookups';
 import { bestValueOf, localeName, nameOfPerson, titleOf } from './names';
+import { newestBase } from './own-words';
 
 /**
  * A record as whoever writes it in a locale meets it: field by field what it says there, what it follows and from where, and
@@ -30,7 +31,6 @@ export async function readWords(site: Site, person: Person, id: string, locale: 
   const base = bestValueOf(site, id);
   const inForce = ledger.inForce(id, now, Infinity, locale);
   const own = inForce.state === 'live' ? (ledger.revision(inForce.revisionId).value as OwnWords) : null;
-  const isOut = inForce.state === 'retired' || (inForce.state === 'expired' && inForce.entry.afterwards === 'nothing');
   const proposals = ledger.openProposalsOf(id).filter(each => each.locale === locale && isOpen(each));
   const written = (proposals.find(each => each.createdBy === person.id && !each.retires) ?? proposals.find(each => !each.retires))
     ?.headRevisionId;
@@ -57,9 +57,9 @@ export async function readWords(site: Site, person: Person, id: string, locale: 
     title: titleOf(site, site.snapshots.at(), kind, base),
     locale,
     baseLocale,
-    baseRevisionId: baseRevisionOf(site, id),
+    baseRevisionId: newestBase(site, id)!.id,
     fields,
-    state: isOut ? 'out' : own ? 'own' : 'follows',
+    state: leavesOut(inForce) ? 'out' : own ? 'own' : 'follows',
     live: inForce.state === 'live' ? { revisionId: inForce.revisionId, value: own } : null,
     proposals: proposals.map(({ id: proposalId, editionId, stage, headRevisionId, createdBy, retires }) => ({
       id: proposalId,
@@ -85,12 +85,6 @@ export async function readWords(site: Site, person: Person, id: string, locale: 
       isLive: inForce.state === 'live' && inForce.revisionId === each.id,
     })),
   };
-}
-
-// The revision that counts as what is written beside: what is live, else the newest.
-function baseRevisionOf(site: Site, id: string): string {
-  const inForce = site.ledger.inForce(id, site.clocks.content(), Infinity);
-  return inForce.state === 'live' ? inForce.revisionId : site.ledger.revisionsOf(id).at(-1)!.id;
 }
 
 /** Own words of the locales between this one and the one in which a record began, the nearest first. */

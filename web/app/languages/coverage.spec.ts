@@ -42,7 +42,7 @@ describe('CoverageWorkspace', () => {
       'Hides, Welsh: 1 of 2 with own words, something waits',
     ]);
     expect(screen.text).toContain('2 of 4, 1 behind');
-    expect(screen.host.querySelector('.btn-primary')?.getAttribute('href')).toBe('/languages/cy/Join?from=cy');
+    expect(screen.host.querySelector('.btn-primary')?.getAttribute('href')).toBe('/languages/cy/Join');
   });
 
   for (const [state, left] of [

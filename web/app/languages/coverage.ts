@@ -1,6 +1,6 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { RouterLink } from '@angular/router';
 import type { CoverageCell, CoverageTable } from '@contract/languages';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
@@ -31,7 +31,7 @@ const day = 86_400_000;
       </div>
       <almanac-filter-bar class="grow" list="languages" [fields]="fields()" />
       @if (next(); as next) {
-        <a class="btn btn-primary" [routerLink]="['/languages', next.tag, next.id]" [queryParams]="{ from: next.tag }">Next unfinished</a>
+        <a class="btn btn-primary" [routerLink]="['/languages', next.tag, next.id]">Next unfinished</a>
       }
     </div>
     <div class="legend small" aria-hidden="true">
@@ -192,7 +192,6 @@ const day = 86_400_000;
 })
 export class CoverageWorkspace {
   readonly #api = inject(ApiClient);
-  readonly #router = inject(Router);
   readonly #messages = inject(MessageService);
   readonly #session = inject(SessionService);
   readonly #pages = inject(PagesService).pages;
@@ -324,10 +323,6 @@ export class CoverageWorkspace {
     event.preventDefault();
     const target = document.querySelector<HTMLElement>(`[data-cell="${row + by[0]!},${column + by[1]!}"]`);
     target?.focus();
-  }
-
-  protected filter(queryParams: Record<string, string | null>): void {
-    void this.#router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
   }
 }
 
