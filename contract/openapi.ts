@@ -55,9 +55,11 @@ function describe(name: string, operation: Operation): Record<string, unknown> {
       : {}),
     ...(operation.takesBytes ? { requestBody: { required: true, content: { 'application/octet-stream': {} } } } : {}),
     responses: {
-      ...(operation.answer
-        ? { 200: { description: 'Done.', content: contentOf(operation, operation.answer) } }
-        : { 204: { description: 'Done.' } }),
+      ...(operation.answersAs
+        ? { 200: { description: 'Done.', content: { [operation.answersAs]: {} } } }
+        : operation.answer
+          ? { 200: { description: 'Done.', content: contentOf(operation, operation.answer) } }
+          : { 204: { description: 'Done.' } }),
       default: { description: 'Refused.', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } },
     },
     security: operation.isOpenToAll ? [] : [{ session: [], ...(operation.method === 'get' ? {} : { csrf: [] }) }],

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { instant, uuid } from './common';
 import * as addresses from './addresses';
 import * as assembling from './assembling';
+import * as exchange from './exchange';
 import * as files from './files';
 import * as menus from './menus';
 import * as languages from './languages';
@@ -30,6 +31,8 @@ export interface Operation {
   readonly isOfSession?: boolean;
   /** Whether its body is bytes of any kind. */
   readonly takesBytes?: boolean;
+  /** The media type of what it answers, where that is sent as it is made rather than as JSON. */
+  readonly answersAs?: string;
   /** Whether it also answers as text/csv. */
   readonly alsoCsv?: boolean;
 }
@@ -221,6 +224,23 @@ export const operations = {
     summary: 'A record in a locale, field by field: what it says there, what it follows, and what it is behind.',
     query: languages.wordsQuery,
     answer: languages.words,
+  },
+  sendOut: {
+    method: 'post',
+    isQuestion: true,
+    path: '/xliff',
+    summary: 'Records as an XLIFF 2.1 document for translators: what they say in one locale beside what they say in another.',
+    body: exchange.sendOut,
+    answer: null,
+    answersAs: 'application/xliff+xml',
+  },
+  takeIn: {
+    method: 'post',
+    path: '/xliff/import',
+    summary: 'Takes in an XLIFF document that came back, as proposals. A trial only tells what it would do, unit by unit.',
+    query: exchange.takeInQuery,
+    answer: exchange.takeInReport,
+    takesBytes: true,
   },
   view: {
     method: 'post',

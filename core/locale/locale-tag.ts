@@ -37,7 +37,7 @@ export function checkTag(typed: string): TagCheck {
     .map(each => each.code);
   if (byName.length > 0) return refused(`Write it as a tag: ${byName.join(' or ')}.`, byName);
   if (text.length > longestTag) return refused(`At most ${longestTag} characters.`);
-  const canonical = canonicalOf(text);
+  const canonical = canonicalTag(text);
   if (canonical === null) {
     const nearest = wellFormedPart(text.replace(/_/g, '-').replace(/[.@].*$/, '')) ?? nearCodes(text);
     return refused(`This is no locale.${orMeant(nearest)}`, nearest);
@@ -56,13 +56,14 @@ function orMeant(nearest: readonly string[]): string {
 // What is left of a tag as subtags are taken off from its end, when that names a language.
 function wellFormedPart(text: string): readonly string[] | null {
   for (let subtags = text.split('-'); subtags.length > 0; subtags = subtags.slice(0, -1)) {
-    const tag = canonicalOf(subtags.join('-'));
+    const tag = canonicalTag(subtags.join('-'));
     if (tag !== null) return languageName(tag) === null ? null : [tag];
   }
   return null;
 }
 
-function canonicalOf(text: string): string | null {
+/** The canonical form of a tag, or null for what is none. @see BCP 47 */
+export function canonicalTag(text: string): string | null {
   try {
     return Intl.getCanonicalLocales(text)[0] ?? null;
   } catch {

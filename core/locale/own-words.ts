@@ -110,7 +110,7 @@ function itemNamed(items: Items, field: string, id: string): FieldValues | undef
 }
 
 /** The most characters of one of a record's own texts. */
-const mostOwnText = 200;
+export const mostOwnText = 200;
 
 /** The schema of own words for a kind of record: only what may differ by locale, each as its field has it. */
 export function ownWordsSchema(z: Zod, kind: Kind<unknown>, registry: Registry): zod.ZodType<OwnWords> {

@@ -3,7 +3,7 @@ import type { AnyField } from '../fields/kinds';
 import type { Kind } from '../kinds/kind';
 import type { Registry } from '../registry/registry';
 import { digestOf } from './digest';
-import { saidIn, wordNames, type OwnWords, type Source } from './own-words';
+import { mostOwnText, saidIn, wordNames, type OwnWords, type Source } from './own-words';
 
 /** One field of a record as somebody who writes in a locale meets it. */
 export interface WritableField {
@@ -42,6 +42,18 @@ function itemsOf(list: unknown, field: string, part: string): WritableField[] {
     const here: WritableField = { name, label: `Entry “${String(item[part])}”`, help: '', field: null, mayDiffer: true };
     return [...(item[part] ? [here] : []), ...itemsOf(item[field], field, part)];
   });
+}
+
+const textKinds: readonly string[] = ['short text', 'long text', 'rich text'];
+
+/** Whether a field is words throughout, which somebody can write in another language. */
+export function isText({ field }: WritableField): boolean {
+  return field === null || textKinds.includes(field.kind);
+}
+
+/** The most characters that a field takes, or null where that is not said. */
+export function mostOf({ field }: WritableField): number | null {
+  return field === null ? mostOwnText : ((field as { readonly most?: number }).most ?? null);
 }
 
 /** How a field stands in a locale. */

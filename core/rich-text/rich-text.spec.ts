@@ -7,8 +7,7 @@ import { fittedText } from './fitted';
 import { mostHtml, textFromHtml } from './from-html';
 import { markRules, nodeRules } from './grammar';
 import { htmlOf } from '../testing/html-of';
-
-const id = (digit: number) => `0193a000-0000-7000-8000-00000000000${digit}`;
+import { anyText, sampleId as id } from '../testing/random-text';
 
 // The same grammar in the library that the editor is built on.
 const schema = new Schema({
@@ -31,47 +30,6 @@ const schema = new Schema({
     ]),
   ),
 });
-
-const word = fc.constantFrom('tide', 'spit & hide', '<b>', 'é😀', 'a  b', ' ', '"', ' ');
-const marks = fc.subarray(['bold', 'italic', 'strike', 'code', 'subscript']).map(names => names.map(type => ({ type })));
-const link = fc.constantFrom(
-  null,
-  { page: null, address: 'https://tides.example/?a=1&b=2' },
-  { page: null, address: '/visit#hides' },
-  { page: id(1), address: '?year=2027' },
-);
-const inline = fc.oneof(
-  fc.record({ words: word, marks, link }).map(({ words, marks: some, link: target }): Piece => ({
-    type: 'text',
-    text: words,
-    marks: [...(target ? [{ type: 'link', attrs: target }] : []), ...some],
-  })),
-  fc.constant<Piece>({ type: 'hardBreak' }),
-);
-const { block } = fc.letrec<{ block: Piece }>(tie => {
-  const line = fc.array(inline, { maxLength: 4 });
-  const paragraph = line.map((content): Piece => ({ type: 'paragraph', content }));
-  const blocks = fc.array(tie('block'), { minLength: 1, maxLength: 3 });
-  const item = fc
-    .tuple(paragraph, fc.array(tie('block'), { maxLength: 2 }))
-    .map(([first, rest]): Piece => ({ type: 'listItem', content: [first, ...rest] }));
-  return {
-    block: fc.oneof(
-      { depthSize: 'small', withCrossShrink: true },
-      paragraph,
-      fc.tuple(line, fc.constantFrom(2, 3, 4)).map(([content, level]): Piece => ({ type: 'heading', attrs: { level }, content })),
-      fc.constant<Piece>({ type: 'horizontalRule' }),
-      fc.constantFrom('x\n  y', '\nx', '').map((text): Piece => ({ type: 'codeBlock', content: text ? [{ type: 'text', text }] : [] })),
-      fc.constant<Piece>({ type: 'inset', attrs: { blockId: id(2), showsTitle: true, look: 'card' } }),
-      blocks.map((content): Piece => ({ type: 'blockquote', content })),
-      fc.array(item, { minLength: 1, maxLength: 3 }).map((content): Piece => ({ type: 'bulletList', content })),
-      fc
-        .tuple(fc.array(item, { minLength: 1, maxLength: 3 }), fc.constantFrom(1, 4, -2))
-        .map(([content, start]): Piece => ({ type: 'orderedList', attrs: { start }, content })),
-    ),
-  };
-});
-const anyText = fc.array(block, { minLength: 1, maxLength: 4 }).map(content => fittedText({ type: 'doc', content } as RichText));
 
 const paths: Readonly<Record<string, string>> = { [id(1)]: '/join' };
 const html = (text: RichText) =>

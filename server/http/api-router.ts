@@ -3,6 +3,8 @@ import { pageDeclarationOf } from '@core/page-types/page-type';
 import type { Session, ViewRequest } from '@contract/messages';
 import { openApiDocument } from '@contract/openapi';
 import { isChange, operations, type Operation, type OperationName } from '@contract/operations';
+import { pipeline } from 'node:stream/promises';
+import type { Readable } from 'node:stream';
 import express, { type Request, type Response, type Router } from 'express';
 import type { z } from 'zod';
 import type { Person } from '../repositories/people-repository';
@@ -13,6 +15,9 @@ import { deleteForGood, deletionOf } from '../services/deletion';
 import { effectsOf } from '../services/effects';
 import { checkChanges, listExpectations } from '../services/expectations';
 import { fileRowOf, listFiles, receiveContent } from '../services/files';
+import { readXliff } from '../services/exchange/read-xliff';
+import { xliffOf } from '../services/exchange/send-out';
+import { takeInWords } from '../services/exchange/take-in';
 import { findRecords } from '../services/find';
 import { listForwardings } from '../services/forwardings';
 import { importForwardings, importLimits } from '../services/import-forwardings';
@@ -68,7 +73,9 @@ interface Call<Name extends OperationName> {
   readonly id: string;
 }
 
-type Given<Name extends OperationName> = Readonly<Answer<Name>> | ((typeof operations)[Name] extends { alsoCsv: true } ? string : never);
+type Given<Name extends OperationName> = (typeof operations)[Name] extends { answersAs: string }
+  ? Readable
+  : Readonly<Answer<Name>> | ((typeof operations)[Name] extends { alsoCsv: true } ? string : never);
 
 type Handlers = { readonly [Name in OperationName]: (call: Call<Name>) => Promise<Given<Name>> | Given<Name> };
 
@@ -119,7 +126,8 @@ function register(
       id: String(request.params['id'] ?? ''),
     };
     const answer = await handler(call as unknown as Call<OperationName>);
-    if (operation.answer === null) response.status(204).end();
+    if (operation.answersAs) await pipeline(answer as Readable, response.type(operation.answersAs));
+    else if (operation.answer === null) response.status(204).end();
     else if (typeof answer === 'string') response.type('text/csv').send(answer);
     else response.json(answer);
   });
@@ -216,6 +224,8 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     reportLocales: ({ body }) => reportLocales(site, body.locales),
     readCoverage: ({ query }) => coverageTable(site, query.kind),
     readWords: ({ person, id, query }) => readWords(site, person, id, query.locale),
+    sendOut: ({ person, body }) => xliffOf(site, person, body),
+    takeIn: async ({ person, request, query }) => takeInWords(site, person, await readXliff(site, request), query),
     view: ({ person, body }) => viewPage(site, lookedAs(site, person!, { ...body, changes: checkedChanges(site, body.changes) })),
     effect: ({ body }) => [...effectsOf(site, overlaysFor(site, body.withEditions, checkedChanges(site, body.changes)), body.moment)],
     readSiteFacts: ({ body }) => siteFacts(site, { ...body, changes: checkedChanges(site, body.changes) }),

@@ -61,6 +61,8 @@ const rights: Readonly<Record<OperationName, string>> = {
   reportLocales: 'ux......',
   readCoverage: 'ux......',
   readWords: 'ux......',
+  sendOut: 'ux......',
+  takeIn: 'ux.....x',
   readZone: 'ux......',
   lookAs: 'uxxxx...',
   receiveContent: 'ux.x...x',
@@ -114,6 +116,7 @@ describe(`what each may do (${head})`, () => {
         administrator: { name: 'x', email: 'x@merrowby.example', password: 'x' },
         beginWith: 'front page',
       }),
+      sendOut: () => ({ locale: 'cy', ids: [page] }),
       copyPages: () => ({ pageId: page, parentId: test.pageId('/'), title: 'x', segment: 'x' }),
       copy: () => ({ blockId: placement.value.blockId }),
       lookAs: () => ({ as: 'writer' }),
@@ -184,11 +187,13 @@ describe(`what each may do (${head})`, () => {
           `/api${path}`,
           name === 'receiveContent'
             ? 'Tide tables'
-            : name === 'importForwardings'
-              ? '/old-tides,/visit'
-              : body === undefined
-                ? undefined
-                : JSON.stringify(body),
+            : name === 'takeIn'
+              ? '<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en-GB" trgLang="cy"/>'
+              : name === 'importForwardings'
+                ? '/old-tides,/visit'
+                : body === undefined
+                  ? undefined
+                  : JSON.stringify(body),
           { ...(body === undefined ? {} : { 'content-type': 'application/json' }), 'if-match': limitsNow(test.site).tag },
         );
         if (name === 'endSessions') manager = await test.client('ida');

@@ -1,7 +1,7 @@
 import type { Change, EditionMoveRequest, NewEdition } from '@contract/messages';
 import { writeFullMoment } from '@core/format/moment';
 import { isOpen, type LedgerRows } from '@core/ledger/ledger';
-import type { Edition, RecordKind, Revision } from '@core/ledger/records';
+import type { Edition, Proposal, RecordKind, Revision } from '@core/ledger/records';
 import { instantOf } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
 import { mayWrite, rolesWith } from '@core/people/grants';
@@ -28,6 +28,12 @@ export function createEdition(site: Site, person: Person, input: NewEdition, bef
 }
 
 async function storeEdition(site: Site, person: Person, input: NewEdition, before?: WrittenBefore): Promise<string> {
+  await writeBatch(site, await editionBatch(site, person, input), before);
+  return input.id;
+}
+
+/** Everything that is written for changes as one edition, checked. @throws Refusal */
+export async function editionBatch(site: Site, person: Person, input: NewEdition): Promise<Batch> {
   refuseKinds(site, input.changes, person);
   if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', 'This edition has been saved already.');
   await site.history.read(basesOf(site, input.changes));
@@ -56,8 +62,7 @@ async function storeEdition(site: Site, person: Person, input: NewEdition, befor
     addChange(site, batch, { ...change, value: values[index] }, { edition, person, note: input.note, stage: 'draft', at }),
   );
   if (input.move) await applyMove(site, batch, edition, batch.proposals.splice(0), person, input.move);
-  await write(site, batch, before);
-  return edition.id;
+  return batch;
 }
 
 // The revisions that changes began from.
@@ -88,8 +93,23 @@ async function storeRevision(
   raw: unknown,
   parentRevisionId: string,
   note: string,
-  { translatedFromId, stillRight }: WrittenBeside,
+  written: WrittenBeside,
 ): Promise<string> {
+  const made = await revisionOn(site, person, proposalId, raw, parentRevisionId, note, written);
+  await writeBatch(site, { ...emptyBatch(), revisions: [made.revision], proposals: [made.proposal] });
+  return made.proposal.recordId;
+}
+
+/** A new revision on a proposal, checked, and the proposal with it as its head. @throws Refusal */
+export async function revisionOn(
+  site: Site,
+  person: Person,
+  proposalId: string,
+  raw: unknown,
+  parentRevisionId: string,
+  note: string,
+  { translatedFromId, stillRight }: WrittenBeside,
+): Promise<{ readonly revision: Revision; readonly proposal: Proposal }> {
   const proposal = site.ledger.proposals.get(proposalId);
   if (!proposal) throw new Refusal('not-found', 'There is no such proposal.');
   const kind = kindOf(site, proposal.recordId);
@@ -131,12 +151,7 @@ async function storeRevision(
     person,
     note,
   );
-  await write(site, {
-    ...emptyBatch(),
-    revisions: [revision],
-    proposals: [{ ...proposal, headRevisionId: revision.id, updatedAt: revision.createdAt }],
-  });
-  return proposal.recordId;
+  return { revision, proposal: { ...proposal, headRevisionId: revision.id, updatedAt: revision.createdAt } };
 }
 
 /** Makes a move with an edition: all of its open proposals, or none. */
@@ -147,11 +162,22 @@ export function moveEdition(site: Site, person: Person, editionId: string, move:
     const proposals = site.ledger.proposalsOfEdition(editionId);
     await refuseUnseen(site, proposals, move.decidedOn);
     await applyMove(site, batch, edition, proposals, person, move);
-    await write(site, batch);
+    await writeBatch(site, batch);
   });
 }
 
 async function validateChanges(site: Site, person: Person, changes: readonly Change[]): Promise<readonly unknown[]> {
+  const { values, faults } = await judgedChanges(site, person, changes);
+  if (faults.length > 0) refuseInvalid(faults);
+  return values;
+}
+
+/** The values of changes as they would be stored, and what is wrong with them, by pointers into the list of changes. */
+export async function judgedChanges(
+  site: Site,
+  person: Person,
+  changes: readonly Change[],
+): Promise<{ readonly values: readonly unknown[]; readonly faults: readonly Fault[] }> {
   const faults: Fault[] = [];
   changes.forEach(({ locale }, index) => refuseUnknownLocale(site, locale, `/changes/${index}/locale`));
   const key = ({ recordId, locale }: Change) => `${recordId} ${locale ?? site.ledger.localeOf(recordId)}`;
@@ -192,8 +218,7 @@ async function validateChanges(site: Site, person: Person, changes: readonly Cha
         );
     });
   }
-  if (faults.length > 0) refuseInvalid(faults);
-  return values;
+  return { values, faults };
 }
 
 function refuseKinds(site: Site, changes: readonly { readonly kind: RecordKind; readonly locale?: string | null }[], person: Person): void {
@@ -273,7 +298,8 @@ function staleRefusal(site: Site, clashes: readonly Clash[]): Refusal {
   );
 }
 
-async function write(site: Site, batch: Batch, before?: WrittenBefore): Promise<void> {
+/** Writes rows together, all or none. */
+export async function writeBatch(site: Site, batch: Batch, before?: WrittenBefore): Promise<void> {
   const rows: LedgerRows = await inTransaction(site.knex, async transaction => {
     await before?.(transaction);
     await repository.insertRecords(transaction, batch.records);

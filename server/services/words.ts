@@ -3,6 +3,7 @@ import { compareWords } from '@core/compare/compare';
 import { namedPage } from '@core/kinds/effect';
 import { kindNamed } from '@core/kinds/index';
 import type { Ledger } from '@core/ledger/ledger';
+import type { Proposal } from '@core/ledger/records';
 import { isOpen } from '@core/ledger/ledger';
 import { inForceAt } from '@core/ledger/in-force';
 import { decidingLocales, leavesOut } from '@core/locale/reading';
@@ -32,10 +33,8 @@ export async function readWords(site: Site, person: Person, id: string, locale: 
   const inForce = ledger.inForce(id, now, Infinity, locale);
   const own = inForce.state === 'live' ? (ledger.revision(inForce.revisionId).value as OwnWords) : null;
   const proposals = ledger.openProposalsOf(id).filter(each => each.locale === locale && isOpen(each));
-  const written = (proposals.find(each => each.createdBy === person.id && !each.retires) ?? proposals.find(each => !each.retires))
-    ?.headRevisionId;
-  const shown = written ? (ledger.revision(written).value as OwnWords) : own;
-  await readSources(site, shown);
+  const { words: shown } = wordsToWriteOn(site, person, id, locale);
+  await readSources(site, [shown]);
   const above = layersAbove(ledger, id, fallbackChain(locale, settings.locales, ledger.baseLocale), now);
   const snapshot = site.snapshots.readIn(locale, []);
   const fields = writableFields(kindNamed(kind), base, site.registry).map((field): WordsField => {
@@ -87,6 +86,24 @@ export async function readWords(site: Site, person: Person, id: string, locale: 
   };
 }
 
+/** Own words as somebody would go on writing them. */
+export interface WordsToWriteOn {
+  /** Null where there are none. */
+  readonly words: OwnWords | null;
+  readonly revisionId: string | null;
+  /** The open proposal that they stand in; null where they are live, or there are none. */
+  readonly proposal: Proposal | null;
+}
+
+/** The newest own words of a record in a locale: of one's own proposal, else of another's, else what is live. */
+export function wordsToWriteOn({ ledger, clocks }: Site, person: Person, id: string, locale: string): WordsToWriteOn {
+  const open = ledger.openProposalsOf(id).filter(each => each.locale === locale && isOpen(each) && !each.retires);
+  const proposal = open.find(each => each.createdBy === person.id) ?? open[0] ?? null;
+  const inForce = ledger.inForce(id, clocks.content(), Infinity, locale);
+  const revisionId = proposal?.headRevisionId ?? (inForce.state === 'live' ? inForce.revisionId : null);
+  return { words: revisionId === null ? null : (ledger.revision(revisionId).value as OwnWords), revisionId, proposal };
+}
+
 /** Own words of the locales between this one and the one in which a record began, the nearest first. */
 type Layers = readonly { readonly locale: string; readonly words: OwnWords['words'] }[];
 
@@ -102,9 +119,9 @@ function followedIn(above: Layers, base: unknown, baseLocale: string, name: stri
   return layer ? [layer.words[name], layer.locale] : [saidIn(base, name), baseLocale];
 }
 
-// Old revisions are read when they are asked for.
-async function readSources(site: Site, own: OwnWords | null): Promise<void> {
-  const ids = new Set(Object.values(own?.madeFrom ?? {}).map(each => each.revision));
+/** Reads the old revisions that own words were made from, which are not held. */
+export async function readSources(site: Site, all: readonly (OwnWords | null)[]): Promise<void> {
+  const ids = new Set(all.flatMap(own => Object.values(own?.madeFrom ?? {}).map(each => each.revision)));
   await site.history.read([...ids].flatMap(id => site.ledger.revisions.get(id) ?? []));
 }
 

@@ -26,6 +26,8 @@ export class Snapshots {
   readonly #kept: Kept[] = [];
   /** What is read in other locales, the newest first. */
   readonly #inLocales = new LRUCache<string, readonly SiteSnapshot[]>({ max: mostLocalesKept });
+  /** With the changes of a list laid over the site, for as long as whoever asks holds the list. */
+  readonly #withOverlays = new WeakMap<readonly Overlay[], Map<string, SiteSnapshot>>();
   #versionInLocales = -1;
   #publishedVersion = -1;
 
@@ -59,8 +61,21 @@ export class Snapshots {
     const isBase = locale === this.ledger.baseLocale;
     if (isBase && overlays.length === 0) return this.at(moment);
     const now = this.clocks.content();
+    if (overlays.length > 0 && moment === null) return this.#laid(overlays, locale, now);
     if (overlays.length > 0 || (moment ?? now) < now) return this.#take(moment ?? now, now, overlays, locale);
     return this.#keptIn(locale, moment ?? now, now);
+  }
+
+  // Each change of an edition is held against the site with all of them, which may be a thousand.
+  #laid(overlays: readonly Overlay[], locale: string, now: Instant): SiteSnapshot {
+    const made = this.#withOverlays.get(overlays) ?? new Map<string, SiteSnapshot>();
+    this.#withOverlays.set(overlays, made);
+    const key = `${this.ledger.version} ${locale}`;
+    const known = made.get(key);
+    if (known && known.moment <= now && now < known.validUntil) return known;
+    const snapshot = this.#take(now, now, overlays, locale);
+    made.set(key, snapshot);
+    return snapshot;
   }
 
   // Readers of other locales are as many as those of the first.

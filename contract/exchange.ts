@@ -1,0 +1,61 @@
+import { unitOutcomes } from '@core/xliff/take';
+import { z } from 'zod';
+import { localeTag, uuid } from './common';
+
+/** Which words are sent to translators. */
+export const sendOut = z.strictObject({
+  /** The locale that they are to be written in. */
+  locale: localeTag,
+  /** The locale in which the records began; left out, the first of the site. */
+  from: localeTag.optional(),
+  ids: z.array(uuid).min(1, { error: 'Name at least one record.' }).max(10_000),
+  only: z.enum(['unfinished', 'all']).default('unfinished'),
+});
+
+/** How words are taken in. */
+export const takeInQuery = z.strictObject({
+  trial: z.enum(['yes', 'no']).default('no'),
+  /** What becomes of words that were made from others than there are now, or that somebody else wrote meanwhile. */
+  conflicts: z.enum(['leave', 'take']).default('leave'),
+  /** What the file was called. */
+  name: z.string().max(300).default(''),
+});
+
+/** What was taken in, or would be. */
+export const takeInReport = z.object({
+  isTrial: z.boolean(),
+  locale: z.string(),
+  from: z.string(),
+  /** How many units came to what. */
+  counts: z.record(z.enum(unitOutcomes), z.number().int()),
+  /** How many records have new words. */
+  records: z.number().int(),
+  /** The edition in which they wait; null where nothing was taken, or all went on proposals of one's own. */
+  editionId: z.string().nullable(),
+  /** Units by record, those that need somebody first; cut where there are very many. */
+  files: z.array(
+    z.object({
+      id: z.string(),
+      title: z.string(),
+      kind: z.string(),
+      units: z.array(
+        z.object({
+          unit: z.string(),
+          label: z.string(),
+          line: z.number().int(),
+          outcome: z.enum(unitOutcomes),
+          detail: z.string(),
+          source: z.string(),
+          target: z.string(),
+        }),
+      ),
+    }),
+  ),
+  /** How many units are not among them. */
+  left: z.number().int(),
+});
+
+export type SendOutQuestion = z.infer<typeof sendOut>;
+export type TakeInQuery = z.infer<typeof takeInQuery>;
+export type TakeInReport = z.infer<typeof takeInReport>;
+export type TakenUnit = TakeInReport['files'][number]['units'][number];

@@ -1,0 +1,144 @@
+import { isRichText, type Mark, type RichText, type RichTextNode } from '../rich-text/document';
+import { markOrder } from '../rich-text/grammar';
+
+/** A stretch of words as translators have it: text, with codes for what is not words. */
+export type Pieces = readonly Piece[];
+
+/** Text, a break of the line, or words within a mark such as a link. Codes are counted from 1 in reading order. */
+export type Piece = string | LineBreak | Span;
+
+/** A break of the line. */
+export interface LineBreak {
+  readonly id: string;
+  readonly mark: null;
+}
+
+/** Words within a mark. */
+export interface Span {
+  readonly id: string;
+  readonly mark: Mark;
+  readonly pieces: Pieces;
+}
+
+/** What is translated as a whole: a line of text, or one block of running text. */
+export interface Segment {
+  /** Which one of its field: empty where it is all of it; else the way to a block, such as "0.2", or to a caption, "3.caption". */
+  readonly key: string;
+  readonly pieces: Pieces;
+}
+
+/** The segments of a field's value, in reading order; none where it is empty, or not words at all. */
+export function segmentsOf(value: unknown): readonly Segment[] {
+  if (typeof value === 'string') return value === '' ? [] : [{ key: '', pieces: [value] }];
+  return isRichText(value) ? blocksOf(value.content, '') : [];
+}
+
+function blocksOf(nodes: readonly RichTextNode[], before: string): Segment[] {
+  return nodes.flatMap((node, at): Segment[] => {
+    const key = `${before}${at}`;
+    const caption = node.type === 'picture' ? String(node.attrs!['caption']) : '';
+    if (caption !== '') return [{ key: `${key}.caption`, pieces: [caption] }];
+    if (!node.content) return [];
+    if (!isLine(node)) return blocksOf(node.content, `${key}.`);
+    let next = 0;
+    return [{ key, pieces: marked(node.content, 0, () => String((next += 1))) }];
+  });
+}
+
+function isLine({ content }: RichTextNode): boolean {
+  return content!.some(each => each.type === 'text' || each.type === 'hardBreak');
+}
+
+// Marks that go on over several stretches are one code.
+function marked(nodes: readonly RichTextNode[], from: number, nextId: () => string): Pieces {
+  const name = markOrder[from];
+  if (name === undefined) return nodes.map((node): Piece => (node.type === 'hardBreak' ? { id: nextId(), mark: null } : node.text!));
+  const markOf = (node: RichTextNode | undefined) => node?.marks?.find(mark => mark.type === name);
+  const pieces: Piece[] = [];
+  for (let at = 0; at < nodes.length;) {
+    const mark = markOf(nodes[at]);
+    let end = at + 1;
+    while (end < nodes.length && JSON.stringify(markOf(nodes[end])) === JSON.stringify(mark)) end += 1;
+    const within = nodes.slice(at, end);
+    if (mark) pieces.push({ id: nextId(), mark, pieces: marked(within, from + 1, nextId) });
+    else pieces.push(...marked(within, from + 1, nextId));
+    at = end;
+  }
+  return pieces;
+}
+
+/**
+ * A field's value with other words in some of its segments; all else of it, its structure, pictures and insets, stays.
+ * @param said - the words by the key of their segment
+ */
+export function withSegments(value: unknown, said: ReadonlyMap<string, Pieces>): unknown {
+  if (typeof value === 'string') return said.has('') ? wordsOfPieces(said.get('')!) : value;
+  return isRichText(value) ? ({ ...value, content: withBlocks(value.content, '', said) } satisfies RichText) : value;
+}
+
+function withBlocks(nodes: readonly RichTextNode[], before: string, said: ReadonlyMap<string, Pieces>): readonly RichTextNode[] {
+  return nodes.map((node, at) => {
+    const key = `${before}${at}`;
+    const caption = said.get(`${key}.caption`);
+    if (caption) return { ...node, attrs: { ...node.attrs, caption: wordsOfPieces(caption) } };
+    if (!node.content) return node;
+    const pieces = said.get(key);
+    if (!pieces) return isLine(node) ? node : { ...node, content: withBlocks(node.content, `${key}.`, said) };
+    const { content: _, ...rest } = node;
+    const content = nodesOfPieces(pieces, []);
+    return content.length > 0 ? { ...rest, content } : rest;
+  });
+}
+
+function nodesOfPieces(pieces: Pieces, marks: readonly Mark[]): readonly RichTextNode[] {
+  const nodes: RichTextNode[] = [];
+  for (const node of pieces.flatMap(piece => nodesOfPiece(piece, marks))) {
+    const last = nodes.at(-1);
+    if (last?.text !== undefined && node.text !== undefined && JSON.stringify(last.marks) === JSON.stringify(node.marks))
+      nodes[nodes.length - 1] = { ...last, text: last.text + node.text };
+    else nodes.push(node);
+  }
+  return nodes;
+}
+
+function nodesOfPiece(piece: Piece, marks: readonly Mark[]): readonly RichTextNode[] {
+  const carried = marks.length > 0 ? { marks } : {};
+  if (typeof piece === 'string') return piece === '' ? [] : [{ type: 'text', text: piece, ...carried }];
+  if (piece.mark === null) return [{ type: 'hardBreak', ...carried }];
+  const within = [...marks.filter(each => each.type !== piece.mark.type), piece.mark];
+  return nodesOfPieces(
+    piece.pieces,
+    within.sort((a, b) => markOrder.indexOf(a.type) - markOrder.indexOf(b.type)),
+  );
+}
+
+/** The words of pieces, without their codes. */
+export function wordsOfPieces(pieces: Pieces): string {
+  return pieces.map(piece => (typeof piece === 'string' ? piece : piece.mark === null ? '\n' : wordsOfPieces(piece.pieces))).join('');
+}
+
+/** Every code of some pieces by its id. */
+export function codesIn(pieces: Pieces): ReadonlyMap<string, LineBreak | Span> {
+  const found = new Map<string, LineBreak | Span>();
+  const walk = (all: Pieces): void => {
+    for (const piece of all) {
+      if (typeof piece === 'string') continue;
+      found.set(piece.id, piece);
+      if (piece.mark !== null) walk(piece.pieces);
+    }
+  };
+  walk(pieces);
+  return found;
+}
+
+/** Pieces with each stretch of text changed; codes stay where they are. */
+export function mapText(pieces: Pieces, change: (text: string) => string): Pieces {
+  return pieces.map(piece =>
+    typeof piece === 'string' ? change(piece) : piece.mark === null ? piece : { ...piece, pieces: mapText(piece.pieces, change) },
+  );
+}
+
+/** A field's value with each stretch of its text changed; a value without words is given back as it is. */
+export function mapWords(value: unknown, change: (text: string) => string): unknown {
+  return withSegments(value, new Map(segmentsOf(value).map(({ key, pieces }) => [key, mapText(pieces, change)])));
+}

@@ -1,0 +1,50 @@
+import fc from 'fast-check';
+import type { RichText, RichTextNode } from '../rich-text/document';
+import { fittedText } from '../rich-text/fitted';
+
+/** One of ten ids of records. */
+export const sampleId = (digit: number): string => `0193a000-0000-7000-8000-00000000000${digit}`;
+
+const word = fc.constantFrom('tide', 'spit & hide', '<b>', 'é😀', 'a  b', ' ', '"', ' ');
+const marks = fc.subarray(['bold', 'italic', 'strike', 'code', 'subscript']).map(names => names.map(type => ({ type })));
+const link = fc.constantFrom(
+  null,
+  { page: null, address: 'https://tides.example/?a=1&b=2' },
+  { page: null, address: '/visit#hides' },
+  { page: sampleId(1), address: '?year=2027' },
+);
+const inline = fc.oneof(
+  fc.record({ words: word, marks, link }).map(({ words, marks: some, link: target }): RichTextNode => ({
+    type: 'text',
+    text: words,
+    marks: [...(target ? [{ type: 'link', attrs: target }] : []), ...some],
+  })),
+  fc.constant<RichTextNode>({ type: 'hardBreak' }),
+);
+const { block } = fc.letrec<{ block: RichTextNode }>(tie => {
+  const line = fc.array(inline, { maxLength: 4 });
+  const paragraph = line.map((content): RichTextNode => ({ type: 'paragraph', content }));
+  const blocks = fc.array(tie('block'), { minLength: 1, maxLength: 3 });
+  const item = fc
+    .tuple(paragraph, fc.array(tie('block'), { maxLength: 2 }))
+    .map(([first, rest]): RichTextNode => ({ type: 'listItem', content: [first, ...rest] }));
+  return {
+    block: fc.oneof(
+      { depthSize: 'small', withCrossShrink: true },
+      paragraph,
+      fc.tuple(line, fc.constantFrom(2, 3, 4)).map(([content, level]): RichTextNode => ({ type: 'heading', attrs: { level }, content })),
+      fc.constant<RichTextNode>({ type: 'horizontalRule' }),
+      fc
+        .constantFrom('x\n  y', '\nx', '')
+        .map((text): RichTextNode => ({ type: 'codeBlock', content: text ? [{ type: 'text', text }] : [] })),
+      fc.constant<RichTextNode>({ type: 'inset', attrs: { blockId: sampleId(2), showsTitle: true, look: 'card' } }),
+      blocks.map((content): RichTextNode => ({ type: 'blockquote', content })),
+      fc.array(item, { minLength: 1, maxLength: 3 }).map((content): RichTextNode => ({ type: 'bulletList', content })),
+      fc
+        .tuple(fc.array(item, { minLength: 1, maxLength: 3 }), fc.constantFrom(1, 4, -2))
+        .map(([content, start]): RichTextNode => ({ type: 'orderedList', attrs: { start }, content })),
+    ),
+  };
+});
+/** Any text that the grammar takes. */
+export const anyText = fc.array(block, { minLength: 1, maxLength: 4 }).map(content => fittedText({ type: 'doc', content } as RichText));
