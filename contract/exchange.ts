@@ -8,13 +8,18 @@ export const sendOut = z.strictObject({
   locale: localeTag,
   /** The locale in which the records began; left out, the first of the site. */
   from: localeTag.optional(),
-  ids: z.array(uuid).min(1, { error: 'Name at least one record.' }).max(10_000),
+  ids: z.array(uuid).max(10_000),
   only: z.enum(['unfinished', 'all']).default('unfinished'),
+  /** As XLIFF with all text, or as a table of single lines. */
+  as: z.enum(['xliff', 'csv']).default('xliff'),
+  /** In a table: also the site's own name and the theme's fixed words. */
+  fixedWords: z.boolean().default(false),
 });
 
 /** How words are taken in. */
 export const takeInQuery = z.strictObject({
   trial: z.enum(['yes', 'no']).default('no'),
+  as: z.enum(['xliff', 'csv']).default('xliff'),
   /** What becomes of words that were made from others than there are now, or that somebody else wrote meanwhile. */
   conflicts: z.enum(['leave', 'take']).default('leave'),
   /** What the file was called. */
@@ -28,7 +33,7 @@ export const takeInReport = z.object({
   from: z.string(),
   /** How many units came to what. */
   counts: z.record(z.enum(unitOutcomes), z.number().int()),
-  /** How many records have new words. */
+  /** How many records have new words; those on every page count as one. */
   records: z.number().int(),
   /** The edition in which they wait; null where nothing was taken, or all went on proposals of one's own. */
   editionId: z.string().nullable(),
@@ -56,6 +61,8 @@ export const takeInReport = z.object({
 });
 
 export type SendOutQuestion = z.infer<typeof sendOut>;
+/** The same as it is asked; what is left out takes its default. */
+export type SendOutRequest = z.input<typeof sendOut>;
 export type TakeInQuery = z.infer<typeof takeInQuery>;
 export type TakeInReport = z.infer<typeof takeInReport>;
 export type TakenUnit = TakeInReport['files'][number]['units'][number];

@@ -1,3 +1,4 @@
+import { terms } from './bench';
 import { z } from 'zod';
 import { recordKinds } from '@core/kinds/index';
 import { roles } from '@core/kinds/kind';
@@ -68,6 +69,7 @@ export const session = z.object({
       /** What the site is called and about in other locales, and what it says in place of the theme's fixed words. */
       siteWords: z.record(z.string(), z.record(z.string(), z.string())),
       themeWords: z.record(z.string(), z.record(z.string(), z.string())),
+      terms,
       /** The fixed words that come with the theme, by locale. */
       shippedWords: z.record(z.string(), z.record(z.string(), z.string())),
       profileFields: z.array(z.object({ name: z.string(), label: z.string(), help: z.string(), isRequired: z.boolean() })),

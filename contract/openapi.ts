@@ -56,7 +56,7 @@ function describe(name: string, operation: Operation): Record<string, unknown> {
     ...(operation.takesBytes ? { requestBody: { required: true, content: { 'application/octet-stream': {} } } } : {}),
     responses: {
       ...(operation.answersAs
-        ? { 200: { description: 'Done.', content: { [operation.answersAs]: {} } } }
+        ? { 200: { description: 'Done.', content: Object.fromEntries(operation.answersAs.map(type => [type, {}])) } }
         : operation.answer
           ? { 200: { description: 'Done.', content: contentOf(operation, operation.answer) } }
           : { 204: { description: 'Done.' } }),

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { instant, uuid } from './common';
 import * as addresses from './addresses';
 import * as assembling from './assembling';
+import * as bench from './bench';
 import * as exchange from './exchange';
 import * as files from './files';
 import * as menus from './menus';
@@ -31,8 +32,8 @@ export interface Operation {
   readonly isOfSession?: boolean;
   /** Whether its body is bytes of any kind. */
   readonly takesBytes?: boolean;
-  /** The media type of what it answers, where that is sent as it is made rather than as JSON. */
-  readonly answersAs?: string;
+  /** The media types of what it answers, where that is sent as it is made rather than as JSON. */
+  readonly answersAs?: readonly string[];
   /** Whether it also answers as text/csv. */
   readonly alsoCsv?: boolean;
 }
@@ -225,19 +226,35 @@ export const operations = {
     query: languages.wordsQuery,
     answer: languages.words,
   },
+  readMemory: {
+    method: 'get',
+    path: '/records/{id}/memory',
+    summary: 'What was written before in a locale for words like those of a record.',
+    query: languages.wordsQuery,
+    answer: bench.remembered,
+  },
+  draftWords: {
+    method: 'post',
+    isQuestion: true,
+    path: '/records/{id}/drafts',
+    summary: 'Drafts of a record’s words by machine. Nothing is stored.',
+    body: bench.draftQuestion,
+    answer: bench.drafts,
+  },
   sendOut: {
     method: 'post',
     isQuestion: true,
-    path: '/xliff',
-    summary: 'Records as an XLIFF 2.1 document for translators: what they say in one locale beside what they say in another.',
+    path: '/words/out',
+    summary:
+      'Records for translators, as an XLIFF 2.1 document or a CSV table: what they say in one locale beside what they say in another.',
     body: exchange.sendOut,
     answer: null,
-    answersAs: 'application/xliff+xml',
+    answersAs: ['application/xliff+xml', 'text/csv'],
   },
   takeIn: {
     method: 'post',
-    path: '/xliff/import',
-    summary: 'Takes in an XLIFF document that came back, as proposals. A trial only tells what it would do, unit by unit.',
+    path: '/words/in',
+    summary: 'Takes in a document that came back, as proposals. A trial only tells what it would do, unit by unit.',
     query: exchange.takeInQuery,
     answer: exchange.takeInReport,
     takesBytes: true,

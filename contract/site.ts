@@ -1,6 +1,7 @@
 import { localeStates } from '@core/locale/site-locale';
 import { isTimeZone } from '@core/schedule/local-time';
 import { z } from 'zod';
+import { terms } from './bench';
 import { instant, line, localeTag, localTime, requiredLine } from './common';
 import { closedPages } from './messages';
 
@@ -72,6 +73,7 @@ export const siteSettings = z.strictObject({
   profileFields: profileFields.optional(),
   siteWords: wordsByLocale.optional(),
   themeWords: wordsByLocale.optional(),
+  terms: terms.optional(),
   showsFirstSteps: z.boolean().optional(),
 });
 

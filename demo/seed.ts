@@ -21,6 +21,7 @@ import { demoPassword, demoPeople } from './people';
 import { layOut, type LaidOut } from './lay-out';
 import { bringFiles } from './files';
 import { languageActs } from './language-acts';
+import { demoTerms } from './terms';
 import { demoLocales } from './locales';
 import { siteWords } from './translations';
 import { assemble, demoLimits } from './scenario-assembly';
@@ -48,7 +49,7 @@ export interface Act {
  */
 export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor: number): Promise<void> {
   const demo = layOut(anchor, initialSettings.zone);
-  await saveSettings(knex, { name: 'Merrowby Coast Reserves', locales: demoLocales, siteWords, limits: demoLimits });
+  await saveSettings(knex, { name: 'Merrowby Coast Reserves', locales: demoLocales, siteWords, terms: demoTerms, limits: demoLimits });
   const passwordHash = await hashPassword(demoPassword);
   const people = new Map<string, Person>();
   for (const { key, scope, memberships, ...person } of demoPeople) {

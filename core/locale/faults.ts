@@ -1,6 +1,7 @@
 import type { FieldFault } from '../fields/field';
 import { reservedSegments } from '../page/page';
 import { checkTag } from './locale-tag';
+import { pseudoOf } from './pseudo-tags';
 import { localeNamed, prefixOf, type SiteLocale } from './site-locale';
 
 /** The most locales of a site. */
@@ -36,12 +37,14 @@ function faultsOf(
     if (prefix !== '') faults.push({ pointer: '/prefix', detail: 'The first locale is read without a prefix.' });
     if (state !== 'open') faults.push({ pointer: '/state', detail: 'The first locale is open to all: everything else follows it.' });
     if (follows !== '') faults.push({ pointer: '/follows', detail: 'The first locale follows no other.' });
-  } else if (host === '') {
+  } else if (pseudoOf(tag) && state === 'open')
+    faults.push({ pointer: '/state', detail: 'It is there to be looked through: the staff alone reads it.' });
+  if (at > 0 && host === '') {
     const detail = prefixFault(locale, titleAt);
     const twin = locales.find((each, index) => index < at && each.prefix === prefix && prefix !== '');
     if (twin) faults.push({ pointer: '/prefix', detail: `${twin.name} begins with this already.` });
     else if (detail) faults.push({ pointer: '/prefix', detail });
-  } else {
+  } else if (at > 0) {
     if (prefix !== '') faults.push({ pointer: '/prefix', detail: 'Either a prefix or a host of its own, not both.' });
     if (!isHost(host))
       faults.push({ pointer: '/host', detail: 'Write a host like cy.reserves.example, without anything before or after.' });

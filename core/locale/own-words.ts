@@ -19,6 +19,8 @@ export interface OwnWords {
   readonly words: FieldValues;
   /** By the same names; what has none was made from nobody knows what. */
   readonly madeFrom: Readonly<Record<string, Source>>;
+  /** Names of words that a machine drafted and nobody has looked at yet; left out where there are none. */
+  readonly drafted?: readonly string[];
 }
 
 /** Own words that say nothing: all follows. */
@@ -130,6 +132,7 @@ export function ownWordsSchema(z: Zod, kind: Kind<unknown>, registry: Registry):
           .refine(words => Object.keys(words).every(name => name in shape || isItemWord(kind, name)), { error: 'It has no such words.' })
       : z.strictObject(shape),
     madeFrom: z.record(z.string().max(80), z.strictObject({ revision: z.string().max(40), digest: z.string().max(20) })).default({}),
+    drafted: z.array(z.string().max(80)).max(500).optional(),
   }) as unknown as zod.ZodType<OwnWords>;
 }
 

@@ -1,5 +1,6 @@
 import { directionOf, ownNameOf } from './locale-tag';
 import { lookUp } from './lookup';
+import { pseudoOf } from './pseudo-tags';
 
 /** Who reads a site in a locale: everybody, the staff until it is ready, or nobody. */
 export const localeStates = ['open', 'staff', 'off'] as const;
@@ -40,6 +41,11 @@ export function freshLocale(tag: string, locales: readonly SiteLocale[]): SiteLo
 /** The first locale of a site: it has no prefix, and everything ends by following it. */
 export function firstLocale(tag: string): SiteLocale {
   return { ...freshLocale(tag, []), prefix: '', state: 'open' };
+}
+
+/** The locales that people write in: all but those whose words are made by a rule. */
+export function writtenLocales(locales: readonly SiteLocale[]): readonly SiteLocale[] {
+  return locales.filter(each => pseudoOf(each.tag) === null);
 }
 
 /** The locale of that tag, or undefined. */

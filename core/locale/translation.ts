@@ -89,12 +89,14 @@ function digestIn(base: unknown, name: string): string {
  * @param before - the words that these were made out of; null when there were none
  * @param base - the value that whoever wrote them saw
  * @param stillRight - names of words that were looked at and kept
+ * @param drafted - names of words that a machine drafted and nobody has looked at
  */
 export function withSources(
   words: OwnWords['words'],
   before: OwnWords | null,
   base: { readonly revision: string; readonly value: unknown },
   stillRight: readonly string[],
+  drafted: readonly string[] = [],
 ): OwnWords {
   const madeFrom = Object.fromEntries(
     Object.keys(words).map((name): [string, Source] => {
@@ -104,5 +106,6 @@ export function withSources(
       return [name, isSame && !stillRight.includes(name) ? earlier : now];
     }),
   );
-  return { version: 1, words, madeFrom };
+  const unseen = drafted.filter(name => Object.hasOwn(words, name) && !stillRight.includes(name));
+  return { version: 1, words, madeFrom, ...(unseen.length > 0 ? { drafted: unseen } : {}) };
 }

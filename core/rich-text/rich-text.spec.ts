@@ -3,7 +3,6 @@ import fc from 'fast-check';
 import { compareTexts, type TextChange } from './compare';
 import { insetsIn, plainWords, saysNothing, textOfParagraphs, withLinks, type RichText, type RichTextNode as Piece } from './document';
 import { deepestText, faultOfText, mostCharacters, mostNodes } from './faults';
-import { fittedText } from './fitted';
 import { mostHtml, textFromHtml } from './from-html';
 import { markRules, nodeRules } from './grammar';
 import { htmlOf } from '../testing/html-of';

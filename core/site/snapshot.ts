@@ -69,6 +69,8 @@ export interface SnapshotOptions {
   readonly prefix?: string;
   readonly manifest: ThemeManifest;
   readonly overlays?: readonly Overlay[];
+  /** Says every value otherwise, as pseudo-locales do; left out, each is as it is written. */
+  readonly reword?: (kind: RecordKind, value: unknown) => unknown;
 }
 
 /** The live site at one moment in one locale, indexed for resolution. */
@@ -110,13 +112,18 @@ export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnap
   return assembleSnapshot(ledger, options, liveAt(ledger, options));
 }
 
+function reworded(values: LiveValues, reword: NonNullable<SnapshotOptions['reword']>): LiveValues {
+  return new Map([...values].map(([kind, held]) => [kind, new Map([...held].map(([id, value]) => [id, reword(kind, value)]))]));
+}
+
 /** The snapshot of what is live, with what is laid over it. @param live - as {@link liveAt} returns it for these options */
 export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live: LiveSet): SiteSnapshot {
   const overlays = options.overlays ?? [];
   const isOwn = ({ recordId, locale }: Overlay) => locale === undefined || locale === localeOfOverlaid(ledger, recordId, overlays);
   const base = laidOver(live.values, overlays.filter(isOwn));
   const chain = options.chain ?? [ledger.baseLocale];
-  const { values, validUntil, layers } = valuesAlong(ledger, base, chain, options, overlays);
+  const { values: written, validUntil, layers } = valuesAlong(ledger, base, chain, options, overlays);
+  const values = options.reword ? reworded(written, options.reword) : written;
   const locale = chain[0]!;
   const pages = valuesOfKind<PageValue>(values, 'page');
   const inBase = locale === ledger.baseLocale ? values : valuesAlong(ledger, base, [ledger.baseLocale], options, overlays).values;

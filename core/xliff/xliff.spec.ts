@@ -56,6 +56,14 @@ const sent = (value: unknown, part: Partial<Sent> = {}): Sent => ({
 });
 const own = (words: OwnWords['words']): OwnWords => ({ version: 1, words, madeFrom: {} });
 
+interface Lenient {
+  readonly sourceLanguage: string;
+  readonly targetLanguage: string;
+  readonly resources: Readonly<
+    Record<string, Readonly<Record<string, { readonly source: string; readonly target: string; readonly note: string }>>>
+  >;
+}
+
 describe('XLIFF', () => {
   it('brings any text back as it was translated, in pieces of any size', async () => {
     await fc.assert(
@@ -80,9 +88,11 @@ describe('XLIFF', () => {
   it('is read the same by an independent reader', async () => {
     const title = 'Low <water> & "tide"  at 5';
     const text = await written(fileOf({ title, label: 'Plain' }, each => `¡${each}!`));
-    const read = await new Promise<any>((resolve, reject) => xliff2js(text, (error, result) => (error ? reject(error) : resolve(result))));
+    const read = await new Promise<Lenient>((resolve, reject) =>
+      xliff2js(text, (error, result) => (error ? reject(error) : resolve(result as Lenient))),
+    );
     expect([read.sourceLanguage, read.targetLanguage]).toEqual(['en-GB', 'cy']);
-    const { source, target, note } = read.resources[recordId].title;
+    const { source, target, note } = read.resources[recordId]!['title']!;
     expect([source, target]).toEqual([title, `¡${title}!`]);
     expect(note).toBe('At most 60 characters.');
   });

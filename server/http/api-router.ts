@@ -15,8 +15,11 @@ import { deleteForGood, deletionOf } from '../services/deletion';
 import { effectsOf } from '../services/effects';
 import { checkChanges, listExpectations } from '../services/expectations';
 import { fileRowOf, listFiles, receiveContent } from '../services/files';
+import { draftWords } from '../services/drafting';
+import { rememberedFor } from '../services/memory';
 import { readXliff } from '../services/exchange/read-xliff';
 import { xliffOf } from '../services/exchange/send-out';
+import { readTable, tableLimits, tableOf } from '../services/exchange/table';
 import { takeInWords } from '../services/exchange/take-in';
 import { findRecords } from '../services/find';
 import { listForwardings } from '../services/forwardings';
@@ -73,7 +76,7 @@ interface Call<Name extends OperationName> {
   readonly id: string;
 }
 
-type Given<Name extends OperationName> = (typeof operations)[Name] extends { answersAs: string }
+type Given<Name extends OperationName> = (typeof operations)[Name] extends { answersAs: readonly string[] }
   ? Readable
   : Readonly<Answer<Name>> | ((typeof operations)[Name] extends { alsoCsv: true } ? string : never);
 
@@ -126,7 +129,7 @@ function register(
       id: String(request.params['id'] ?? ''),
     };
     const answer = await handler(call as unknown as Call<OperationName>);
-    if (operation.answersAs) await pipeline(answer as Readable, response.type(operation.answersAs));
+    if (operation.answersAs) await pipeline(answer as Readable, response);
     else if (operation.answer === null) response.status(204).end();
     else if (typeof answer === 'string') response.type('text/csv').send(answer);
     else response.json(answer);
@@ -224,8 +227,17 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     reportLocales: ({ body }) => reportLocales(site, body.locales),
     readCoverage: ({ query }) => coverageTable(site, query.kind),
     readWords: ({ person, id, query }) => readWords(site, person, id, query.locale),
-    sendOut: ({ person, body }) => xliffOf(site, person, body),
-    takeIn: async ({ person, request, query }) => takeInWords(site, person, await readXliff(site, request), query),
+    readMemory: ({ person, id, query }) => rememberedFor(site, person, id, query.locale),
+    draftWords: ({ person, id, body }) => draftWords(site, person, id, body.locale, body.names),
+    sendOut: ({ person, response, body }) => {
+      response.type(body.as === 'csv' ? 'text/csv' : 'application/xliff+xml');
+      return body.as === 'csv' ? tableOf(site, person, body) : xliffOf(site, person, body);
+    },
+    takeIn: async ({ person, request, query }) => {
+      const isTable = query.as === 'csv';
+      const returned = isTable ? readTable(site, await bytesOf(request, tableLimits.bytes)) : await readXliff(site, request);
+      return takeInWords(site, person, returned, query);
+    },
     view: ({ person, body }) => viewPage(site, lookedAs(site, person!, { ...body, changes: checkedChanges(site, body.changes) })),
     effect: ({ body }) => [...effectsOf(site, overlaysFor(site, body.withEditions, checkedChanges(site, body.changes)), body.moment)],
     readSiteFacts: ({ body }) => siteFacts(site, { ...body, changes: checkedChanges(site, body.changes) }),
@@ -356,6 +368,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             signUp: settings.signUp,
             profileFields: [...settings.profileFields],
             siteWords: settings.siteWords as Record<string, Record<string, string>>,
+            terms: settings.terms.map(each => ({ ...each, words: { ...each.words } })),
             themeWords: settings.themeWords as Record<string, Record<string, string>>,
             shippedWords: theme.words as Record<string, Record<string, string>>,
             opening: settings.opening,

@@ -15,9 +15,8 @@ describe('words that go out to translators and come back', () => {
   });
   afterAll(() => test.close());
 
-  const out = (ids: readonly string[], part: object = {}, client = tomos) => client.post('/api/xliff', { locale: 'cy', ids, ...part });
-  const back = (text: string | Buffer, query = 'trial=no', client = tomos) =>
-    client.send('POST', `/api/xliff/import?${query}`, text, binary);
+  const out = (ids: readonly string[], part: object = {}, client = tomos) => client.post('/api/words/out', { locale: 'cy', ids, ...part });
+  const back = (text: string | Buffer, query = 'trial=no', client = tomos) => client.send('POST', `/api/words/in?${query}`, text, binary);
   const wordsOf = async (id: string, client = tomos) => (await client.get(`/api/records/${id}/words?locale=cy`)).json;
   const newBlock = async (title: string, body: string) => {
     const recordId = uuid();
@@ -104,8 +103,30 @@ describe('words that go out to translators and come back', () => {
         .toBe(422);
     const large = await back(`${head()}<!--${'x'.repeat(20_000_001)}-->`);
     expect(large.status).toBe(413);
-    for (const question of [{ locale: 'xx-1' }, { locale: 'es' }, { ids: [] }, { from: 'cy' }])
+    for (const question of [{ locale: 'xx-1' }, { locale: 'es' }, { from: 'cy' }])
       expect((await out([test.pageId('/visit')], question)).status).toBe(422);
+  });
+
+  it('a table of menus and fixed words goes out to a spreadsheet and comes back', async () => {
+    const menu = test.site.ledger.recordsOf('menu')[0]!.id;
+    const sent = await margit.post('/api/words/out', { locale: 'de', ids: [menu], as: 'csv', only: 'all', fixedWords: true });
+    expect(sent.headers.get('content-type')).toContain('text/csv');
+    const rows = sent.text.replace('\uFEFF', '').trim().split('\n');
+    expect(rows[0]).toBe('record,part,label,made from,en-GB,de');
+    const theme = rows.find(row => row.startsWith('words of the theme,skip,'))!;
+    const title = rows.find(row => row.startsWith(menu) && row.includes(',title,'))!;
+    const withWords = (row: string, words: string) => `${row.slice(0, row.lastIndexOf(',') + 1)}${words}`;
+    const written = [rows[0], withWords(theme, "'=Zum Text"), withWords(title, 'Hauptmenü'), `${menu},entries:none.words,,,x,y`].join('\n');
+    const table = (text: string, client = margit, query = 'trial=no') => client.send('POST', `/api/words/in?as=csv&${query}`, text, binary);
+    const report = (await table(written)).json;
+    expect([report.counts.taken, report.counts.refused, report.records]).toEqual([2, 1, 2]);
+    expect(test.site.settings.themeWords['de']!['skip']).toBe('=Zum Text');
+    const { proposals } = (await margit.get(`/api/records/${menu}/words?locale=de`)).json;
+    expect(proposals[0].value.words.title).toBe('Hauptmenü');
+    // Whoever may not set fixed words is told so, line by line.
+    const asTomos = (await table([rows[0]!.replace(',de', ',cy'), withWords(theme, 'Neidio')].join('\n'), tomos)).json;
+    expect(asTomos.counts.refused).toBe(1);
+    for (const text of ['', 'a,b', rows[0]!.replace(',de', ',zz-zz')]) expect((await table(text)).status).toBe(422);
   });
 
   it('a whole site goes out and is the same when it comes back', async () => {

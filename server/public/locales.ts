@@ -1,3 +1,5 @@
+import { pseudoText } from '@core/locale/pseudo';
+import { pseudoOf } from '@core/locale/pseudo-tags';
 import { alternatesOf, type Alternates, type ReadIn } from '@core/locale/alternates';
 import { fallbackChain, isRead, localeNamed, localeOfAddress, type SiteLocale } from '@core/locale/site-locale';
 import { mayRead } from '@core/placement/resolve';
@@ -52,15 +54,22 @@ export function themeWords(site: Site, tag: string): Words {
   const { settings, theme } = site;
   const kept = keptWords.get(settings) ?? new Map<string, Words>();
   keptWords.set(settings, kept);
-  const words = kept.get(tag) ?? wordsIn(tag, settings.locales, theme.words, settings.themeWords);
+  const words = kept.get(tag) ?? disguised(tag, wordsIn(tag, settings.locales, theme.words, settings.themeWords));
   kept.set(tag, words);
   return words;
+}
+
+function disguised(tag: string, words: Words): Words {
+  const pseudo = pseudoOf(tag);
+  return pseudo ? Object.fromEntries(Object.entries(words).map(([name, said]) => [name, pseudoText(said, pseudo)])) : words;
 }
 
 /** What the site is called, or about, in a locale. */
 export function siteWord(site: Site, tag: string, word: 'name' | 'description'): string {
   const { settings } = site;
   const [base] = settings.locales;
+  const pseudo = pseudoOf(tag);
+  if (pseudo) return pseudoText(settings[word], pseudo);
   for (const each of fallbackChain(tag, settings.locales, base!.tag)) {
     const own = each === base!.tag ? settings[word] : settings.siteWords[each]?.[word];
     if (own) return own;

@@ -1,3 +1,4 @@
+import { terms } from '@contract/bench';
 import { limits as limitsSchema } from '@contract/assembling';
 import { closedPages, type ClosedPages } from '@contract/messages';
 import { opening, profileFields, publicAddress, signUp, siteLocale, wordsByLocale } from '@contract/site';
@@ -5,6 +6,7 @@ import { firstLocale, type SiteLocale } from '@core/locale/site-locale';
 import type { ProfileField } from '@core/people/profile';
 import { open, type Opening } from '@core/site/opening';
 import { isTimeZone } from '@core/schedule/local-time';
+import type { Term } from '@core/segments/terms';
 import type { WordsByLocale } from '@core/theme/words';
 import type { RegionLimits } from '@core/theme/manifest';
 import type { Knex } from 'knex';
@@ -24,6 +26,8 @@ export interface SiteSettings {
   readonly siteWords: WordsByLocale;
   /** What the site says in place of the theme's fixed words, by locale. */
   readonly themeWords: WordsByLocale;
+  /** Terms that are always said in the same words. */
+  readonly terms: readonly Term[];
   /** What regions may hold, by name, over what the theme declares. */
   readonly limits: Readonly<Record<string, RegionLimits>>;
   readonly memberships: readonly { readonly name: string; readonly label: string }[];
@@ -53,6 +57,7 @@ export const initialSettings: SiteSettings = {
   locales: [firstLocale('en-GB')],
   siteWords: {},
   themeWords: {},
+  terms: [],
   limits: {},
   memberships: [{ name: 'member', label: 'members' }],
   cacheCapSeconds: 300,
@@ -73,6 +78,7 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   locales: z.array(siteLocale).min(1),
   siteWords: wordsByLocale,
   themeWords: wordsByLocale,
+  terms,
   limits: limitsSchema,
   memberships: z.array(named),
   cacheCapSeconds: z.number().int().min(0),

@@ -3,7 +3,7 @@ import type { RecordDetail } from '@contract/messages';
 import { countOf, listOf } from '@core/format/moment';
 import { kindNamed } from '@core/kinds/index';
 import { localeFaults } from '@core/locale/faults';
-import { fallbackChain, localeNamed, prefixOf, type SiteLocale } from '@core/locale/site-locale';
+import { fallbackChain, localeNamed, prefixOf, writtenLocales, type SiteLocale } from '@core/locale/site-locale';
 import { coverageOf, fieldsToWrite, type Coverage } from '@core/locale/coverage';
 import { refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
@@ -87,7 +87,7 @@ function firstWords(site: Site, first: SiteLocale): readonly string[] {
 
 /** How far every record of a kind is written in every locale. */
 export function coverageTable(site: Site, kind: string): CoverageTable {
-  const locales = site.settings.locales.map(each => each.tag);
+  const locales = writtenLocales(site.settings.locales).map(each => each.tag);
   const snapshot = site.snapshots.at();
   const order = new Map(snapshot.pages.map((page, at) => [page.id, at]));
   const rows = site.ledger
@@ -117,7 +117,7 @@ export function coverageTable(site: Site, kind: string): CoverageTable {
 export function otherLocalesOf(site: Site, id: string, kind: string): RecordDetail['inLocales'] {
   const value = bestValueOf(site, id);
   if (value === null || fieldsToWrite(kindNamed(kind), value, site.registry).length === 0) return [];
-  const locales = site.settings.locales.map(each => each.tag);
+  const locales = writtenLocales(site.settings.locales).map(each => each.tag);
   return coverageFor(site, id, kind, value, locales).flatMap(({ state, ...rest }, at) =>
     state === 'base' ? [] : [{ tag: locales[at]!, state, ...rest }],
   );

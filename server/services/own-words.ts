@@ -2,6 +2,7 @@ import { ownWords, valueSchema } from '@contract/values';
 import { fieldsById } from '@core/fields/index';
 import { kindNamed } from '@core/kinds/index';
 import type { RecordKind, Revision } from '@core/ledger/records';
+import { pseudoOf } from '@core/locale/pseudo-tags';
 import { noOwnWords, valueIn, type OwnWords } from '@core/locale/own-words';
 import { withSources } from '@core/locale/translation';
 import { valuesOfKind } from '@core/site/live-set';
@@ -39,15 +40,16 @@ export function localeLookedAt(site: Site, { recordId, locale }: { readonly reco
 
 /** Refuses a locale that the site does not have. */
 export function refuseUnknownLocale(site: Site, locale: string | null | undefined, pointer: string): void {
-  if (!locale || site.settings.locales.some(each => each.tag === locale)) return;
-  refuseInvalid([{ pointer, detail: 'The site has no such locale.' }]);
+  if (!locale) return;
+  if (!site.settings.locales.some(each => each.tag === locale)) refuseInvalid([{ pointer, detail: 'The site has no such locale.' }]);
+  if (pseudoOf(locale)) refuseInvalid([{ pointer, detail: 'Nobody writes in this locale: its words are made by a rule.' }]);
 }
 
 /** Own words that are fit to be stored, each with what it was made from; or what is wrong with their shape. */
 export async function checkedWords(site: Site, change: WordsChange, prefix: readonly PropertyKey[]): Promise<ValidatedValue> {
   const parsed = ownWords(change.kind, site.registry).safeParse(change.value);
   if (!parsed.success) return { kind: 'faulty', faults: faultsFromIssues(parsed.error.issues, prefix) };
-  const { words } = parsed.data as OwnWords;
+  const { words, drafted } = parsed.data as OwnWords;
   const base = await seenBase(site, change);
   const before = change.baseRevisionId === null ? undefined : site.ledger.revisions.get(change.baseRevisionId);
   if (before) await site.history.read([before]);
@@ -63,7 +65,7 @@ export async function checkedWords(site: Site, change: WordsChange, prefix: read
     kindSite(site, site.snapshots.readIn(change.locale, [])),
   );
   const kept = { ...words, ...Object.fromEntries(Object.entries(byId).map(([name, said]) => [`fields.${name}`, said])) };
-  return { kind: 'valid', value: withSources(kept, earlier, base, change.stillRight ?? []) };
+  return { kind: 'valid', value: withSources(kept, earlier, base, change.stillRight ?? [], drafted) };
 }
 
 // What somebody says they saw is looked up, so that nothing counts as made from what was never there.

@@ -4,6 +4,7 @@ import { insetIdsOf } from '@core/inset/inset';
 import { loopFaults, type Held } from '@core/kinds/inset-faults';
 import { kindNamed } from '@core/kinds/index';
 import type { Ledger } from '@core/ledger/ledger';
+import type { OwnWords } from '@core/locale/own-words';
 import type { PageValue } from '@core/page/page';
 import { insetHoldersIn, type SitePlan } from '@core/plan/site-plan';
 import { holdsInstant, sharesTime, type Interval } from '@core/schedule/interval';
@@ -28,7 +29,7 @@ export function refuseUnfit(site: Site, publication: Publication): void {
   const faults = changes.flatMap((change, index) => {
     const prefix = `/changes/${index}/value`;
     return isOfOwnWords(site, change)
-      ? [...wordsFaults(site, null, changes, { ...change, locale: change.locale! }, null, prefix)]
+      ? [...wordsFaults(site, null, changes, { ...change, locale: change.locale! }, null, prefix), ...unseenDrafts(change.value, prefix)]
       : [...faultsInSite(site, startingIn(change), change, prefix)];
   });
   for (const change of changes.filter(each => !isOfOwnWords(site, each))) {
@@ -43,6 +44,14 @@ export function refuseUnfit(site: Site, publication: Publication): void {
   if (faults.length > 0) refuseInvalid(faults);
   const later = faultsAhead(site, publication);
   if (later.length > 0) refuseInvalid(later);
+}
+
+// A machine's words go live only when a person has looked at them.
+function unseenDrafts(value: unknown, prefix: string): readonly Fault[] {
+  return ((value as OwnWords | null)?.drafted ?? []).map(name => ({
+    pointer: `${prefix}/words/${name}`,
+    detail: 'A machine drafted these words, and nobody has looked at them yet.',
+  }));
 }
 
 // Addresses, the front page and loops are looked at wherever anything begins or ends.

@@ -17,6 +17,9 @@ export async function saveSiteSettings(site: Site, person: Person, change: SiteS
     refuseInvalid([{ pointer: '/memberships', detail: 'Two memberships have the same name.' }]);
   const asked = (change.profileFields ?? []).map(each => each.name);
   if (new Set(asked).size < asked.length) refuseInvalid([{ pointer: '/profileFields', detail: 'Two fields have the same name.' }]);
+  const terms = (change.terms ?? []).map(each => each.term.toLowerCase());
+  const twin = terms.findIndex((term, at) => terms.indexOf(term) !== at);
+  if (twin >= 0) refuseInvalid([{ pointer: `/terms/${twin}/term`, detail: 'This term is there already.' }]);
   for (const [part, held] of [
     ['siteWords', change.siteWords],
     ['themeWords', change.themeWords],
@@ -30,10 +33,15 @@ export async function saveSiteSettings(site: Site, person: Person, change: SiteS
   await site.writes.run(() => changeSettings(site, change));
 }
 
+/** Whether somebody may change what holds for the whole site. */
+export function mayChangeSite({ grants }: Pick<Person, 'grants'>): boolean {
+  return grants.some(each => each.sections.length === 0 && maySet.includes(each.role));
+}
+
 /** Refuses what reaches every page to whoever may not decide over all of them. */
 export function refuseBeyondSite(person: Person, subject: string): void {
   if (!person.roles.some(role => maySet.includes(role)))
     throw new Refusal('not-permitted', `${subject} set by managers and administrators.`);
-  if (person.grants.every(each => each.sections.length > 0 || !maySet.includes(each.role)))
+  if (!mayChangeSite(person))
     throw new Refusal('not-permitted', `${subject} set by managers and administrators of the whole site; you have sections of it.`);
 }

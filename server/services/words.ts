@@ -10,12 +10,12 @@ import { decidingLocales, leavesOut } from '@core/locale/reading';
 import { saidIn, type OwnWords } from '@core/locale/own-words';
 import { fallbackChain } from '@core/locale/site-locale';
 import { fieldState, writableFields } from '@core/locale/translation';
-import { Refusal, refuseInvalid } from '../errors/refusal';
+import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { kindOf } from './edition-lookups';
 import { bestValueOf, localeName, nameOfPerson, titleOf } from './names';
-import { newestBase } from './own-words';
+import { newestBase, refuseUnknownLocale } from './own-words';
 
 /**
  * A record as whoever writes it in a locale meets it: field by field what it says there, what it follows and from where, and
@@ -25,7 +25,7 @@ import { newestBase } from './own-words';
 export async function readWords(site: Site, person: Person, id: string, locale: string): Promise<Words> {
   const kind = kindOf(site, id);
   const { ledger, settings } = site;
-  if (!settings.locales.some(each => each.tag === locale)) refuseInvalid([{ pointer: '/locale', detail: 'The site has no such locale.' }]);
+  refuseUnknownLocale(site, locale, '/locale');
   const baseLocale = ledger.localeOf(id);
   if (locale === baseLocale) throw new Refusal('conflict', `It began in ${localeName(site, locale)}: it is written there as a whole.`);
   const now = site.clocks.content();

@@ -17,6 +17,8 @@ import { Outbox, type OutboxOptions } from '../mail/outbox';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
 import { History } from './history';
+import { DictionaryDrafter } from '../drafting/dictionary-drafter';
+import type { Drafter } from '../drafting/drafter';
 import { HitCounter } from './hits';
 import { Snapshots } from './snapshots';
 import { Turns } from './turns';
@@ -48,6 +50,8 @@ export interface Site {
   readonly outbox: Outbox;
   /** How often old addresses are asked for. */
   readonly hits: HitCounter;
+  /** Puts words into other languages for people to look at. */
+  readonly drafter: Drafter;
   /** The bytes of the library's files. */
   readonly contents: ContentStore;
   /** Its pictures in the sizes that pages ask for. */
@@ -89,6 +93,7 @@ export async function loadSite(
     snapshots: new Snapshots(ledger, clocks, () => ({
       manifest: state.theme.manifest,
       locales: state.settings.locales,
+      registry: state.registry,
     })),
     history: new History(knex),
     writes: new Exclusive(),
@@ -96,6 +101,7 @@ export async function loadSite(
     people: new Map(people.map(person => [person.id, person])),
     outbox: new Outbox(knex, { ...mail, folder: path.join(folder, 'outbox') }),
     hits: await HitCounter.open(knex),
+    drafter: new DictionaryDrafter(),
     contents: await ContentStore.open(path.join(folder, 'files'), knex),
     renditions: new Renditions(path.join(folder, 'renditions')),
     isAddressGiven: publicAddress !== '',

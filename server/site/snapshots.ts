@@ -4,6 +4,11 @@ import { liveAt, liveSince, type LiveSet } from '@core/site/live-set';
 import { assembleSnapshot, withDormantAnew, type Overlay, type SiteSnapshot, type SnapshotOptions } from '@core/site/snapshot';
 import { fallbackChain, localeNamed, prefixOf, type SiteLocale } from '@core/locale/site-locale';
 import { LRUCache } from 'lru-cache';
+import { kindNamed } from '@core/kinds/index';
+import type { RecordKind } from '@core/ledger/records';
+import { pseudoValue } from '@core/locale/pseudo';
+import { pseudoOf } from '@core/locale/pseudo-tags';
+import type { Registry } from '@core/registry/registry';
 import type { ThemeManifest } from '@core/theme/manifest';
 import type { Clocks } from '../clocks';
 
@@ -34,7 +39,7 @@ export class Snapshots {
   constructor(
     private readonly ledger: Ledger,
     private readonly clocks: Clocks,
-    private readonly site: () => { readonly manifest: ThemeManifest; readonly locales: readonly SiteLocale[] },
+    private readonly site: () => { readonly manifest: ThemeManifest; readonly locales: readonly SiteLocale[]; readonly registry: Registry },
   ) {}
 
   /** The site at a moment; `null` is now. */
@@ -130,9 +135,11 @@ export class Snapshots {
   }
 
   #options(moment: Instant, now: Instant, overlays: readonly Overlay[], locale = this.ledger.baseLocale): SnapshotOptions {
-    const { locales, manifest } = this.site();
+    const { locales, manifest, registry } = this.site();
+    const pseudo = pseudoOf(locale);
+    const reword = pseudo ? (kind: RecordKind, value: unknown) => pseudoValue(kindNamed(kind), value, registry, pseudo) : undefined;
     const named = localeNamed(locales, locale);
     const chain = fallbackChain(locale, locales, this.ledger.baseLocale);
-    return { moment, now, chain, prefix: named && prefixOf(named), manifest, overlays };
+    return { moment, now, chain, prefix: named && prefixOf(named), manifest, overlays, reword };
   }
 }

@@ -88,6 +88,11 @@ export const routes: Routes = [
         loadComponent: () => import('./languages/coverage').then(module => module.CoverageWorkspace),
       },
       {
+        path: 'languages/out-and-in',
+        title: 'Out and in · Lucid Almanac',
+        loadComponent: () => import('./languages/out-and-in').then(module => module.OutAndIn),
+      },
+      {
         path: 'languages/:locale/:id',
         title: 'Writing · Lucid Almanac',
         loadComponent: () => import('./languages/words-writer').then(module => module.WordsWriter),

@@ -3,7 +3,7 @@ import { XliffFault, XliffReader, type ReadFile } from '@core/xliff/read';
 import { Refusal, refuseInvalid } from '../../errors/refusal';
 import type { Site } from '../../site/site';
 import { refuseUnfitLocales } from './send-out';
-import type { ReturnedWords } from './take-in';
+import type { ReturnedWords } from './report';
 
 /** The largest file that is taken, in bytes. */
 export const mostXliffBytes = 20_000_000;

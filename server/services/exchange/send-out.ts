@@ -3,6 +3,7 @@ import { kindNamed } from '@core/kinds/index';
 import { fieldsToWrite } from '@core/locale/coverage';
 import { saidIn, type OwnWords } from '@core/locale/own-words';
 import { fieldState, isText, mostOf, writableFields, type WritableField } from '@core/locale/translation';
+import { writtenLocales } from '@core/locale/site-locale';
 import { segmentsOf, wordsOfPieces } from '@core/segments/segment';
 import type { SegmentState, XliffField, XliffFile } from '@core/xliff/document';
 import { writeXliff } from '@core/xliff/write';
@@ -17,7 +18,7 @@ import { readSources, wordsToWriteOn } from '../words';
 
 /** Refuses locales that nothing can be sent from or into. */
 export function refuseUnfitLocales({ settings }: Site, from: string, into: string, pointers = { from: '/from', into: '/locale' }): void {
-  const has = (tag: string) => settings.locales.some(each => each.tag === tag);
+  const has = (tag: string) => writtenLocales(settings.locales).some(each => each.tag === tag);
   if (!has(from)) refuseInvalid([{ pointer: pointers.from, detail: `The site has no locale “${from}”.` }]);
   if (!has(into)) refuseInvalid([{ pointer: pointers.into, detail: `The site has no locale “${into}”.` }]);
   if (from === into) refuseInvalid([{ pointer: pointers.into, detail: 'It is the locale that the words come from.' }]);
@@ -76,6 +77,7 @@ function sentField(site: Site, field: WritableField, base: unknown, own: OwnWord
   const { name, label } = field;
   const isBehind = fieldState(base, own, field) === 'behind';
   const isOwn = own !== null && Object.hasOwn(own.words, name);
+  const isDrafted = own?.drafted?.includes(name) ?? false;
   const targets = new Map(isOwn ? segmentsOf(own.words[name]).map(({ key, pieces }) => [key, pieces]) : []);
   const sources = segmentsOf(saidIn(base, name));
   // Blocks that were written from another structure do not answer to these.
@@ -84,7 +86,7 @@ function sentField(site: Site, field: WritableField, base: unknown, own: OwnWord
     name,
     label,
     isBehind,
-    state: isBehind ? 'initial' : stateOfOwn,
+    state: isBehind || isDrafted ? 'initial' : stateOfOwn,
     notes: notesOf(site, field, own, isBehind),
     units: sources.map(({ key, pieces }) => ({ key, source: pieces, target: isAlike ? targets.get(key)! : null })),
   };

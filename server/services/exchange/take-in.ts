@@ -1,37 +1,26 @@
-import type { TakeInQuery, TakeInReport, TakenUnit } from '@contract/exchange';
+import type { TakeInQuery, TakeInReport } from '@contract/exchange';
 import type { Change } from '@contract/messages';
 import { kindNamed } from '@core/kinds/index';
 import type { LedgerRecord } from '@core/ledger/records';
 import type { OwnWords } from '@core/locale/own-words';
 import { mayWrite } from '@core/people/grants';
 import { fieldState, isText, writableFields } from '@core/locale/translation';
-import { judgeFile, unitOutcomes, type JudgedFile, type JudgedUnit, type UnitOutcome } from '@core/xliff/take';
-import type { ReadFile, ReadPieces } from '@core/xliff/read';
+import { judgeFile, type JudgedFile, type JudgedUnit } from '@core/xliff/take';
+import type { ReadFile } from '@core/xliff/read';
 import { v7 as uuidv7 } from 'uuid';
 import type { Fault } from '../../errors/refusal';
 import type { Person } from '../../repositories/people-repository';
-import type { Site } from '../../site/site';
+import { saveSettings, type SiteSettings } from '../../repositories/settings-repository';
+import { adoptSettings, type Site } from '../../site/site';
 import { emptyBatch } from '../batch';
 import { writtenIn } from '../edition-lookups';
 import { editionBatch, judgedChanges, revisionOn, writeBatch } from '../editions';
 import { bestValueOf, localeName, titleOf } from '../names';
+import { reportOf, type ReturnedWords, type Told } from './report';
+import { fixedWordsNamed, judgeFixedWords } from './take-fixed-words';
 import { wordsToWriteOn, type WordsToWriteOn } from '../words';
 
-/** The most units that a report shows. */
-const mostShown = 1_000;
-
-/** What came back from translators, read. */
-export interface ReturnedWords {
-  readonly from: string;
-  readonly locale: string;
-  readonly files: readonly ReadFile[];
-}
-
-interface Returned {
-  readonly file: ReadFile;
-  readonly kind: string;
-  readonly title: string;
-  readonly labels: ReadonlyMap<string, string>;
+interface Returned extends Told {
   readonly on: WordsToWriteOn;
   judged: JudgedFile;
 }
@@ -48,12 +37,25 @@ export function takeInWords(
 ): Promise<TakeInReport> {
   const isTrial = trial === 'yes';
   return site.writes.run(async () => {
+    const takesConflicts = conflicts === 'take';
+    const { locale, files } = returned;
+    const fixed = files.flatMap(file => {
+      const of = fixedWordsNamed(file.id);
+      return of ? [{ file, judged: judgeFixedWords(site, person, of, file, locale, takesConflicts) }] : [];
+    });
     const records: Returned[] = [];
-    for (const file of returned.files) records.push(await judgedRecord(site, person, file, returned, conflicts === 'take'));
-    await refuseUnfit(site, person, records, returned.locale);
+    for (const file of files)
+      if (fixedWordsNamed(file.id) === null) records.push(await judgedRecord(site, person, file, returned, takesConflicts));
+    await refuseUnfit(site, person, records, locale);
     const taken = records.filter(hasWords);
-    const editionId = isTrial || taken.length === 0 ? null : await store(site, person, taken, returned.locale, name);
-    return reportOf(records, taken.length, editionId, isTrial, returned);
+    const settings = Object.assign({}, ...fixed.map(each => each.judged.change)) as Partial<SiteSettings>;
+    const count = taken.length + fixed.filter(each => Object.keys(each.judged.change).length > 0).length;
+    const editionId = isTrial || count === 0 ? null : await store(site, person, taken, settings, locale, name);
+    const all = [
+      ...fixed.map(({ file, judged }) => ({ file, kind: '', title: judged.title, labels: new Map<string, string>(), judged })),
+      ...records,
+    ];
+    return reportOf(all, count, editionId, isTrial, returned);
   });
 }
 
@@ -119,11 +121,12 @@ function refusalOf(site: Site, person: Person, record: LedgerRecord | undefined,
 }
 
 function changeOf({ file, kind, on, judged }: Returned, locale: string): Change {
+  const stillDrafted = (on.words?.drafted ?? []).filter(name => !Object.hasOwn(judged.words, name));
   return {
     recordId: file.id,
     kind,
     locale,
-    value: { version: 1, words: { ...on.words?.words, ...judged.words }, madeFrom: {} },
+    value: { version: 1, words: { ...on.words?.words, ...judged.words }, madeFrom: {}, drafted: stillDrafted },
     retires: false,
     baseRevisionId: on.revisionId,
     translatedFromId: file.baseRevision || null,
@@ -169,7 +172,14 @@ function putAside(record: Returned, faults: readonly Fault[], pointer: string, i
 }
 
 // What one has a proposal on goes on there; the rest is an edition of its own. All is written together.
-async function store(site: Site, person: Person, taken: readonly Returned[], locale: string, fileName: string): Promise<string | null> {
+async function store(
+  site: Site,
+  person: Person,
+  taken: readonly Returned[],
+  settings: Partial<SiteSettings>,
+  locale: string,
+  fileName: string,
+): Promise<string | null> {
   const note = fileName === '' ? 'Taken in' : `Taken in from ${fileName}`.slice(0, 300);
   const batch = emptyBatch();
   const fresh: Change[] = [];
@@ -192,61 +202,7 @@ async function store(site: Site, person: Person, taken: readonly Returned[], loc
     batch.editions.push(...made.editions);
     batch.proposals.push(...made.proposals);
   }
-  await writeBatch(site, batch);
+  await writeBatch(site, batch, transaction => saveSettings(transaction, settings));
+  if (Object.keys(settings).length > 0) adoptSettings(site, settings);
   return fresh.length > 0 ? id : null;
-}
-
-function reportOf(
-  records: readonly Returned[],
-  count: number,
-  editionId: string | null,
-  isTrial: boolean,
-  { from, locale }: ReturnedWords,
-): TakeInReport {
-  const all = records.flatMap(each => each.judged.units);
-  const counts = Object.fromEntries(unitOutcomes.map(outcome => [outcome, all.filter(each => each.outcome === outcome).length]));
-  const urgency = (outcome: UnitOutcome) => ['refused', 'written meanwhile', 'base moved'].indexOf(outcome);
-  const worst = ({ judged }: Returned) =>
-    Math.max(-1, ...judged.units.map(each => (urgency(each.outcome) < 0 ? -1 : 3 - urgency(each.outcome))));
-  let room = mostShown;
-  const files = [...records]
-    .sort((a, b) => worst(b) - worst(a))
-    .flatMap(record => {
-      const units = record.judged.units.slice(0, Math.max(0, room));
-      room -= units.length;
-      return units.length === 0
-        ? []
-        : [{ id: record.file.id, title: record.title, kind: record.kind, units: units.map(unit => shown(record, unit)) }];
-    });
-  return {
-    isTrial,
-    locale,
-    from,
-    counts: counts as TakeInReport['counts'],
-    records: count,
-    editionId,
-    files,
-    left: all.length - files.reduce((sum, each) => sum + each.units.length, 0),
-  };
-}
-
-function shown({ file, labels }: Returned, { name, unit, line, outcome, detail }: JudgedUnit): TakenUnit {
-  const read = file.units.find(each => each.id === unit && each.line === line);
-  return {
-    unit,
-    label: labels.get(name) ?? '',
-    line,
-    outcome,
-    detail,
-    source: cut(plain(read?.source ?? [])),
-    target: cut(plain(read?.target ?? [])),
-  };
-}
-
-function plain(pieces: ReadPieces): string {
-  return pieces.map(piece => (typeof piece === 'string' ? piece : piece.pieces === null ? '\n' : plain(piece.pieces))).join('');
-}
-
-function cut(text: string): string {
-  return text.length > 300 ? `${text.slice(0, 299)}…` : text;
 }

@@ -3,6 +3,8 @@ import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
 import type * as addresses from '@contract/addresses';
 import type * as assembling from '@contract/assembling';
+import type * as bench from '@contract/bench';
+import type * as exchange from '@contract/exchange';
 import type * as files from '@contract/files';
 import type * as languages from '@contract/languages';
 import type { SiteLocale } from '@core/locale/site-locale';
@@ -56,6 +58,17 @@ export class ApiClient {
   reportLocales = (locales: readonly SiteLocale[]) => this.#post<languages.LocalesReport>('locales/report', { locales });
   readCoverage = (kind: string) => this.#get<languages.CoverageTable>('coverage', { kind });
   readWords = (id: string, locale: string) => this.#get<languages.Words>(`records/${id}/words`, { locale });
+  readMemory = (id: string, locale: string) => this.#get<bench.Remembered>(`records/${id}/memory`, { locale });
+  draftWords = (id: string, locale: string, names: readonly string[]) =>
+    this.#post<bench.Drafts>(`records/${id}/drafts`, { locale, names });
+  sendOut = (question: exchange.SendOutRequest) => this.#refine(this.#http.post('/api/words/out', question, { responseType: 'blob' }));
+  takeIn = (bytes: Blob, query: exchange.TakeInQuery) =>
+    this.#refine(
+      this.#http.post<exchange.TakeInReport>('/api/words/in', bytes, {
+        params: { ...query },
+        headers: { 'content-type': 'application/octet-stream' },
+      }),
+    );
   saveProposal = (
     id: string,
     body: { value: unknown; parentRevisionId: string; note: string; translatedFromId?: string; stillRight?: string[] },

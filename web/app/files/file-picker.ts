@@ -12,14 +12,15 @@ const accepted = Object.values(mediaTypes)
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" class="btn" [class]="kind()" (click)="picker.click()"><ng-content /></button>
-    <input #picker type="file" hidden [multiple]="isMany()" [accept]="accepted" (change)="pick(picker)" />
+    <input #picker type="file" hidden [multiple]="isMany()" [accept]="accept()" (change)="pick(picker)" />
   `,
 })
 export class FilePicker {
   readonly isMany = input(true);
   readonly kind = input('btn-plain');
+  /** Endings of the files that are offered; left out, those that the library takes. */
+  readonly accept = input(accepted);
   readonly picked = output<readonly File[]>();
-  protected readonly accepted = accepted;
 
   protected pick(picker: HTMLInputElement): void {
     const files = [...(picker.files ?? [])];

@@ -1,3 +1,4 @@
+import { writtenLocales } from '@core/locale/site-locale';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { textIn } from '../shared/typed-event';
 import { SessionService } from '../state/session.service';
@@ -29,6 +30,6 @@ import { WritingService } from '../writing/writing.service';
 })
 export class BeginsIn {
   protected readonly writing = inject<WritingService<{ readonly title: string }>>(WritingService);
-  protected readonly locales = inject(SessionService).site.locales;
+  protected readonly locales = writtenLocales(inject(SessionService).site.locales);
   protected readonly textIn = textIn;
 }

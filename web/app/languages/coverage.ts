@@ -7,14 +7,7 @@ import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
-
-/** Kinds of records that have words of their own in locales. */
-const kinds = [
-  { value: 'page', label: 'pages' },
-  { value: 'block', label: 'blocks' },
-  { value: 'menu', label: 'menus' },
-  { value: 'file', label: 'files' },
-] as const;
+import { coverageKinds, isUnfinished } from './coverage-kinds';
 
 const day = 86_400_000;
 
@@ -30,6 +23,7 @@ const day = 86_400_000;
         <p class="quiet">{{ shown().length }} of {{ rows().length }} {{ kindLabel() }}.</p>
       </div>
       <almanac-filter-bar class="grow" list="languages" [fields]="fields()" />
+      <a class="btn btn-plain" routerLink="/languages/out-and-in" [queryParams]="{ locale: locale(), section: section() }">Out and in</a>
       @if (next(); as next) {
         <a class="btn btn-primary" [routerLink]="['/languages', next.tag, next.id]">Next unfinished</a>
       }
@@ -206,7 +200,7 @@ export class CoverageWorkspace {
   protected readonly table = signal<CoverageTable>({ locales: [], rows: [] });
   protected readonly rows = computed(() => this.table().rows);
   protected readonly focus = signal({ row: 0, column: 0 });
-  protected readonly kindLabel = computed(() => kinds.find(each => each.value === (this.kind() || 'page'))?.label ?? 'records');
+  protected readonly kindLabel = computed(() => coverageKinds.find(each => each.value === (this.kind() || 'page'))?.label ?? 'records');
 
   constructor() {
     effect(() => {
@@ -238,7 +232,7 @@ export class CoverageWorkspace {
     const sections = this.#pages().filter(page => page.depth === 1);
     return [
       { name: 'find', label: 'Title' },
-      { name: 'kind', label: 'Kind', choices: kinds.slice(1) },
+      { name: 'kind', label: 'Kind', choices: coverageKinds.slice(1) },
       {
         name: 'locale',
         label: 'Locale',
@@ -326,12 +320,13 @@ export class CoverageWorkspace {
   }
 }
 
-function isIn(state: string, [letter, own, of, behind, isWaiting]: CoverageCell): boolean {
+function isIn(state: string, cell: CoverageCell): boolean {
+  const [letter, , , behind, isWaiting] = cell;
   if (letter === 'b') return false;
   if (state === 'behind') return behind > 0;
   if (state === 'waits') return isWaiting;
   if (state === 'out') return letter === 'x';
-  return letter !== 'x' && !isWaiting && (behind > 0 || own < of);
+  return isUnfinished(cell);
 }
 
 // "31 of 60, 2 behind"

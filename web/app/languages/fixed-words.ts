@@ -1,20 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { wordsIn, type WordsByLocale } from '@core/theme/words';
+import { fixedWordsIn, withFixedWord, type FixedWord } from '@core/theme/fixed-words';
+import { writtenLocales } from '@core/locale/site-locale';
+import type { WordsByLocale } from '@core/theme/words';
 import { textIn } from '../shared/typed-event';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
-
-/** One of the words that are said everywhere: the site's name, or one of the theme's own. */
-interface Row {
-  readonly name: string;
-  readonly label: string;
-  /** What is read without own words, and what the first locale says. */
-  readonly followed: string;
-  readonly source: string;
-  readonly own: string;
-  /** Nobody has said it in this locale: it is read in another. */
-  readonly isMissing: boolean;
-}
 
 /** The words that stand on every page, in one locale: the site's name, what it is about, and the theme's fixed words. */
 @Component({
@@ -44,19 +34,19 @@ interface Row {
         </tr>
       </thead>
       <tbody>
-        @for (row of rows(); track row.name) {
+        @for (row of rows(); track row.of + row.name) {
           <tr>
             <th scope="row">
               {{ row.source || '–' }}
-              @if (row.label) {
-                <span class="quiet small">{{ row.label }}</span>
+              @if (label(row); as text) {
+                <span class="quiet small">{{ text }}</span>
               }
             </th>
             <td>
               <input
                 class="form-control"
-                [class.missing]="row.isMissing && !row.own"
-                [attr.aria-label]="'In ' + here()?.name + ': ' + (row.label || row.source)"
+                [class.missing]="row.isMissing"
+                [attr.aria-label]="'In ' + here()?.name + ': ' + (label(row) || row.source)"
                 [lang]="tag()"
                 [dir]="here()?.direction ?? 'ltr'"
                 [placeholder]="row.followed"
@@ -104,7 +94,7 @@ export class FixedWords {
   protected readonly textIn = textIn;
   protected readonly mayChange = this.#session.holds('manager', 'administrator');
   readonly #site = this.#session.site;
-  protected readonly locales = this.#site.locales;
+  protected readonly locales = writtenLocales(this.#site.locales);
   protected readonly tag = signal(this.locales[1]?.tag ?? this.locales[0]!.tag);
   protected readonly here = computed(() => this.#session.locale(this.tag()));
   readonly #siteWords = signal<WordsByLocale>(this.#site.siteWords);
@@ -112,38 +102,21 @@ export class FixedWords {
   readonly #stored = signal(JSON.stringify([this.#siteWords(), this.#themeWords()]));
   protected readonly isChanged = computed(() => JSON.stringify([this.#siteWords(), this.#themeWords()]) !== this.#stored());
 
-  protected readonly rows = computed((): readonly Row[] => {
-    const tag = this.tag();
-    const shipped = this.#site.shippedWords;
-    const [followed, first] = [tag, this.locales[0]!.tag].map(each => wordsIn(each, this.locales, shipped, {}));
-    const known = { ...shipped[tag.split('-')[0]!], ...shipped[tag] };
-    const isFirst = tag === this.locales[0]!.tag;
-    const ofSite = (['name', 'description'] as const).map(name => ({
-      name: `site ${name}`,
-      label: name === 'name' ? 'name of the site' : 'what it is about',
-      source: this.#site[name],
-      followed: this.#site[name],
-      own: this.#siteWords()[tag]?.[name] ?? '',
-      isMissing: this.#site[name] !== '',
-    }));
-    const ofTheme = Object.keys(shipped['en'] ?? {}).map(name => ({
-      name,
-      label: '',
-      source: first![name]!,
-      followed: followed![name]!,
-      own: this.#themeWords()[tag]?.[name] ?? '',
-      isMissing: !known[name],
-    }));
-    return isFirst ? ofTheme : [...ofSite, ...ofTheme];
-  });
-  protected readonly missing = computed(() => this.rows().filter(row => row.isMissing && !row.own).length);
+  protected readonly rows = computed(() =>
+    fixedWordsIn(this.tag(), {
+      ...this.#site,
+      siteWords: this.#siteWords(),
+      themeWords: this.#themeWords(),
+      shipped: this.#site.shippedWords,
+    }),
+  );
+  protected readonly missing = computed(() => this.rows().filter(row => row.isMissing).length);
 
-  protected set({ name }: Row, text: string): void {
-    const [words, key] = name.startsWith('site ') ? [this.#siteWords, name.slice(5)] : [this.#themeWords, name];
-    words.update(all => {
-      const { [key]: _, ...rest } = all[this.tag()] ?? {};
-      return { ...all, [this.tag()]: text.trim() === '' ? rest : { ...rest, [key]: text.trim() } };
-    });
+  protected readonly label = ({ of, name }: FixedWord): string =>
+    of === 'theme' ? '' : name === 'name' ? 'name of the site' : 'what it is about';
+
+  protected set({ of, name }: FixedWord, text: string): void {
+    (of === 'site' ? this.#siteWords : this.#themeWords).update(all => withFixedWord(all, this.tag(), name, text));
   }
 
   protected save(): void {

@@ -1,16 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { checkTag, directionOf } from '@core/locale/locale-tag';
+import { checkTag } from '@core/locale/locale-tag';
 import { freshLocale, type LocaleState, type SiteLocale } from '@core/locale/site-locale';
 import { ApiClient, ApiProblem } from '../api/api-client';
-import { textIn } from '../shared/typed-event';
+import { choiceIn, textIn } from '../shared/typed-event';
 import { FixedWords } from './fixed-words';
+import { Terms } from './terms';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 
 /** In which locales the site is read: what each is called, where it is read, whom it follows, and who reads it yet. */
 @Component({
   selector: 'almanac-locales-set-up',
-  imports: [FixedWords],
+  imports: [FixedWords, Terms],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table class="panel">
@@ -32,9 +33,6 @@ import { SessionService } from '../state/session.service';
           <tr>
             <th scope="row">
               <span class="code">{{ locale.tag }}</span>
-              @if (locale.direction === 'rtl') {
-                <span class="quiet small">right to left</span>
-              }
               @if (at === 0) {
                 <span class="chip">the first</span>
               }
@@ -49,6 +47,15 @@ import { SessionService } from '../state/session.service';
                 [disabled]="!mayChange"
                 (input)="set(at, { name: textIn($event) })"
               />
+              <select
+                class="form-select small"
+                [attr.aria-label]="'Direction of ' + locale.tag"
+                [disabled]="!mayChange"
+                (change)="set(at, { direction: directionIn($event) })"
+              >
+                <option value="ltr" [selected]="locale.direction === 'ltr'">left to right</option>
+                <option value="rtl" [selected]="locale.direction === 'rtl'">right to left</option>
+              </select>
               <p class="form-fault">{{ faultAt(at, 'name') }}</p>
             </td>
             <td>
@@ -125,6 +132,11 @@ import { SessionService } from '../state/session.service';
         <label class="form-label" for="new-locale">Add a locale</label>
         <input #tag class="form-control code" id="new-locale" placeholder="cy, de-AT, zh-Hant" aria-describedby="new-locale-about" />
         <button class="btn btn-plain">Add</button>
+        @for (each of pseudo; track each.tag) {
+          @if (!has(each.tag)) {
+            <button type="button" class="btn-word" [title]="each.help" (click)="add(each.tag)">{{ each.label }}</button>
+          }
+        }
         <span id="new-locale-about" class="small" role="status">
           {{ addFault().detail }}
           @for (each of addFault().nearest; track each) {
@@ -153,6 +165,7 @@ import { SessionService } from '../state/session.service';
       <p class="notice-line">Locales are set by managers and administrators of the whole site.</p>
     }
     <almanac-fixed-words />
+    <almanac-terms />
   `,
   styles: `
     table {
@@ -233,6 +246,20 @@ export class LocalesSetUp {
     { value: 'staff', label: 'the staff, until it is ready' },
     { value: 'off', label: 'nobody' },
   ];
+  protected readonly directionIn = choiceIn<SiteLocale['direction']>;
+  /** Locales whose words are made by a rule, to look through the site with. */
+  protected readonly pseudo = [
+    {
+      tag: 'en-XA',
+      label: 'One with stretched letters',
+      help: 'Longer words with accents: what stays plain cannot be translated, what is cut off is too narrow.',
+    },
+    {
+      tag: 'ar-XB',
+      label: 'One from right to left',
+      help: 'The first language set from right to left: what stands wrongly there stands wrongly in Arabic.',
+    },
+  ];
   readonly #stored = signal(JSON.stringify(this.#session.site.locales));
   protected readonly locales = signal<readonly SiteLocale[]>(this.#session.site.locales);
   protected readonly isChanged = computed(() => JSON.stringify(this.locales()) !== this.#stored());
@@ -265,13 +292,17 @@ export class LocalesSetUp {
     this.set(at, text.includes('.') && text !== '..' ? { host: text, prefix: '' } : { host: '', prefix: text });
   }
 
+  protected has(tag: string): boolean {
+    return this.locales().some(each => each.tag === tag);
+  }
+
   protected add(typed: string): void {
     const check = checkTag(typed);
     if (check.kind === 'refused') return this.addFault.set(check);
     if (this.#session.locale(check.tag) ?? this.locales().find(each => each.tag === check.tag))
       return this.addFault.set({ detail: 'The site has this locale already.', nearest: [] });
     this.addFault.set({ detail: '', nearest: [] });
-    this.locales.update(all => [...all, { ...freshLocale(check.tag, all), direction: directionOf(check.tag) }]);
+    this.locales.update(all => [...all, freshLocale(check.tag, all)]);
   }
 
   protected drop(at: number): void {

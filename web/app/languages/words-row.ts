@@ -2,17 +2,19 @@ import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { WordsField } from '@contract/languages';
 import { wordsOfField } from '@core/fields/index';
+import { segmentsOf } from '@core/segments/segment';
 import { isRichText, plainWords } from '@core/rich-text/document';
 import { FIELD_CONTROLS } from '../fields/controls.token';
 import { textIn } from '../shared/typed-event';
 import { WordMarks } from '../shared/word-marks';
 import { SessionService } from '../state/session.service';
+import { WordsHelps } from './words-helps';
 import { WordsService } from './words.service';
 
 /** One field in a locale: what is read in the other language beside what is written in this one. */
 @Component({
   selector: 'almanac-words-row',
-  imports: [NgComponentOutlet, WordMarks],
+  imports: [NgComponentOutlet, WordMarks, WordsHelps],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="source" [lang]="from().tag" [dir]="from().direction">
@@ -35,6 +37,17 @@ import { WordsService } from './words.service';
             <button type="button" class="btn btn-plain" [attr.aria-label]="'Write own words for ' + field().label" (click)="begin()">
               Write own words
             </button>
+            @if (isDraftable()) {
+              <button
+                type="button"
+                class="btn-word"
+                [attr.aria-label]="'Draft ' + field().label + ' by machine'"
+                [disabled]="words.isBusy()"
+                (click)="words.draft([field().name])"
+              >
+                Draft by machine
+              </button>
+            }
           }
         </p>
       } @else {
@@ -46,6 +59,17 @@ import { WordsService } from './words.service';
             @case ('behind') {
               <span class="chip ember">behind</span>
               <button type="button" class="btn-word" (click)="words.keepAsRight(field().name)">Still right</button>
+            }
+            @case ('drafted') {
+              <span class="chip ochre">drafted by machine</span>
+              <button
+                type="button"
+                class="btn-word"
+                [attr.aria-label]="'I have looked at ' + field().label"
+                (click)="words.lookedAt(field().name)"
+              >
+                I have looked at it
+              </button>
             }
             @case ('still right') {
               <span class="chip">still right, once saved</span>
@@ -79,6 +103,9 @@ import { WordsService } from './words.service';
         @if (fault(); as detail) {
           <p class="form-fault" role="alert">{{ detail }}</p>
         }
+      }
+      @if (field().mayDiffer && state() !== 'empty') {
+        <almanac-words-helps [field]="field()" />
       }
     </div>
   `,
@@ -168,6 +195,10 @@ export class WordsRow {
       change: this.#change,
     };
   });
+
+  protected readonly isDraftable = computed(
+    () => this.state() !== 'empty' && segmentsOf(this.field().base).length > 0 && this.field().name !== 'segment',
+  );
 
   protected begin(): void {
     const { name, field, followed } = this.field();

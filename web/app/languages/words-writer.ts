@@ -8,6 +8,7 @@ import { placesOf } from '../kinds/index';
 import { WhenPipe } from '../shared/when-pipe';
 import { SessionService } from '../state/session.service';
 import { LivePreview } from '../writing/live-preview';
+import { isUnfinished } from './coverage-kinds';
 import { WordsRow } from './words-row';
 import { WordsService } from './words.service';
 
@@ -214,10 +215,9 @@ export class WordsWriter {
     const { locales, rows } = this.#table();
     const at = locales.indexOf(this.locale());
     const from = rows.findIndex(row => row.id === this.id()) + 1;
-    return [...rows.slice(from), ...rows.slice(0, from)].find(({ id, cells }) => {
-      const [letter, own, of, behind, isWaiting] = cells[at] ?? ['b', 0, 0, 0, false];
-      return id !== this.id() && letter !== 'b' && letter !== 'x' && !isWaiting && (behind > 0 || own < of);
-    });
+    return [...rows.slice(from), ...rows.slice(0, from)].find(
+      ({ id, cells }) => id !== this.id() && cells[at] !== undefined && isUnfinished(cells[at]),
+    );
   });
 
   constructor() {

@@ -1,6 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Words, WordsField } from '@contract/languages';
+import type { Remembered } from '@contract/bench';
 import type { EditionDetail } from '@contract/messages';
+import type { OwnWords } from '@core/locale/own-words';
 import { mayWrite } from '@core/people/grants';
 import { judgeMove, type MoveName } from '@core/workflow/workflow';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
@@ -19,10 +21,11 @@ type Said = Readonly<Record<string, unknown>>;
 interface Kept {
   readonly words: Said;
   readonly stillRight: readonly string[];
+  readonly drafted?: readonly string[];
 }
 
 /** How a field stands with what is being written. */
-export type LiveState = WordsField['state'] | 'still right';
+export type LiveState = WordsField['state'] | 'still right' | 'drafted';
 
 /** Writing a record in a locale: own words by name, what they were made from, and on which proposal. */
 @Injectable()
@@ -35,6 +38,10 @@ export class WordsService {
   readonly record = signal<Words | null>(null);
   readonly words = signal<Said>({});
   readonly stillRight = signal<readonly string[]>([]);
+  /** Names of words that a machine drafted and nobody has looked at. */
+  readonly drafted = signal<readonly string[]>([]);
+  /** What was written before for the same or like sources; null until it is known. */
+  readonly remembered = signal<Remembered | null>(null);
   readonly problem = signal<ApiProblem | null>(null);
   readonly isBusy = signal(false);
   /** Whether what is on the screen was found in the browser, not saved. */
@@ -43,8 +50,15 @@ export class WordsService {
   /** One's own proposal in this locale, if there is one. */
   readonly proposal = computed(() => this.record()?.proposals.find(each => each.isOwn && !each.retires) ?? null);
   readonly others = computed(() => (this.record()?.proposals ?? []).filter(each => each !== this.proposal()));
-  readonly #saved = computed((): Said => wordsIn(this.proposal()?.value ?? this.record()?.live?.value));
-  readonly isChanged = computed(() => this.stillRight().length > 0 || JSON.stringify(this.words()) !== JSON.stringify(this.#saved()));
+  readonly #held = computed(() => (this.proposal()?.value ?? this.record()?.live?.value ?? null) as Partial<OwnWords> | null);
+  readonly #saved = computed((): Said => this.#held()?.words ?? {});
+  readonly #savedDrafts = computed(() => this.#held()?.drafted ?? []);
+  readonly isChanged = computed(
+    () =>
+      this.stillRight().length > 0 ||
+      JSON.stringify(this.words()) !== JSON.stringify(this.#saved()) ||
+      this.drafted().join() !== this.#savedDrafts().join(),
+  );
 
   open(id: string, locale: string): void {
     this.#api.readWords(id, locale).subscribe({
@@ -74,12 +88,14 @@ export class WordsService {
     const isOwn = Object.hasOwn(this.words(), name);
     if (!isOwn) return state === 'empty' ? 'empty' : 'follows';
     if (this.stillRight().includes(name)) return 'still right';
+    if (this.drafted().includes(name)) return 'drafted';
     const isAsSaved = JSON.stringify(this.words()[name]) === JSON.stringify(this.#saved()[name]);
     return isAsSaved && state === 'behind' ? 'behind' : 'own';
   }
 
   /** Gives a field words of its own, or other ones. */
   write(name: string, said: unknown): void {
+    this.#look(name);
     this.stillRight.update(all => all.filter(each => each !== name));
     this.#set({ ...this.words(), [name]: said });
   }
@@ -87,8 +103,38 @@ export class WordsService {
   /** Lets a field follow again. */
   follow(name: string): void {
     const { [name]: _, ...rest } = this.words();
+    this.#look(name);
     this.stillRight.update(all => all.filter(each => each !== name));
     this.#set(rest);
+  }
+
+  /** Says that somebody has looked at what a machine drafted. */
+  lookedAt(name: string): void {
+    this.#look(name);
+    this.#set(this.words());
+  }
+
+  #look(name: string): void {
+    this.drafted.update(all => all.filter(each => each !== name));
+  }
+
+  /** Asks a machine for drafts of fields that have no words of their own. */
+  draft(names: readonly string[]): void {
+    const { id, locale } = this.record()!;
+    this.isBusy.set(true);
+    this.#api.draftWords(id, locale, names).subscribe({
+      next: ({ words, by }) => {
+        this.isBusy.set(false);
+        const came = Object.keys(words).filter(name => !Object.hasOwn(this.words(), name));
+        this.drafted.update(all => [...all, ...came]);
+        this.#set({ ...this.words(), ...Object.fromEntries(came.map(name => [name, words[name]])) });
+        if (came.length === 0) this.#messages.warn(`${by} knows none of these words.`);
+      },
+      error: (error: unknown) => {
+        this.isBusy.set(false);
+        this.#messages.problem(error);
+      },
+    });
   }
 
   /** Says that words are right although what they were made from has moved on. */
@@ -101,6 +147,7 @@ export class WordsService {
     this.#drop();
     this.words.set(this.#saved());
     this.stillRight.set([]);
+    this.drafted.set(this.#savedDrafts());
     this.wasKept.set(false);
   }
 
@@ -110,7 +157,7 @@ export class WordsService {
   }
 
   /** Own words as they would be saved. */
-  readonly value = computed(() => ({ version: 1 as const, words: this.words(), madeFrom: {} }));
+  readonly value = computed(() => ({ version: 1 as const, words: this.words(), madeFrom: {}, drafted: [...this.drafted()] }));
 
   /** Saves on one's own proposal, or asks what is to be done with the words. */
   save(): void {
@@ -140,7 +187,7 @@ export class WordsService {
   #set(words: Said): void {
     this.words.set(words);
     this.problem.set(null);
-    this.#store.keep(this.#key, { words, stillRight: this.stillRight() } satisfies Kept);
+    this.#store.keep(this.#key, { words, stillRight: this.stillRight(), drafted: this.drafted() } satisfies Kept);
   }
 
   #begin(record: Words): void {
@@ -149,6 +196,12 @@ export class WordsService {
     const kept = this.#store.read<Kept>(this.#key);
     this.words.set(kept?.words ?? this.#saved());
     this.stillRight.set(kept?.stillRight ?? []);
+    this.drafted.set(kept?.drafted ?? this.#savedDrafts());
+    this.remembered.set(null);
+    // It helps; without it one writes all the same.
+    this.#api
+      .readMemory(record.id, record.locale)
+      .subscribe({ next: found => this.remembered.set(found), error: () => this.remembered.set(null) });
     this.wasKept.set(kept !== null);
   }
 
@@ -218,8 +271,4 @@ export class WordsService {
     const record = this.record();
     return `almanac.words.${this.#session.session()?.person?.id ?? ''}.${record?.locale}.${record?.id}`;
   }
-}
-
-function wordsIn(value: unknown): Said {
-  return (value as { readonly words?: Said } | null | undefined)?.words ?? {};
 }
