@@ -70,6 +70,7 @@ export const session = z.object({
       siteWords: z.record(z.string(), z.record(z.string(), z.string())),
       themeWords: z.record(z.string(), z.record(z.string(), z.string())),
       terms,
+      behindAfterDays: z.number().int(),
       /** The fixed words that come with the theme, by locale. */
       shippedWords: z.record(z.string(), z.record(z.string(), z.string())),
       profileFields: z.array(z.object({ name: z.string(), label: z.string(), help: z.string(), isRequired: z.boolean() })),

@@ -39,7 +39,17 @@ export const siteLocale = z.strictObject({
   prefix: z.string().max(40),
   host: z.string().max(200),
   state: z.enum(localeStates),
+  isWhole: z.boolean().optional(),
+  /** Kept by the server; what is sent is not looked at. */
+  formerly: z.array(z.string().max(40)).max(20).optional(),
 });
+
+/** For how long words may be behind what they were made from before that is something wrong. */
+export const behindAfterDays = z
+  .number()
+  .int({ error: 'Whole days.' })
+  .min(0, { error: 'At least 0.' })
+  .max(3_650, { error: 'At most ten years.' });
 
 /** Words by what they are called, by locale. */
 export const wordsByLocale = z.record(localeTag, z.record(z.string().max(60), line(300)));
@@ -74,6 +84,7 @@ export const siteSettings = z.strictObject({
   siteWords: wordsByLocale.optional(),
   themeWords: wordsByLocale.optional(),
   terms: terms.optional(),
+  behindAfterDays: behindAfterDays.optional(),
   showsFirstSteps: z.boolean().optional(),
 });
 

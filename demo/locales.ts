@@ -11,6 +11,6 @@ const others: readonly (readonly [tag: string, state: LocaleState])[] = [
 
 /** In which locales the demo site is read. */
 export const demoLocales: readonly SiteLocale[] = others.reduce<readonly SiteLocale[]>(
-  (known, [tag, state]) => [...known, { ...freshLocale(tag, known), state }],
+  (known, [tag, state]) => [...known, { ...freshLocale(tag, known), state, ...(tag === 'cy' ? { isWhole: true } : {}) }],
   [firstLocale('en-GB')],
 );

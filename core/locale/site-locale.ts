@@ -21,6 +21,10 @@ export interface SiteLocale {
   /** The host that it is read at, such as "cy.reserves.example"; empty where it has a prefix. */
   readonly host: string;
   readonly state: LocaleState;
+  /** Whether everything is to be written in it. */
+  readonly isWhole?: boolean;
+  /** What its addresses began with before; they lead on to those of now. */
+  readonly formerly?: readonly string[];
 }
 
 /** A locale as it is added: named by itself, following the nearest that there is, and for the staff until it is ready. */
@@ -64,6 +68,20 @@ export function fallbackChain(tag: string, locales: readonly SiteLocale[], base:
   return [...chain, base];
 }
 
+/** How many earlier prefixes of a locale lead on. */
+const mostFormer = 10;
+
+/** Locales as they are set, each with the prefixes that it had before; one that another takes over is no longer among them. */
+export function withFormerPrefixes(before: readonly SiteLocale[], after: readonly SiteLocale[]): readonly SiteLocale[] {
+  const taken = new Set(after.map(each => each.prefix));
+  return after.map(({ formerly: _, ...locale }) => {
+    const old = localeNamed(before, locale.tag);
+    const all = [...new Set([...(old && old.prefix !== locale.prefix ? [old.prefix] : []), ...(old?.formerly ?? [])])];
+    const formerly = all.filter(prefix => prefix !== '' && !taken.has(prefix)).slice(0, mostFormer);
+    return formerly.length > 0 ? { ...locale, formerly } : locale;
+  });
+}
+
 /** What addresses begin with in a locale: nothing, or a stroke and its prefix. */
 export function prefixOf({ prefix }: Pick<SiteLocale, 'prefix'>): string {
   return prefix === '' ? '' : `/${prefix}`;
@@ -72,6 +90,13 @@ export function prefixOf({ prefix }: Pick<SiteLocale, 'prefix'>): string {
 /** Whether readers who are not on the staff have it. */
 export function isRead({ state }: SiteLocale, isStaff: boolean): boolean {
   return state === 'open' || (state === 'staff' && isStaff);
+}
+
+/** Where a path leads that begins with what a locale had before: the locale, and the path after its prefix; null for any other. */
+export function formerAddress(locales: readonly SiteLocale[], path: string): { readonly locale: SiteLocale; readonly rest: string } | null {
+  const first = path.split('/')[1] ?? '';
+  const locale = locales.find(each => each.formerly?.includes(first));
+  return locale ? { locale, rest: path.slice(first.length + 1) } : null;
 }
 
 /**

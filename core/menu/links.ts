@@ -58,6 +58,7 @@ export function linksOfMenu(menu: MenuValue, context: MenuContext): MenuLinks {
   let validUntil = Infinity;
   const dependsOn = new Set<string>();
   const linkOf = (entry: MenuEntry): readonly PageLink[] => {
+    if (entry.notIn?.includes(snapshot.locale)) return [];
     validUntil = Math.min(validUntil, nextWhenBoundary(entry.when, snapshot.moment));
     for (const key of readerFactsIn(entry.who)) dependsOn.add(key);
     if (!compileWhen(entry.when)(snapshot.moment) || !compileWho(entry.who)(context.reader)) return [];

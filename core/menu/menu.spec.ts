@@ -151,6 +151,11 @@ describe('linksOfMenu', () => {
     expect([outline(read([byRule], 'hides').links), outline(read([byRule], 'about').links)]).toEqual(['about*', 'about']);
   });
 
+  it('leaves an entry, and all beneath it, out of a language', () => {
+    const entries = [page('visit', 1, { notIn: ['en-GB'] }), page('about', 0, { notIn: ['cy'] })];
+    expect(outline(read(entries).links)).toBe('about');
+  });
+
   it('shows entries to whom and when their rule says, and says until when', () => {
     const until = { local: '1970-01-01T00:30', zone: 'UTC' };
     const timed = page('about', 0, { when: { all: [{ test: 'window', from: null, until }] } });

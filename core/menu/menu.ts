@@ -21,6 +21,8 @@ export interface MenuEntry {
   readonly when: RuleTree<WhenTest>;
   /** On which pages it counts as the current one; null, on its own page. */
   readonly currentOn: RuleTree<WhereTest> | null;
+  /** Tags of the locales that it is left out of, with all beneath it; left out, none. */
+  readonly notIn?: readonly string[];
   readonly entries: readonly MenuEntry[];
 }
 

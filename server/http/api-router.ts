@@ -368,6 +368,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             signUp: settings.signUp,
             profileFields: [...settings.profileFields],
             siteWords: settings.siteWords as Record<string, Record<string, string>>,
+            behindAfterDays: settings.behindAfterDays,
             terms: settings.terms.map(each => ({ ...each, words: { ...each.words } })),
             themeWords: settings.themeWords as Record<string, Record<string, string>>,
             shippedWords: theme.words as Record<string, Record<string, string>>,

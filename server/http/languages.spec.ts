@@ -275,4 +275,77 @@ describe('languages', () => {
     expect(report).toMatch(/Cymraeg becomes the first locale.*have no words in it yet/);
     await margit.put('/api/locales', { locales: before });
   });
+
+  it('have their own hosts where somebody says so, and lead on from earlier prefixes', async () => {
+    const before = test.site.settings.locales;
+    const german = before.findIndex(each => each.tag === 'de');
+    const hosted = before.map((each, at) => (at === german ? { ...each, prefix: '', host: 'de.reserves.example' } : each));
+    expect((await margit.put('/api/locales', { locales: hosted })).status).toBe(200);
+    const segment = test.site.snapshots.readIn('de', []).pageById.get(test.pageId('/visit'))!.address.split('/').pop()!;
+    const at = (host: string, path: string) => reader.raw(path, host);
+    const [german1, english1] = [await at('de.reserves.example', `/${segment}`), await at('reserves.example', '/visit')];
+    expect(german1).toMatch(/^HTTP\/1.1 200[\s\S]*<html lang="de"/);
+    expect(english1).toMatch(/<link rel="alternate" hreflang="de" href="https:\/\/de\.reserves\.example\/[\w-]+">/);
+    expect(german1).toMatch(/<link rel="alternate" hreflang="en-GB" href="https:\/\/reserves\.example\/visit">/);
+    // The prefix that German had leads on to its host; a host that is nobody's is read in the first locale.
+    expect(await at('reserves.example', `/de/${segment}`)).toMatch(
+      /^HTTP\/1.1 308[\s\S]*Location: https:\/\/de\.reserves\.example\/[\w-]+/i,
+    );
+    expect(await at('other.example', '/visit')).toMatch(/<html lang="en-GB"/);
+    const renamed = before.map(each => (each.tag === 'cy' ? { ...each, prefix: 'cymraeg' } : each));
+    const report = (await margit.post('/api/locales/report', { locales: renamed })).json.sentences.join(' ');
+    expect(report).toContain('the old addresses lead on');
+    await margit.put('/api/locales', { locales: renamed });
+    const moved = await reader.get('/cy/amdanom-ni/pobl?a=1');
+    expect([moved.status, moved.headers.get('location')]).toEqual([308, '/cymraeg/amdanom-ni/pobl?a=1']);
+    await margit.put('/api/locales', { locales: before });
+    expect((await reader.get('/cymraeg/amdanom-ni/pobl')).headers.get('location')).toBe('/cy/amdanom-ni/pobl');
+  });
+
+  it('are undone like all else', async () => {
+    const id = test.pageId('/about/people');
+    const held = (await wordsOf(id)).live;
+    const made = await write(edwin, id, { ...held.value.words, title: 'Ein pobl' });
+    expect((await reader.get('/cy/amdanom-ni/pobl')).text).toContain('Ein pobl');
+    const undoing = (await edwin.get(`/api/editions/${made.json.id}/undoing`)).json;
+    const changes = undoing.changes.map(({ title: _, ...change }: Record<string, unknown>) => change);
+    expect(changes.map((each: { locale: string }) => each.locale)).toEqual(['cy']);
+    const undone = await edwin.post('/api/editions', { id: uuid(), title: 'Undone', changes, move: { name: 'publish' } });
+    expect(undone.status).withContext(undone.text).toBe(200);
+    expect((await wordsOf(id)).live.value.words).toEqual(held.value.words);
+    expect((await reader.get('/cy/amdanom-ni/pobl')).text).not.toContain('Ein pobl');
+  });
+
+  it('are told of in health where a link leads into another, and where everything is to be written', async () => {
+    const findings = async () =>
+      (await margit.get('/api/health')).json.findings.filter((each: { kind: string }) =>
+        ['link into another language', 'not written'].includes(each.kind),
+      );
+    const body = {
+      type: 'doc',
+      content: [
+        {
+          type: 'paragraph',
+          content: [{ type: 'text', text: 'Besuch', marks: [{ type: 'link', attrs: { page: null, address: '/de/nirgends' } }] }],
+        },
+      ],
+    };
+    const change = {
+      recordId: uuid(),
+      kind: 'block',
+      value: sampleBlock({ type: 'rich text', title: 'Away', fields: { body } }),
+      baseRevisionId: null,
+    };
+    expect((await margit.post('/api/editions', { id: uuid(), title: 'x', changes: [change], move: { name: 'publish' } })).status).toBe(200);
+    const [link] = (await findings()).filter((each: { kind: string }) => each.kind === 'link into another language');
+    expect(link.sentence).toBe('“Away” in English (United Kingdom) leads into Deutsch (/de/nirgends).');
+    const before = test.site.settings.locales;
+    const unwritten = async () =>
+      (await findings()).filter((each: { kind: string }) => each.kind === 'not written').map((each: { sentence: string }) => each.sentence);
+    expect((await unwritten())[0]).toMatch(/^\d+ pages of \d+ have no words of their own in Cymraeg/);
+    await margit.put('/api/locales', { locales: before.map(each => ({ ...each, isWhole: false })) });
+    expect(await unwritten()).toEqual([]);
+    await margit.put('/api/locales', { locales: before });
+    expect((await margit.put('/api/settings', { behindAfterDays: -1 })).status).toBe(422);
+  });
 });

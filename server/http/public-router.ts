@@ -1,4 +1,4 @@
-import { isRead, type SiteLocale } from '@core/locale/site-locale';
+import { formerAddress, isRead, prefixOf, type SiteLocale } from '@core/locale/site-locale';
 import type { SitemapItemLoose } from 'sitemap';
 import { languageOffer } from '../public/language-offer';
 import { alternatesIn, localeOfRequest, originOf, publicPagesIn } from '../public/locales';
@@ -155,6 +155,11 @@ function sendPage(
   const path = request.path;
   if (path.length > 1 && path.endsWith('/')) return response.redirect(308, localPath(`/${path.replace(/^\/+|\/+$/g, '')}`));
   const outcome = answers.at(path, reader, queryOf(request), tag);
+  const former = outcome.kind === 'answered' && outcome.status === 404 ? formerAddress(site.settings.locales, path) : null;
+  if (former) {
+    const to = `${originOf(site, former.locale)}${prefixOf(former.locale)}${former.rest}${request.url.slice(request.path.length)}`;
+    return response.set('Cache-Control', 'private, max-age=300').redirect(308, former.locale.host === '' ? localPath(to) : to);
+  }
   if (outcome.kind === 'sign in') return response.set('Cache-Control', 'no-store').redirect(302, `/sign-in?to=${encodeURIComponent(path)}`);
   if (outcome.kind === 'forwarded') return sendForwarded(site, outcome, response);
   // What is not found for one may be there for another, and nothing shall tell which addresses those are.

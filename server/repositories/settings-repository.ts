@@ -1,7 +1,7 @@
 import { terms } from '@contract/bench';
 import { limits as limitsSchema } from '@contract/assembling';
 import { closedPages, type ClosedPages } from '@contract/messages';
-import { opening, profileFields, publicAddress, signUp, siteLocale, wordsByLocale } from '@contract/site';
+import { behindAfterDays, opening, profileFields, publicAddress, signUp, siteLocale, wordsByLocale } from '@contract/site';
 import { firstLocale, type SiteLocale } from '@core/locale/site-locale';
 import type { ProfileField } from '@core/people/profile';
 import { open, type Opening } from '@core/site/opening';
@@ -28,6 +28,8 @@ export interface SiteSettings {
   readonly themeWords: WordsByLocale;
   /** Terms that are always said in the same words. */
   readonly terms: readonly Term[];
+  /** For how long words may be behind what they were made from before that is something wrong, in days. */
+  readonly behindAfterDays: number;
   /** What regions may hold, by name, over what the theme declares. */
   readonly limits: Readonly<Record<string, RegionLimits>>;
   readonly memberships: readonly { readonly name: string; readonly label: string }[];
@@ -58,6 +60,7 @@ export const initialSettings: SiteSettings = {
   siteWords: {},
   themeWords: {},
   terms: [],
+  behindAfterDays: 30,
   limits: {},
   memberships: [{ name: 'member', label: 'members' }],
   cacheCapSeconds: 300,
@@ -79,6 +82,7 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   siteWords: wordsByLocale,
   themeWords: wordsByLocale,
   terms,
+  behindAfterDays,
   limits: limitsSchema,
   memberships: z.array(named),
   cacheCapSeconds: z.number().int().min(0),

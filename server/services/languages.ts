@@ -3,7 +3,7 @@ import type { RecordDetail } from '@contract/messages';
 import { countOf, listOf } from '@core/format/moment';
 import { kindNamed } from '@core/kinds/index';
 import { localeFaults } from '@core/locale/faults';
-import { fallbackChain, localeNamed, prefixOf, writtenLocales, type SiteLocale } from '@core/locale/site-locale';
+import { fallbackChain, localeNamed, prefixOf, withFormerPrefixes, writtenLocales, type SiteLocale } from '@core/locale/site-locale';
 import { coverageOf, fieldsToWrite, type Coverage } from '@core/locale/coverage';
 import { refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
@@ -16,7 +16,7 @@ import { refuseBeyondSite } from './site-settings';
 export async function saveLocales(site: Site, person: Person, locales: readonly SiteLocale[]): Promise<void> {
   refuseBeyondSite(person, 'Locales are');
   refuseFaulty(site, locales);
-  await site.writes.run(() => changeSettings(site, { locales }));
+  await site.writes.run(() => changeSettings(site, { locales: withFormerPrefixes(site.settings.locales, locales) }));
 }
 
 /** What other locales would do, before anybody sets them. */
@@ -62,7 +62,7 @@ function changedWords(before: SiteLocale, after: SiteLocale, count: number): rea
   const place = (each: SiteLocale) => each.host || prefixOf(each) || 'the site’s own addresses';
   if (place(before) !== place(after))
     sentences.push(
-      `${countOf(count, 'page')} in ${after.name} move from ${place(before)} to ${place(after)}; the old addresses lead nowhere.`,
+      `${countOf(count, 'page')} in ${after.name} move from ${place(before)} to ${place(after)}; ${before.prefix === '' ? 'the old addresses lead nowhere' : 'the old addresses lead on'}.`,
     );
   if (before.state !== after.state) sentences.push(`${after.name} is read by ${readBy[after.state]} (before: ${readBy[before.state]}).`);
   if (before.direction !== after.direction)

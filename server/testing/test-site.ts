@@ -149,13 +149,13 @@ export class TestClient {
   form = (at: string, fields: Record<string, string>) =>
     this.send('POST', at, new URLSearchParams(fields).toString(), { 'content-type': 'application/x-www-form-urlencoded' });
 
-  /** The answer to a path sent as it is, which fetch would tidy up first; head and body as text. */
-  raw(at: string): Promise<string> {
+  /** The answer to a path sent as it is, which fetch would tidy up first, or asked of another host; head and body as text. */
+  raw(at: string, host?: string): Promise<string> {
     const { hostname, port } = new URL(this.site.address);
     return new Promise((resolve, reject) => {
       let text = '';
       const socket = connect(Number(port), hostname, () =>
-        socket.write(`GET ${at} HTTP/1.1\r\nHost: ${hostname}\r\nConnection: close\r\n\r\n`),
+        socket.write(`GET ${at} HTTP/1.1\r\nHost: ${host ?? hostname}\r\nConnection: close\r\n\r\n`),
       );
       socket.on('data', data => (text += data.toString()));
       socket.on('close', () => resolve(text));

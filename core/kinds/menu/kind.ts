@@ -73,7 +73,7 @@ function entryFaults({ target, who, currentOn, entries }: MenuEntry, site: KindS
 
 function writtenOutline(entries: MenuValue['entries'], { names }: KindContext): string {
   return outlineOf(entries)
-    .map(({ level, target, words }) => {
+    .map(({ level, target, words, notIn }) => {
       const leads =
         target.to === 'page'
           ? names.page(target.page)
@@ -82,7 +82,8 @@ function writtenOutline(entries: MenuValue['entries'], { names }: KindContext): 
               ? names.page(target.link.page)
               : target.link.address
             : '';
-      return `${'– '.repeat(level)}${words || leads}${words && leads ? ` (${leads})` : ''}`;
+      const left = notIn && notIn.length > 0 ? `, not in ${notIn.map(tag => names.locale(tag)).join(', ')}` : '';
+      return `${'– '.repeat(level)}${words || leads}${words && leads ? ` (${leads})` : ''}${left}`;
     })
     .join('\n');
 }

@@ -2,6 +2,7 @@ import type { z as zod } from 'zod';
 import type { Zod } from '../../fields/field';
 import { link } from '../../fields/link/link';
 import { textSchema } from '../../fields/text-schemas';
+import { localeTagSchema } from '../../locale/locale-tag';
 import { menuBounds, outlineOf, type MenuValue } from '../../menu/menu';
 import { ruleSchemas } from '../../rule/schema';
 
@@ -26,6 +27,7 @@ export function menuSchema(z: Zod) {
         who,
         when,
         currentOn: where.nullable(),
+        notIn: z.array(localeTagSchema(z)).max(100).optional(),
         entries:
           depth <= 1
             ? z.array(z.never()).max(0, { error: `Entries lie at most ${menuBounds.depth} deep.` })

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Effect, OrderRow, PageRow, View } from '@contract/messages';
+import { writtenLocales } from '@core/locale/site-locale';
 import type { PlacementValue, Target } from '@core/placement/placement';
 import { labelOfTarget } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
@@ -88,6 +89,17 @@ export type SlipWish =
               [disabled]="!mayChange()"
               (change)="valueChange.emit({ title: { show: 'own', own: textIn($event) } })"
             />,
+            @if (row().revisionId && others.length > 0) {
+              <span class="quiet"
+                >(in
+                @for (each of others; track each.tag; let isLast = $last) {
+                  <a [routerLink]="['/languages', each.tag, row().placementId]" [lang]="each.tag">{{ each.name }}</a>{{
+                    isLast ? '' : ', '
+                  }}
+                }
+                ),</span
+              >
+            }
           }
         }
         aligned
@@ -246,6 +258,8 @@ export class Slip {
   readonly placeChange = output<number>();
   readonly wish = output<SlipWish>();
   protected readonly looks = this.#site.theme.looks;
+  /** Languages in which its own title may be said otherwise. */
+  protected readonly others = writtenLocales(this.#site.locales).slice(1);
   /** What it takes from its placement; unknown for a block that is gone. */
   protected readonly type = computed(() => this.#session.blockType(this.row().blockType));
   protected readonly maySharedRule = this.#session.holds('manager', 'administrator');

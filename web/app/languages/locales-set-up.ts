@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { checkTag } from '@core/locale/locale-tag';
+import { pseudoOf } from '@core/locale/pseudo-tags';
 import { freshLocale, type LocaleState, type SiteLocale } from '@core/locale/site-locale';
 import { ApiClient, ApiProblem } from '../api/api-client';
-import { choiceIn, textIn } from '../shared/typed-event';
+import { choiceIn, isTickedIn, numberIn, textIn } from '../shared/typed-event';
 import { FixedWords } from './fixed-words';
 import { Terms } from './terms';
 import { MessageService } from '../state/message.service';
@@ -38,24 +39,26 @@ import { SessionService } from '../state/session.service';
               }
             </th>
             <td>
-              <input
-                class="form-control"
-                [attr.aria-label]="'Own name of ' + locale.tag"
-                [lang]="locale.tag"
-                [dir]="locale.direction"
-                [value]="locale.name"
-                [disabled]="!mayChange"
-                (input)="set(at, { name: textIn($event) })"
-              />
-              <select
-                class="form-select small"
-                [attr.aria-label]="'Direction of ' + locale.tag"
-                [disabled]="!mayChange"
-                (change)="set(at, { direction: directionIn($event) })"
-              >
-                <option value="ltr" [selected]="locale.direction === 'ltr'">left to right</option>
-                <option value="rtl" [selected]="locale.direction === 'rtl'">right to left</option>
-              </select>
+              <div class="row-line">
+                <input
+                  class="form-control name"
+                  [attr.aria-label]="'Own name of ' + locale.tag"
+                  [lang]="locale.tag"
+                  [dir]="locale.direction"
+                  [value]="locale.name"
+                  [disabled]="!mayChange"
+                  (input)="set(at, { name: textIn($event) })"
+                />
+                <select
+                  class="form-select direction"
+                  [attr.aria-label]="'Direction of ' + locale.tag"
+                  [disabled]="!mayChange"
+                  (change)="set(at, { direction: directionIn($event) })"
+                >
+                  <option value="ltr" [selected]="locale.direction === 'ltr'">left to right</option>
+                  <option value="rtl" [selected]="locale.direction === 'rtl'">right to left</option>
+                </select>
+              </div>
               <p class="form-fault">{{ faultAt(at, 'name') }}</p>
             </td>
             <td>
@@ -88,6 +91,18 @@ import { SessionService } from '../state/session.service';
                     }
                   }
                 </select>
+              }
+              @if (at > 0 && !isMadeByRule(locale.tag)) {
+                <label class="row-line small">
+                  <input
+                    class="form-check-input"
+                    type="checkbox"
+                    [disabled]="!mayChange"
+                    [checked]="locale.isWhole ?? false"
+                    (change)="set(at, { isWhole: isTickedIn($event) })"
+                  />
+                  everything is to be written
+                </label>
               }
               <p class="form-fault">{{ faultAt(at, 'follows') }}</p>
             </td>
@@ -164,6 +179,20 @@ import { SessionService } from '../state/session.service';
     } @else {
       <p class="notice-line">Locales are set by managers and administrators of the whole site.</p>
     }
+    <p class="row-line">
+      <label class="form-label" for="behind-after">Words that are behind are something wrong after</label>
+      <input
+        class="form-control days"
+        id="behind-after"
+        type="number"
+        min="0"
+        max="3650"
+        [disabled]="!mayChange"
+        [value]="behindAfterDays"
+        (change)="setDays(numberIn($event))"
+      />
+      days.
+    </p>
     <almanac-fixed-words />
     <almanac-terms />
   `,
@@ -193,6 +222,15 @@ import { SessionService } from '../state/session.service';
     }
     .form-select {
       width: auto;
+    }
+    .name {
+      width: 170px;
+    }
+    .direction {
+      font-size: 12px;
+    }
+    .days {
+      width: 80px;
     }
     .place {
       width: 150px;
@@ -246,6 +284,10 @@ export class LocalesSetUp {
     { value: 'staff', label: 'the staff, until it is ready' },
     { value: 'off', label: 'nobody' },
   ];
+  protected readonly isTickedIn = isTickedIn;
+  protected readonly numberIn = numberIn;
+  protected readonly isMadeByRule = (tag: string): boolean => pseudoOf(tag) !== null;
+  protected readonly behindAfterDays = this.#session.site.behindAfterDays;
   protected readonly directionIn = choiceIn<SiteLocale['direction']>;
   /** Locales whose words are made by a rule, to look through the site with. */
   protected readonly pseudo = [
@@ -290,6 +332,13 @@ export class LocalesSetUp {
   protected place(at: number, typed: string): void {
     const text = typed.trim().replace(/^\/+/, '');
     this.set(at, text.includes('.') && text !== '..' ? { host: text, prefix: '' } : { host: '', prefix: text });
+  }
+
+  protected setDays(days: number): void {
+    this.#session.saveSettings({ behindAfterDays: days }).subscribe({
+      next: () => this.#messages.done('Set, and in force at once.'),
+      error: (error: unknown) => this.#messages.problem(error),
+    });
   }
 
   protected has(tag: string): boolean {

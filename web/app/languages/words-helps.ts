@@ -83,10 +83,13 @@ export class WordsHelps {
   protected readonly here = computed(() => this.words.record()!.locale);
   readonly #own = computed(() => this.words.words()[this.field().name]);
   readonly #ownText = computed(() => plain(this.#own()));
-  protected readonly terms = computed(() =>
-    termsIn(plain(this.field().base), this.#session.site.terms, this.words.record()!.baseLocale, this.here()),
+  readonly #terms = computed(() =>
+    this.field().name === 'segment'
+      ? []
+      : termsIn(plain(this.field().base), this.#session.site.terms, this.words.record()!.baseLocale, this.here()),
   );
-  protected readonly missed = computed(() => (this.#ownText() === '' ? [] : missedTerms(this.terms(), this.#ownText(), this.here())));
+  protected readonly missed = computed(() => (this.#ownText() === '' ? [] : missedTerms(this.#terms(), this.#ownText(), this.here())));
+  protected readonly terms = computed(() => this.#terms().filter(each => !this.missed().includes(each)));
   protected readonly warnings = computed(() => warningsOfValue(this.field().base, this.#own()));
   /** What is not in the words already. */
   protected readonly remembered = computed(() => {

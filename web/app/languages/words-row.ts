@@ -2,7 +2,6 @@ import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { WordsField } from '@contract/languages';
 import { wordsOfField } from '@core/fields/index';
-import { segmentsOf } from '@core/segments/segment';
 import { isRichText, plainWords } from '@core/rich-text/document';
 import { FIELD_CONTROLS } from '../fields/controls.token';
 import { textIn } from '../shared/typed-event';
@@ -196,9 +195,7 @@ export class WordsRow {
     };
   });
 
-  protected readonly isDraftable = computed(
-    () => this.state() !== 'empty' && segmentsOf(this.field().base).length > 0 && this.field().name !== 'segment',
-  );
+  protected readonly isDraftable = computed(() => this.words.draftable().includes(this.field().name));
 
   protected begin(): void {
     const { name, field, followed } = this.field();

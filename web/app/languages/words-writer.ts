@@ -46,6 +46,9 @@ import { WordsService } from './words.service';
           {{ showsPage() ? 'Without the page' : 'With the page' }}
         </button>
         @if (words.mayWrite) {
+          @if (words.draftable().length > 1) {
+            <button class="btn-word" [disabled]="words.isBusy()" (click)="words.draft(words.draftable())">Draft the rest by machine</button>
+          }
           @if (words.isChanged()) {
             <button class="btn btn-plain" (click)="words.discard()">Discard</button>
           }

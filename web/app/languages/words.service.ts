@@ -3,6 +3,7 @@ import type { Words, WordsField } from '@contract/languages';
 import type { Remembered } from '@contract/bench';
 import type { EditionDetail } from '@contract/messages';
 import type { OwnWords } from '@core/locale/own-words';
+import { segmentsOf } from '@core/segments/segment';
 import { mayWrite } from '@core/people/grants';
 import { judgeMove, type MoveName } from '@core/workflow/workflow';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
@@ -26,6 +27,11 @@ interface Kept {
 
 /** How a field stands with what is being written. */
 export type LiveState = WordsField['state'] | 'still right' | 'drafted';
+
+/** Whether a machine could draft a field: it has words that may differ, and is no address. */
+function isDraftable({ name, mayDiffer, base }: WordsField): boolean {
+  return mayDiffer && name !== 'segment' && segmentsOf(base).length > 0;
+}
 
 /** Writing a record in a locale: own words by name, what they were made from, and on which proposal. */
 @Injectable()
@@ -155,6 +161,11 @@ export class WordsService {
     const problem = this.problem();
     return problem?.faultAt(`/value/words/${name}`) ?? problem?.faultAt(`/changes/0/value/words/${name}`) ?? null;
   }
+
+  /** Names of the fields that follow and that a machine could draft. */
+  readonly draftable = computed(() =>
+    (this.record()?.fields ?? []).filter(field => isDraftable(field) && !Object.hasOwn(this.words(), field.name)).map(each => each.name),
+  );
 
   /** Own words as they would be saved. */
   readonly value = computed(() => ({ version: 1 as const, words: this.words(), madeFrom: {}, drafted: [...this.drafted()] }));

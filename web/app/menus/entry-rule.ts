@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { listOf } from '@core/format/moment';
+import { writtenLocales } from '@core/locale/site-locale';
 import type { OutlineRow } from '@core/menu/menu';
 import { alwaysHolds, everywhere, type RuleTree, type WhereTest } from '@core/rule/rule';
 import { whenPhrase, whereSummary, whoPhrase } from '@core/rule/sentence';
@@ -6,6 +8,7 @@ import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { WhenControl } from '../rule/when-control';
 import { WhereControl } from '../rule/where-control';
 import { WhoControl } from '../rule/who-control';
+import { isTickedIn } from '../shared/typed-event';
 import { FocusInside } from '../shared/focus-inside';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
@@ -20,8 +23,28 @@ import { SessionService } from '../state/session.service';
       Shows to
       <button type="button" class="word" [ngbPopover]="who" popoverTitle="To whom">{{ whoWords() }}</button>,
       <button type="button" class="word" [ngbPopover]="when" popoverTitle="When">{{ whenWords() }}</button>; it is the current one on
-      <button type="button" class="word" [ngbPopover]="current" popoverTitle="Current on">{{ currentWords() }}</button>.
+      <button type="button" class="word" [ngbPopover]="current" popoverTitle="Current on">{{ currentWords() }}</button>{{
+        locales.length > 1 ? '; it stands in' : '.'
+      }}
+      @if (locales.length > 1) {
+        <button type="button" class="word" [ngbPopover]="languages" popoverTitle="In which languages">{{ languageWords() }}</button>.
+      }
     </p>
+    <ng-template #languages>
+      <div>
+        @for (each of locales; track each.tag) {
+          <label class="row-line"
+            ><input
+              type="checkbox"
+              class="form-check-input"
+              [checked]="!row().notIn?.includes(each.tag)"
+              (change)="stand(each.tag, isTickedIn($event))"
+            />
+            {{ each.name }}</label
+          >
+        }
+      </div>
+    </ng-template>
     <ng-template #who><almanac-who-control [tree]="row().who" (treeChange)="rowChange.emit({ who: $event })" /></ng-template>
     <ng-template #when><almanac-when-control [tree]="row().when" (treeChange)="rowChange.emit({ when: $event })" /></ng-template>
     <ng-template #current>
@@ -53,6 +76,19 @@ export class EntryRule {
   readonly row = input.required<OutlineRow>();
   readonly rowChange = output<Partial<OutlineRow>>();
   protected readonly everywhere = everywhere;
+  protected readonly isTickedIn = isTickedIn;
+  protected readonly locales = writtenLocales(this.#session.site.locales);
+  protected readonly languageWords = computed(() => {
+    const left = this.locales.filter(each => this.row().notIn?.includes(each.tag));
+    return left.length === 0 ? 'every language' : `every language but ${listOf(left.map(each => each.name))}`;
+  });
+
+  protected stand(tag: string, stands: boolean): void {
+    const others = (this.row().notIn ?? []).filter(each => each !== tag);
+    const notIn = stands ? others : [...others, tag];
+    this.rowChange.emit({ notIn: notIn.length > 0 ? notIn : undefined });
+  }
+
   readonly #names = computed(() => this.#session.names(id => this.pages().find(page => page.id === id)?.title ?? 'a page that is gone'));
   protected readonly whoWords = computed(() => whoPhrase(this.row().who, this.#names()));
   protected readonly whenWords = computed(() =>

@@ -197,8 +197,13 @@ export class Outline {
     return target.to === 'link' ? addressOf(target.link, this.#site.pathOf) : '';
   }
 
-  protected ruleWords({ who, when, currentOn }: OutlineRow): string {
-    return [alwaysHolds(who) ? '' : 'not for everybody', alwaysHolds(when) ? '' : 'at set times', currentOn ? 'current by rule' : '']
+  protected ruleWords({ who, when, currentOn, notIn }: OutlineRow): string {
+    return [
+      alwaysHolds(who) ? '' : 'not for everybody',
+      alwaysHolds(when) ? '' : 'at set times',
+      currentOn ? 'current by rule' : '',
+      notIn ? 'not in every language' : '',
+    ]
       .filter(Boolean)
       .join(', ');
   }

@@ -40,6 +40,7 @@ const site: DeskSite = {
   profileFields: [],
   siteWords: {},
   themeWords: {},
+  behindAfterDays: 30,
   terms: [{ term: 'reserve', note: '', words: { cy: 'gwarchodfa, warchodfa' } }],
   shippedWords: { en: { skip: 'Skip to the text', languages: 'Languages' }, cy: { skip: 'Neidio i’r testun' } },
   opening: { isOpen: true, opensAt: null },
