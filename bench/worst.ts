@@ -162,7 +162,14 @@ function worstInsets(): Worst {
     };
     const model = { ...page, body: [insetOf(id(0))], targets: {}, insets: Object.fromEntries(blocks) };
     time(worst, `${deep} deep, ${wide} each`, () =>
-      theme.render(model, { language: 'en-GB', direction: 'ltr', words: theme.words['en']!, isSheet: false, registry: shippedTypes }),
+      theme.render(model, {
+        language: 'en-GB',
+        direction: 'ltr',
+        pageStyle: '',
+        words: theme.words['en']!,
+        isSheet: false,
+        registry: shippedTypes,
+      }),
     );
   }
   return worst;

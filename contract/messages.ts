@@ -70,6 +70,8 @@ export const session = z.object({
       siteWords: z.record(z.string(), z.record(z.string(), z.string())),
       themeWords: z.record(z.string(), z.record(z.string(), z.string())),
       terms,
+      styles: z.array(z.object({ style: z.string(), section: z.string().nullable(), locale: z.string().nullable() })),
+      wordChoices: z.record(z.string(), z.record(z.string(), z.boolean())),
       behindAfterDays: z.number().int(),
       /** The fixed words that come with the theme, by locale. */
       shippedWords: z.record(z.string(), z.record(z.string(), z.string())),

@@ -2,7 +2,7 @@ import { localeStates } from '@core/locale/site-locale';
 import { isTimeZone } from '@core/schedule/local-time';
 import { z } from 'zod';
 import { terms } from './bench';
-import { instant, line, localeTag, localTime, requiredLine } from './common';
+import { instant, line, localeTag, localTime, requiredLine, uuid } from './common';
 import { closedPages } from './messages';
 
 /** Until when only the staff sees a site. */
@@ -43,6 +43,14 @@ export const siteLocale = z.strictObject({
   /** Kept by the server; what is sent is not looked at. */
   formerly: z.array(z.string().max(40)).max(20).optional(),
 });
+
+/** Which pages are dressed in which of the theme's styles; the first rule that holds counts. */
+export const styles = z
+  .array(z.strictObject({ style: z.string().max(60), section: uuid.nullable(), locale: localeTag.nullable() }))
+  .max(50, { error: 'At most 50.' });
+
+/** Where a type's fields say other words by locale, or may not, against what the type declares: by type, then by field. */
+export const wordChoices = z.record(z.string().max(80), z.record(z.string().max(60), z.boolean()));
 
 /** For how long words may be behind what they were made from before that is something wrong. */
 export const behindAfterDays = z
@@ -85,6 +93,8 @@ export const siteSettings = z.strictObject({
   themeWords: wordsByLocale.optional(),
   terms: terms.optional(),
   behindAfterDays: behindAfterDays.optional(),
+  styles: styles.optional(),
+  wordChoices: wordChoices.optional(),
   showsFirstSteps: z.boolean().optional(),
 });
 

@@ -59,16 +59,18 @@ export function coverageOf(
   });
 }
 
-const keptFields = new WeakMap<object, readonly WritableField[]>();
+const keptFields = new WeakMap<Registry, WeakMap<object, readonly WritableField[]>>();
 
 /** The fields of a record that a translator has to write: those that may differ and have something to say. */
 export function fieldsToWrite(kind: Kind<unknown>, base: unknown, registry: Registry): readonly WritableField[] {
-  const known = keptFields.get(base as object);
+  const kept = keptFields.get(registry) ?? new WeakMap<object, readonly WritableField[]>();
+  keptFields.set(registry, kept);
+  const known = kept.get(base as object);
   if (known) return known;
   const fields = writableFields(kind, base, registry).filter(
     each => each.mayDiffer && !isOptional(each.name) && fieldState(base, null, each) !== 'empty',
   );
-  keptFields.set(base as object, fields);
+  kept.set(base as object, fields);
   return fields;
 }
 

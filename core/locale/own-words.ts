@@ -114,7 +114,10 @@ function itemNamed(items: Items, field: string, id: string): FieldValues | undef
 /** The most characters of one of a record's own texts. */
 export const mostOwnText = 200;
 
-/** The schema of own words for a kind of record: only what may differ by locale, each as its field has it. */
+/**
+ * The schema of own words for a kind of record, each as its field has it. Of its types' fields all are taken: which of them may
+ * differ is the site's choice, and what was written before the choice is still to be read.
+ */
 export function ownWordsSchema(z: Zod, kind: Kind<unknown>, registry: Registry): zod.ZodType<OwnWords> {
   const line = textSchema(z, mostOwnText, false, 'one line').optional();
   const shape: Record<string, zod.ZodType> = Object.fromEntries(wordNames(kind).map(name => [name, line]));
@@ -155,5 +158,5 @@ function isItemWord({ ownFields }: Kind<unknown>, name: string): boolean {
 // Which type a record is of stands in its base; here any type's fields may be meant.
 function fieldsOfAllTypes(kind: Kind<unknown>, { blockTypes, pageTypes }: Registry): readonly AnyField[] {
   const types = [...blockTypes.keys(), ...pageTypes.keys()];
-  return types.flatMap(type => kind.fields?.({ type }, { blockTypes, pageTypes }) ?? []).filter(field => field.hasOwnWords);
+  return types.flatMap(type => kind.fields?.({ type }, { blockTypes, pageTypes }) ?? []);
 }

@@ -44,6 +44,8 @@ export interface ThemeManifest {
   /** Names of all regions and insertion points in the order in which a page is read. */
   readonly readingOrder: readonly string[];
   readonly looks: readonly RegionDefinition[];
+  /** Dressings of whole pages, besides the one that the theme has without any. */
+  readonly styles?: readonly RegionDefinition[];
   readonly layouts: readonly LayoutDefinition[];
   /** Class names for what running text consists of, by node or mark. */
   readonly textClasses?: Readonly<Record<string, string>>;

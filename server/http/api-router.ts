@@ -368,6 +368,8 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             signUp: settings.signUp,
             profileFields: [...settings.profileFields],
             siteWords: settings.siteWords as Record<string, Record<string, string>>,
+            styles: settings.styles.map(each => ({ ...each })),
+            wordChoices: settings.wordChoices as Record<string, Record<string, boolean>>,
             behindAfterDays: settings.behindAfterDays,
             terms: settings.terms.map(each => ({ ...each, words: { ...each.words } })),
             themeWords: settings.themeWords as Record<string, Record<string, string>>,

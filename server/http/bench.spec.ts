@@ -40,7 +40,12 @@ describe('what helps whoever translates', () => {
     const { fields } = (await tomos.get(`/api/records/${other}/memory?locale=cy`)).json;
     const body = fields.find((each: { name: string }) => each.name === 'fields.body');
     expect(
-      body.segments.map((each: any) => [each.key, each.matches[0].target, each.matches[0].likeness, each.matches[0].recordId]),
+      body.segments.map((each: { key: string; matches: { target: string; likeness: number; recordId: string }[] }) => [
+        each.key,
+        each.matches[0]!.target,
+        each.matches[0]!.likeness,
+        each.matches[0]!.recordId,
+      ]),
     ).toEqual([
       ['0', 'Gwyliwch y grisiau.', 100, one],
       ['1', 'Mae’r pier yn olau tan hanner nos.', 83, one],

@@ -348,4 +348,53 @@ describe('languages', () => {
     await margit.put('/api/locales', { locales: before });
     expect((await margit.put('/api/settings', { behindAfterDays: -1 })).status).toBe(422);
   });
+
+  it('are dressed by section and language as the site says', async () => {
+    const styles = [{ style: 'dusk', section: test.pageId('/about'), locale: 'cy' }];
+    expect((await edwin.put('/api/settings', { styles })).status).toBe(403);
+    expect((await margit.put('/api/settings', { styles: [{ ...styles[0], style: 'neon' }] })).json.errors[0].pointer).toBe(
+      '/styles/0/style',
+    );
+    expect((await margit.put('/api/settings', { styles })).status).toBe(200);
+    const isDusk = async (at: string) => (await reader.get(at)).text.includes('data-style="dusk"');
+    expect([await isDusk('/cy/amdanom-ni'), await isDusk('/cy/amdanom-ni/pobl'), await isDusk('/about'), await isDusk('/cy')]).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+    await margit.put('/api/settings', { styles: [] });
+    expect(await isDusk('/cy/amdanom-ni')).toBeFalse();
+  });
+
+  it('differ in the fields that the site chooses, and keep what was written before it chose', async () => {
+    const id = test.pageId('/about');
+    const choose = (fields: object) => margit.put('/api/settings', { wordChoices: { 'page page': fields } });
+    expect((await margit.put('/api/settings', { wordChoices: { 'page none': {} } })).status).toBe(422);
+    expect((await choose({ nothing: true })).json.errors[0].pointer).toBe('/wordChoices/page page/nothing');
+    const held = (await wordsOf(id)).live;
+    const topics = { ...held.value.words, 'fields.topics': ['ymweld'] };
+    expect((await write(edwin, id, topics)).status).toBe(422);
+    expect((await choose({ topics: true, standfirst: false })).status).toBe(200);
+    const fields = (await wordsOf(id)).fields as { name: string; mayDiffer: boolean }[];
+    expect(
+      fields
+        .filter(each => ['fields.topics', 'fields.standfirst'].includes(each.name))
+        .map(each => each.mayDiffer)
+        .sort(),
+    ).toEqual([false, true]);
+    expect((await write(edwin, id, topics)).status).toBe(200);
+    expect((await write(edwin, id, { ...topics, 'fields.standfirst': 'Newydd' })).json.errors[0].detail).toBe(
+      'It is the same in every locale.',
+    );
+    // Nobody has to take back what was written before; it is read until then.
+    await choose({ topics: false });
+    expect((await write(edwin, id, { ...topics, title: 'Amdanom' })).status).toBe(200);
+    expect(test.site.snapshots.readIn('cy', []).pageById.get(id)!.facts.topics).toEqual(['ymweld']);
+    await test.stop();
+    await test.start();
+    [tomos, edwin, margit, reader] = await Promise.all([test.client('tomos'), test.client('edwin'), test.client('margit'), test.client()]);
+    expect(test.site.snapshots.readIn('cy', []).pageById.get(id)!.facts.topics).toEqual(['ymweld']);
+    await margit.put('/api/settings', { wordChoices: {} });
+  });
 });

@@ -1,3 +1,4 @@
+import { styleOfPage } from '@core/theme/style-rules';
 import { alternatesIn, localeOf, siteWord, themeWords } from './locales';
 import type { RenderOptions } from './theme';
 import { forwardedFrom } from '@core/forwarding/forwarding';
@@ -224,10 +225,15 @@ export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFac
   };
 }
 
-/** In what language, direction and fixed words a snapshot is rendered. */
-export function languageOf(site: Site, snapshot: SiteSnapshot): Pick<RenderOptions, 'language' | 'direction' | 'words'> {
+/** In what language, direction, fixed words and style a page of a snapshot is rendered. */
+export function dressOf(
+  site: Site,
+  snapshot: SiteSnapshot,
+  { lineage }: Pick<PageFacts, 'lineage'>,
+): Pick<RenderOptions, 'language' | 'direction' | 'words' | 'pageStyle'> {
   const { direction } = localeOf(site, snapshot);
-  return { language: snapshot.locale, direction, words: themeWords(site, snapshot.locale) };
+  const { locale } = snapshot;
+  return { language: locale, direction, words: themeWords(site, locale), pageStyle: styleOfPage(site.settings.styles, lineage, locale) };
 }
 
 /** Notes a block that could not be shown as a snapshot has it. */
@@ -261,7 +267,7 @@ export function renderPublicPage(
   );
   const body = Buffer.from(
     site.theme.render(model, {
-      ...languageOf(site, snapshot),
+      ...dressOf(site, snapshot, facts),
       isSheet: false,
       extra,
       registry: site.registry,

@@ -35,7 +35,14 @@ const model = (targets: object): PageModel =>
 const listing = { ...block, type: 'listing', fields: { shownAs: 'titles', whenEmpty: '' } };
 const text = { ...block, type: 'rich text', fields: { body: ['<p>Words</p>'] } };
 const render = (targets: object, isSheet = false) =>
-  theme.render(model(targets), { language: 'en-GB', direction: 'ltr', words: theme.words['en']!, isSheet, registry: shippedTypes });
+  theme.render(model(targets), {
+    language: 'en-GB',
+    direction: 'ltr',
+    pageStyle: '',
+    words: theme.words['en']!,
+    isSheet,
+    registry: shippedTypes,
+  });
 
 describe('a page of the theme', () => {
   it('has no region whose blocks have nothing to show', () => {
@@ -59,6 +66,7 @@ describe('a page of the theme', () => {
       const html = theme.render(model({ main: [{ ...block, type: 'strange', title: 'Here', fields }] }), {
         language: 'en-GB',
         direction: 'ltr',
+        pageStyle: '',
         words: theme.words['en']!,
         isSheet: false,
         registry: strange(type),
@@ -101,6 +109,7 @@ describe('a page of the theme', () => {
       return theme.render(model({ main: [one] }), {
         language: 'en-GB',
         direction: 'ltr',
+        pageStyle: '',
         words: theme.words['en']!,
         isSheet: false,
         registry,

@@ -17,6 +17,8 @@ export interface RenderOptions {
   /** BCP 47 tag for the lang attribute. */
   readonly language: string;
   readonly direction: 'ltr' | 'rtl';
+  /** One of the theme's styles; empty for none. */
+  readonly pageStyle: string;
   /** The fixed words of the theme as they are read in that language; see {@link wordsIn}. */
   readonly words: Words;
   /** For the editor: marks regions and placements, and keeps empty regions visible. */
@@ -108,6 +110,7 @@ export function loadTheme(folder: string): Theme {
         ...options.extra,
         language: options.language,
         direction: options.direction,
+        pageStyle: options.pageStyle,
         wordsOfTheme: options.words,
         isSheet: options.isSheet,
         onFault: options.onFault,

@@ -1,12 +1,24 @@
 import { terms } from '@contract/bench';
 import { limits as limitsSchema } from '@contract/assembling';
 import { closedPages, type ClosedPages } from '@contract/messages';
-import { behindAfterDays, opening, profileFields, publicAddress, signUp, siteLocale, wordsByLocale } from '@contract/site';
+import {
+  behindAfterDays,
+  styles,
+  wordChoices,
+  opening,
+  profileFields,
+  publicAddress,
+  signUp,
+  siteLocale,
+  wordsByLocale,
+} from '@contract/site';
 import { firstLocale, type SiteLocale } from '@core/locale/site-locale';
 import type { ProfileField } from '@core/people/profile';
 import { open, type Opening } from '@core/site/opening';
 import { isTimeZone } from '@core/schedule/local-time';
 import type { Term } from '@core/segments/terms';
+import type { WordChoices } from '@core/registry/word-choices';
+import type { StyleRule } from '@core/theme/style-rules';
 import type { WordsByLocale } from '@core/theme/words';
 import type { RegionLimits } from '@core/theme/manifest';
 import type { Knex } from 'knex';
@@ -28,6 +40,10 @@ export interface SiteSettings {
   readonly themeWords: WordsByLocale;
   /** Terms that are always said in the same words. */
   readonly terms: readonly Term[];
+  /** Which pages are dressed in which of the theme's styles. */
+  readonly styles: readonly StyleRule[];
+  /** Which fields say other words by locale, where that is not as their type declares it. */
+  readonly wordChoices: WordChoices;
   /** For how long words may be behind what they were made from before that is something wrong, in days. */
   readonly behindAfterDays: number;
   /** What regions may hold, by name, over what the theme declares. */
@@ -60,6 +76,8 @@ export const initialSettings: SiteSettings = {
   siteWords: {},
   themeWords: {},
   terms: [],
+  styles: [],
+  wordChoices: {},
   behindAfterDays: 30,
   limits: {},
   memberships: [{ name: 'member', label: 'members' }],
@@ -82,6 +100,8 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   siteWords: wordsByLocale,
   themeWords: wordsByLocale,
   terms,
+  styles,
+  wordChoices,
   behindAfterDays,
   limits: limitsSchema,
   memberships: z.array(named),

@@ -116,7 +116,7 @@ function linksElsewhere(site: Site, { tag, name }: SiteLocale): readonly Finding
           remedy: 'Choose the page itself for the link: it leads to the language that is being read.',
           recordId,
           recordKind: kind,
-          pageId: kind === 'page' ? recordId : null,
+          pageId: kindNamed(kind).isAddressed ? recordId : null,
           from: null,
         },
       ];

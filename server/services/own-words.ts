@@ -4,7 +4,7 @@ import { kindNamed } from '@core/kinds/index';
 import type { RecordKind, Revision } from '@core/ledger/records';
 import { pseudoOf } from '@core/locale/pseudo-tags';
 import { noOwnWords, valueIn, type OwnWords } from '@core/locale/own-words';
-import { withSources } from '@core/locale/translation';
+import { withSources, writableFields } from '@core/locale/translation';
 import { valuesOfKind } from '@core/site/live-set';
 import type { Overlay } from '@core/site/snapshot';
 import { faultsFromIssues, Refusal, refuseInvalid, type Fault } from '../errors/refusal';
@@ -54,6 +54,8 @@ export async function checkedWords(site: Site, change: WordsChange, prefix: read
   const before = change.baseRevisionId === null ? undefined : site.ledger.revisions.get(change.baseRevisionId);
   if (before) await site.history.read([before]);
   const earlier = before?.recordId === change.recordId && before.locale === change.locale ? (before.value as OwnWords | null) : null;
+  const fixed = fixedFaults(site, change.kind, base.value, words, earlier, prefix);
+  if (fixed.length > 0) return { kind: 'faulty', faults: fixed };
   const fields = kindNamed(change.kind).fields?.(base.value, site.registry) ?? [];
   const typed = Object.fromEntries(
     Object.entries(words).flatMap(([name, said]) => (name.startsWith('fields.') ? [[name.slice(7), said]] : [])),
@@ -66,6 +68,22 @@ export async function checkedWords(site: Site, change: WordsChange, prefix: read
   );
   const kept = { ...words, ...Object.fromEntries(Object.entries(byId).map(([name, said]) => [`fields.${name}`, said])) };
   return { kind: 'valid', value: withSources(kept, earlier, base, change.stillRight ?? [], drafted) };
+}
+
+// What was written while a field could differ stays until it is let follow again; it cannot be written anew.
+function fixedFaults(
+  site: Site,
+  kind: RecordKind,
+  base: unknown,
+  words: OwnWords['words'],
+  earlier: OwnWords | null,
+  prefix: readonly PropertyKey[],
+): readonly Fault[] {
+  const open = new Set(writableFields(kindNamed(kind), base, site.registry).flatMap(each => (each.mayDiffer ? [each.name] : [])));
+  const isAsBefore = (name: string) => earlier !== null && JSON.stringify(earlier.words[name]) === JSON.stringify(words[name]);
+  return Object.keys(words)
+    .filter(name => name.startsWith('fields.') && !open.has(name) && !isAsBefore(name))
+    .map(name => ({ pointer: `/${prefix.join('/')}/words/${name}`, detail: 'It is the same in every locale.' }));
 }
 
 // What somebody says they saw is looked up, so that nothing counts as made from what was never there.

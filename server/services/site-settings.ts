@@ -1,6 +1,8 @@
 import type { SiteSettingsChange } from '@contract/site';
 import type { Role } from '@core/kinds/kind';
-import { Refusal, refuseInvalid } from '../errors/refusal';
+import { choiceName, type WordChoices } from '@core/registry/word-choices';
+import type { StyleRule } from '@core/theme/style-rules';
+import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
 
@@ -27,10 +29,39 @@ export async function saveSiteSettings(site: Site, person: Person, change: SiteS
     for (const tag of Object.keys(held ?? {}))
       if (!site.settings.locales.some(each => each.tag === tag))
         refuseInvalid([{ pointer: `/${part}/${tag}`, detail: 'The site has no such locale.' }]);
+  refuseUnknownStyles(site, change.styles ?? []);
+  refuseUnknownChoices(site, change.wordChoices ?? {});
   const { signUp } = change;
   if (signUp && signUp.membership !== '' && !memberships.includes(signUp.membership))
     refuseInvalid([{ pointer: '/signUp/membership', detail: 'There is no such membership.' }]);
   await site.writes.run(() => changeSettings(site, change));
+}
+
+function refuseUnknownStyles(site: Site, styles: readonly StyleRule[]): void {
+  const known = site.theme.manifest.styles ?? [];
+  const { pageById } = site.snapshots.at();
+  const faults = styles.flatMap(({ style, section, locale }, at): Fault[] => [
+    ...(known.some(each => each.name === style) ? [] : [{ pointer: `/styles/${at}/style`, detail: 'The theme has no such style.' }]),
+    ...(section === null || pageById.has(section) ? [] : [{ pointer: `/styles/${at}/section`, detail: 'That page is gone.' }]),
+    ...(locale === null || site.settings.locales.some(each => each.tag === locale)
+      ? []
+      : [{ pointer: `/styles/${at}/locale`, detail: 'The site has no such locale.' }]),
+  ]);
+  if (faults.length > 0) refuseInvalid(faults);
+}
+
+function refuseUnknownChoices({ registry }: Site, choices: WordChoices): void {
+  const types = new Map([
+    ...[...registry.pageTypes.values()].map(type => [choiceName('page', type.name), type] as const),
+    ...[...registry.blockTypes.values()].map(type => [choiceName('block', type.name), type] as const),
+  ]);
+  for (const [name, fields] of Object.entries(choices)) {
+    const type = types.get(name);
+    if (!type) refuseInvalid([{ pointer: `/wordChoices/${name}`, detail: 'There is no such type.' }]);
+    for (const field of Object.keys(fields))
+      if (!type.fields.some(each => each.name === field))
+        refuseInvalid([{ pointer: `/wordChoices/${name}/${field}`, detail: `${type.label} has no such field.` }]);
+  }
 }
 
 /** Whether somebody may change what holds for the whole site. */

@@ -17,7 +17,7 @@ import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { compilePlacement } from '@core/site/compiled-placement';
 import type { ServicePage } from '@core/page/service-pages';
 import { Refusal } from '../errors/refusal';
-import { contextFor, languageOf, noteFault, serviceFacts } from '../public/answers';
+import { contextFor, dressOf, noteFault, serviceFacts } from '../public/answers';
 import type { Site } from '../site/site';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { namedPage } from '@core/kinds/effect';
@@ -44,7 +44,7 @@ export function viewPage(site: Site, request: ViewRequest): View {
   );
   return {
     html: site.theme.render(model, {
-      ...languageOf(site, snapshot),
+      ...dressOf(site, snapshot, facts),
       isSheet: true,
       registry: site.registry,
       onFault: noteFault(site, snapshot),

@@ -17,6 +17,7 @@ import { Outbox, type OutboxOptions } from '../mail/outbox';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
 import { History } from './history';
+import { withWordChoices } from '@core/registry/word-choices';
 import { DictionaryDrafter } from '../drafting/dictionary-drafter';
 import type { Drafter } from '../drafting/drafter';
 import { HitCounter } from './hits';
@@ -121,16 +122,25 @@ export async function loadSite(
 /** What of a site is replaced while it runs, each time by another value. */
 class SiteState {
   theme: Theme;
+  /** The types with what the site has chosen of them; the same object until either changes. */
+  registry: Registry;
 
   constructor(
     public settings: SiteSettings,
     private readonly bareTheme: Theme,
-    public registry: Registry,
+    public ownRegistry: Registry,
   ) {
     this.theme = this.#themeFor(settings);
+    this.registry = withWordChoices(ownRegistry, settings.wordChoices);
+  }
+
+  replaceTypes(registry: Registry): void {
+    this.ownRegistry = registry;
+    this.registry = withWordChoices(registry, this.settings.wordChoices);
   }
 
   replaceSettings(settings: SiteSettings): void {
+    if (settings.wordChoices !== this.settings.wordChoices) this.registry = withWordChoices(this.ownRegistry, settings.wordChoices);
     this.settings = settings;
     this.theme = this.#themeFor(settings);
   }
@@ -185,6 +195,6 @@ export function adoptSettings(site: Site, change: Partial<SiteSettings>): void {
 /** Lets a site know other types from now on, for as long as the program runs. */
 export function changeTypes(site: Site, registry: Registry): void {
   refuseUnknownFields(registry);
-  states.get(site)!.registry = registry;
+  states.get(site)!.replaceTypes(registry);
   site.ledger.invalidate();
 }

@@ -6,13 +6,14 @@ import { ApiClient, ApiProblem } from '../api/api-client';
 import { choiceIn, isTickedIn, numberIn, textIn } from '../shared/typed-event';
 import { FixedWords } from './fixed-words';
 import { Terms } from './terms';
+import { WordChoicesSetUp } from './word-choices';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 
 /** In which locales the site is read: what each is called, where it is read, whom it follows, and who reads it yet. */
 @Component({
   selector: 'almanac-locales-set-up',
-  imports: [FixedWords, Terms],
+  imports: [FixedWords, Terms, WordChoicesSetUp],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table class="panel">
@@ -195,6 +196,7 @@ import { SessionService } from '../state/session.service';
     </p>
     <almanac-fixed-words />
     <almanac-terms />
+    <almanac-word-choices />
   `,
   styles: `
     table {

@@ -9,6 +9,7 @@ import { timeZones } from '../shared/time-zones';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { ClosedPagesSetUp } from './closed-pages';
+import { StylesSetUp } from './styles-set-up';
 
 type Wanted = Required<Pick<SiteSettingsChange, 'name' | 'description' | 'zone' | 'publicAddress' | 'isIndexed' | 'opening'>>;
 type Who = 'anyone' | 'staff' | 'from';
@@ -16,7 +17,7 @@ type Who = 'anyone' | 'staff' | 'from';
 /** Name, clock and address of the site, who may see it, and what search engines are told. */
 @Component({
   selector: 'almanac-site-set-up',
-  imports: [FormsModule, MomentField, ClosedPagesSetUp],
+  imports: [FormsModule, MomentField, ClosedPagesSetUp, StylesSetUp],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (ngSubmit)="save()" class="panel">
@@ -139,6 +140,7 @@ type Who = 'anyone' | 'staff' | 'from';
       </fieldset>
     </form>
     <almanac-closed-pages />
+    <almanac-styles-set-up />
     @if (!mayChange) {
       <p class="notice-line">This is set by managers and administrators.</p>
     }

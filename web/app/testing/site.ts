@@ -41,6 +41,8 @@ const site: DeskSite = {
   siteWords: {},
   themeWords: {},
   behindAfterDays: 30,
+  styles: [],
+  wordChoices: {},
   terms: [{ term: 'reserve', note: '', words: { cy: 'gwarchodfa, warchodfa' } }],
   shippedWords: { en: { skip: 'Skip to the text', languages: 'Languages' }, cy: { skip: 'Neidio i’r testun' } },
   opening: { isOpen: true, opensAt: null },
