@@ -226,7 +226,7 @@ import { SessionService } from '../state/session.service';
       width: auto;
     }
     .name {
-      width: 170px;
+      width: 196px;
     }
     .direction {
       font-size: 12px;
@@ -235,10 +235,11 @@ import { SessionService } from '../state/session.service';
       width: 80px;
     }
     .place {
-      width: 150px;
+      width: 104px;
       display: inline-block;
     }
     .address {
+      white-space: nowrap;
       margin-inline-start: 8px;
       font-size: 12px;
     }

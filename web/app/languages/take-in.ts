@@ -111,6 +111,7 @@ const called: Readonly<Record<Outcome, string>> = {
     }
     table {
       width: 100%;
+      table-layout: fixed;
       border-collapse: collapse;
     }
     th,
@@ -128,8 +129,14 @@ const called: Readonly<Record<Outcome, string>> = {
       top: 0;
       background: var(--sheet);
     }
-    td:nth-child(2) {
-      width: 22%;
+    th:nth-child(1) {
+      width: 54px;
+    }
+    th:nth-child(2) {
+      width: 19%;
+    }
+    th:nth-child(5) {
+      width: 20%;
     }
     .detail {
       display: block;

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { Words, WordsField } from '@contract/languages';
-import { of } from 'rxjs';
+import { NEVER, of } from 'rxjs';
 import { make, Screen } from '../testing/site';
 import { WordsService } from './words.service';
 import { WordsWriter } from './words-writer';
@@ -48,6 +48,7 @@ describe('WordsWriter', () => {
       { id: 'join', locale: 'cy' },
       {
         readWords: () => of(words(part)),
+        readMemory: () => NEVER,
         readCoverage: () =>
           of({
             locales: ['en-GB', 'cy'],
