@@ -23,7 +23,7 @@ for (const row of await benchPlanned()) writeRow(row);
 for (const row of [...benchWorst(), ...benchWorstPlan()]) writeRow(row);
 for (const row of benchFirstLoad()) writeRow(row);
 for (const row of await benchArrange()) writeRow(row);
-for (const row of benchLanguages()) writeRow(row);
+for (const row of await benchLanguages()) writeRow(row);
 for (const row of await benchFiles()) writeRow(row);
 for (const row of await benchSoak()) writeRow(row);
 process.exit(0);

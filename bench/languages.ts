@@ -6,6 +6,14 @@ import type { PublicationEntry, Revision } from '@core/ledger/records';
 import { coverageOf } from '@core/locale/coverage';
 import { digestOf } from '@core/locale/digest';
 import { fieldState, withSources, writableFields } from '@core/locale/translation';
+import { Memory } from '@core/memory/memory';
+import { segmentsOf } from '@core/segments/segment';
+import { textOfParagraphs } from '@core/rich-text/document';
+import type { XliffFile } from '@core/xliff/document';
+import { XliffReader } from '@core/xliff/read';
+import { writeXliff } from '@core/xliff/write';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import { resolvePage } from '@core/placement/resolve';
 import { shippedTypes, withBlockType } from '@core/registry/registry';
 import { anyone } from '@core/rule/who';
@@ -21,8 +29,8 @@ const locales = Array.from(
 );
 
 /** Many locales: coverage of a large site, a record with many fields, a page at the end of a long chain. */
-export function benchLanguages(): readonly Row[] {
-  return [...coverage(), ...manyFields(), ...longChain()];
+export async function benchLanguages(): Promise<readonly Row[]> {
+  return [...coverage(), ...manyFields(), ...longChain(), ...(await exchange()), ...memory()];
 }
 
 // Every second page has words in every locale, a third of them behind.
@@ -145,4 +153,72 @@ function wordsOf(recordId: string, locale: string, value: unknown): Revision {
 
 function entryOf({ id, recordId, locale }: Revision, number: number): PublicationEntry {
   return plainEntry({ recordId, locale, revisionId: id, publicationId: `p${id}`, number });
+}
+
+// A thousand pages of five paragraphs go out and come back; what is held while more and more of them are sent.
+async function exchange(): Promise<readonly Row[]> {
+  const body = textOfParagraphs(...Array.from({ length: 5 }, (_, at) => `Paragraph ${at} of some length, as people write them on a page.`));
+  const files = function* (count: number): Generator<XliffFile> {
+    for (let at = 0; at < count; at += 1) {
+      const units = segmentsOf(body).map(({ key, pieces }) => ({ key, source: pieces, target: pieces }));
+      const field = { name: 'fields.body', label: 'Text', notes: [], state: 'final', isBehind: false, units } as const;
+      yield { recordId: `page-${at}`, title: `Page ${at}`, baseRevision: 'r', ownRevision: '', fields: [field] };
+    }
+  };
+  setFlagsFromString('--expose-gc');
+  const collect = runInNewContext('gc') as () => void;
+  const held = async (count: number): Promise<number> => {
+    let most = 0;
+    let at = 0;
+    const reader = new XliffReader(
+      () => undefined,
+      () => undefined,
+    );
+    for await (const piece of writeXliff('en-GB', 'cy', files(count))) {
+      reader.write(piece);
+      at += 1;
+      if (at % 250 !== 0) continue;
+      collect();
+      most = Math.max(most, process.memoryUsage().heapUsed);
+    }
+    reader.end();
+    return most;
+  };
+  const few = await held(1_000);
+  const started = performance.now();
+  const many = await held(8_000);
+  const each = (performance.now() - started) / 8;
+  return [
+    {
+      what: `heap while 8,000 pages go out and come back as XLIFF, against 1,000 (${each.toFixed(0)} ms per thousand)`,
+      ratio: many / few,
+      aim: 'at most',
+      bound: 1.1,
+    },
+  ];
+}
+
+function memory(): readonly Row[] {
+  const words = 'tide tern hide spit marsh open closed until morning winter path reserve'.split(' ');
+  const random = randomFrom(7);
+  const sentence = () => Array.from({ length: 12 }, () => words[Math.floor(random() * words.length)]!).join(' ');
+  const remembered = (count: number) =>
+    new Memory(Array.from({ length: count }, (_, at) => ({ source: sentence(), target: `said ${at}`, recordId: `r${at}` })));
+  const [few, many] = [remembered(1_000), remembered(50_000)];
+  const asked = sentence();
+  const [small, large] = [medianMilliseconds(20, () => few.find(asked, 3)), medianMilliseconds(20, () => many.find(asked, 3))];
+  return [
+    {
+      what: `finding what was written before among 50,000 sources of twelve common words, against 1,000 (${large.toFixed(1)} against ${small.toFixed(1)} ms)`,
+      ratio: large / small,
+      aim: 'at most',
+      bound: 25,
+    },
+  ];
+}
+
+// Park and Miller's generator: the same sentences each time.
+function randomFrom(seed: number): () => number {
+  let state = seed;
+  return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
 }

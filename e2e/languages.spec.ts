@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { test, expect } from './application';
 import { check, publish } from './steps';
@@ -70,6 +71,52 @@ test('a page in Welsh: title and address of its own, behind when the English mov
     expect(name.x).toBeGreaterThan(reader.viewportSize()!.width / 2);
     await expect(reader.getByRole('link', { name: 'This page can be read in English' })).toBeVisible();
     await check(reader, 'a page in Arabic');
+  });
+});
+
+test('words go out as XLIFF and come back, one of them overtaken', async ({ application, browser }) => {
+  test.setTimeout(120_000);
+  const page = await application.signIn(browser, 'tomos');
+  const manager = await application.signIn(browser, 'margit');
+  await page.goto('/almanac/languages?section=');
+  await page.getByRole('link', { name: 'Out and in' }).click();
+  await check(page, 'out and in');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /^Send out .* as XLIFF$/ }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('words-cy.xlf');
+  const sent = await readFile(await download.path(), 'utf8');
+  const put = (text: string, source: string, target: string) =>
+    text.replace(`<source>${source}</source>`, `<source>${source}</source><target>${target}</target>`);
+  const returned = put(put(sent, 'Hides at Tern Point', 'Cuddfannau Trwyn y Morwenoliaid'), 'Give a year', 'Rhoi blwyddyn');
+  expect(returned.match(/<target>(?:Cuddfannau|Rhoi)/g)?.length).toBe(2);
+
+  await test.step('meanwhile the English of one moves on', async () => {
+    await manager.goto('/almanac/pages?find=Give');
+    await manager.getByRole('link', { name: 'Give a year', exact: true }).first().click();
+    await manager.getByLabel('Title', { exact: true }).fill('Give a year or more');
+    await manager.getByRole('button', { name: 'Save…' }).click();
+    await publish(manager);
+  });
+
+  await test.step('the file is looked through, and the overtaken one is left until somebody says otherwise', async () => {
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'back.xlf', mimeType: 'application/xliff+xml', buffer: Buffer.from(returned) });
+    const report = page.getByRole('region', { name: 'What the file does' });
+    await expect(report).toContainText('1 new, 1 made from words that have moved on');
+    await check(page, 'what a file does');
+    await report.getByRole('checkbox').check();
+    await report.getByRole('button', { name: 'Take in 2 records' }).click();
+    await expect(page.getByText('2 records taken in. It is a draft')).toBeVisible();
+  });
+
+  await test.step('it is a proposal like any other, behind where the English moved on', async () => {
+    await page.goto('/almanac/languages?find=Give');
+    await cell(page, 'Give a year or more', 'Cymraeg').click();
+    await expect(page.getByRole('textbox', { name: 'Title Cymraeg' })).toHaveValue('Rhoi blwyddyn');
+    await expect(page.locator('ins')).toHaveText(/or more/);
   });
 });
 

@@ -85,32 +85,33 @@ function firstWords(site: Site, first: SiteLocale): readonly string[] {
   ];
 }
 
-/** How far every record of a kind is written in every locale. */
-export function coverageTable(site: Site, kind: string): CoverageTable {
+/** How far every record of a kind is written in every locale. Readers get their turn while it is worked out. */
+export async function coverageTable(site: Site, kind: string): Promise<CoverageTable> {
+  const rest = site.turns.begin();
   const locales = writtenLocales(site.settings.locales).map(each => each.tag);
   const snapshot = site.snapshots.at();
   const order = new Map(snapshot.pages.map((page, at) => [page.id, at]));
-  const rows = site.ledger
-    .recordsOf(kind)
-    .filter(({ id }) => isKept(site, id))
-    .map(({ id }) => {
-      const page = snapshot.pageById.get(id);
-      const value = bestValueOf(site, id) as { readonly type?: string };
-      return {
-        id,
-        title: titleOf(site, snapshot, kind, value),
-        type: value.type ?? '',
-        path: page?.address ?? '',
-        depth: page?.depth ?? 0,
-        section: page ? (page.facts.lineage.at(-2) ?? page.id) : '',
-        cells: coverageFor(site, id, kind, value, locales).map(cellOf),
-        ...lastChange(site, id),
-      };
-    })
-    .sort(
-      (a, b) => (order.get(a.id) ?? Infinity) - (order.get(b.id) ?? Infinity) || a.title.localeCompare(b.title, site.ledger.baseLocale),
-    );
-  return { locales, rows };
+  const rows: CoverageTable['rows'] = [];
+  for (const { id } of [...site.ledger.recordsOf(kind)]) {
+    await rest();
+    const value = bestValueOf(site, id) as { readonly type?: string } | null;
+    if (value === null || !isKept(site, id)) continue;
+    const page = snapshot.pageById.get(id);
+    rows.push({
+      id,
+      title: titleOf(site, snapshot, kind, value),
+      type: value.type ?? '',
+      path: page?.address ?? '',
+      depth: page?.depth ?? 0,
+      section: page ? (page.facts.lineage.at(-2) ?? page.id) : '',
+      cells: coverageFor(site, id, kind, value, locales).map(cellOf),
+      ...lastChange(site, id),
+    });
+  }
+  rows.sort(
+    (a, b) => (order.get(a.id) ?? Infinity) - (order.get(b.id) ?? Infinity) || a.title.localeCompare(b.title, site.ledger.baseLocale),
+  );
+  return { locales: [...locales], rows };
 }
 
 /** How far one record is written in every locale but the one in which it began; empty where nothing of it differs by locale. */
