@@ -142,7 +142,17 @@ function worstInsets(): Worst {
   ] as const) {
     const blocks = Array.from({ length: deep }, (_, index) => {
       const body = index + 1 < deep ? Array.from({ length: wide }, () => insetOf(id(index + 1))) : ['<p>x</p>'];
-      const block = { placementId: '', blockId: id(index), type: 'rich text', look: '', align: 'start', anchor: '', title: '', label: '' };
+      const block = {
+        placementId: '',
+        blockId: id(index),
+        type: 'rich text',
+        look: '',
+        ground: null,
+        align: 'start',
+        anchor: '',
+        title: '',
+        label: '',
+      };
       return [id(index), { ...block, fields: { body }, data: {}, isPageTitle: false, isSelfContained: false, language: null }] as const;
     });
     const page = {

@@ -7,6 +7,12 @@ export type Target =
   /** Takes the place of a whole region on pages that have it. */
   | { readonly kind: 'stand in'; readonly name: string };
 
+/** Names of the colours of a ground and of the words on it. */
+export interface OwnGround {
+  readonly ground: string;
+  readonly ink: string;
+}
+
 /** One block put at one spot, with a rule, a look and an order. */
 export interface PlacementValue {
   readonly version: 1;
@@ -19,6 +25,8 @@ export interface PlacementValue {
   readonly off: boolean;
   /** Name of a look of the theme; empty takes the theme's usual one. */
   readonly look: string;
+  /** Colours of the theme in place of those of its look; left out, it has none of its own. */
+  readonly ground?: OwnGround;
   readonly align: 'start' | 'centre' | 'end';
   readonly title: { readonly show: 'block' | 'own' | 'none'; readonly own: string };
   /** Fragment identifier for links; empty has none. */

@@ -6,7 +6,7 @@ import { writeFullMoment, type MomentStyle } from '../format/moment';
 import { insetIdsOf } from '../inset/inset';
 import { startOf } from '../listing/listing';
 import { standfirstOf } from '../page/page';
-import type { PlacementValue } from '../placement/placement';
+import type { OwnGround, PlacementValue } from '../placement/placement';
 import type { Resolution } from '../placement/resolve';
 import { UnknownType, type Registry } from '../registry/registry';
 import { compileWho, readerFactsIn } from '../rule/who';
@@ -15,6 +15,7 @@ import type { CompiledPlacement } from '../site/compiled-placement';
 import type { BlockNode, PageNode, SiteSnapshot } from '../site/snapshot';
 import type { Alternates } from '../locale/alternates';
 import { directionOf } from '../locale/locale-tag';
+import { colourNamed, type ThemeManifest } from '../theme/manifest';
 import type { Words } from '../theme/words';
 import { LinkOpener, type LinkContext } from './closed-links';
 
@@ -24,6 +25,8 @@ export interface BlockModel {
   readonly blockId: string;
   readonly type: string;
   readonly look: string;
+  /** The colours of its ground and words, as #rrggbb; null where its look has them. */
+  readonly ground: { readonly ground: string; readonly ink: string } | null;
   readonly align: string;
   readonly anchor: string;
   /** Empty when the placement shows none. */
@@ -184,7 +187,7 @@ function otherLanguage(snapshot: SiteSnapshot, record: { readonly id: string } |
 
 const noAlternates: Alternates = { list: [], validUntil: Infinity, dependsOn: [] };
 
-const insetPlacing: Pick<PlacementValue, 'title' | 'look' | 'align' | 'anchor'> = {
+const insetPlacing: Pick<PlacementValue, 'title' | 'look' | 'align' | 'anchor' | 'ground'> = {
   title: { show: 'block', own: '' },
   look: '',
   align: 'start',
@@ -226,7 +229,7 @@ function blockModel(
   const files = filesOf(snapshot);
   if (known && known.value === block.value && known.type === type && known.files === files) return known.built;
   // An inset is placed nowhere; the text that holds it says how it looks.
-  const { title, look, align, anchor } = placement?.value ?? insetPlacing;
+  const { title, look, align, anchor, ground } = placement?.value ?? insetPlacing;
   const opener = new LinkOpener(snapshot, context);
   const fields = openFields(type.fields, block.value.fields, opener);
   const part =
@@ -245,6 +248,7 @@ function blockModel(
     blockId: block.id,
     type: type.name,
     look,
+    ground: ground && !type.takesNoLook ? coloursOf(ground, snapshot.manifest) : null,
     align,
     anchor,
     title: type.hasNoTitle ? '' : shownTitle,
@@ -276,4 +280,10 @@ function keepLasting({ pageById }: SiteSnapshot, placement: CompiledPlacement, m
   const kept = lasting.get(pageById) ?? new WeakMap<CompiledPlacement, Lasting>();
   lasting.set(pageById, kept);
   kept.set(placement, made);
+}
+
+// A colour that the theme has no more leaves the look as it is.
+function coloursOf(own: OwnGround, manifest: ThemeManifest): BlockModel['ground'] {
+  const [ground, ink] = [colourNamed(manifest, own.ground), colourNamed(manifest, own.ink)];
+  return ground && ink ? { ground: ground.value, ink: ink.value } : null;
 }

@@ -7,6 +7,13 @@ export interface RegionDefinition {
   readonly help: string;
 }
 
+/** A colour that a theme offers. */
+export interface ColourDefinition {
+  readonly name: string;
+  readonly label: string;
+  readonly value: string;
+}
+
 /** What a region may hold. Whatever is left out is not limited. */
 export interface RegionLimits {
   /** Names of the block types that may be placed there. */
@@ -44,6 +51,8 @@ export interface ThemeManifest {
   /** Names of all regions and insertion points in the order in which a page is read. */
   readonly readingOrder: readonly string[];
   readonly looks: readonly RegionDefinition[];
+  /** Colours that a placement may take for its ground and its words, as #rrggbb. */
+  readonly colours?: readonly ColourDefinition[];
   /** Dressings of whole pages, besides the one that the theme has without any. */
   readonly styles?: readonly RegionDefinition[];
   readonly layouts: readonly LayoutDefinition[];
@@ -53,6 +62,11 @@ export interface ThemeManifest {
   readonly pictures?: PictureForms;
   /** Widths, in CSS pixels, at which the theme is looked at. */
   readonly widths: { readonly phone: number; readonly tablet: number; readonly desk: number };
+}
+
+/** A colour of the theme by its name. */
+export function colourNamed(manifest: ThemeManifest, name: string): ColourDefinition | undefined {
+  return manifest.colours?.find(each => each.name === name);
 }
 
 /** Whether pages of the layout have the region. Layouts the theme lacks have none. */

@@ -32,7 +32,7 @@ describe('every style of the theme', () => {
   const { styles } = JSON.parse(readFileSync('themes/shore/manifest.json', 'utf8')) as { styles: { name: string }[] };
   const pairs = [
     ...['page-ink', 'page-quiet', 'link-ink', 'site-name-ink'].map(ink => [ink, 'page-ground']),
-    ...['glass-ground', 'sand-ground'].flatMap(ground => ['page-ink', 'link-ink'].map(ink => [ink, ground])),
+    ...['glass-ground', 'sand-ground', 'card-ground'].flatMap(ground => ['page-ink', 'link-ink'].map(ink => [ink, ground])),
     ...['sea', 'calm', 'caution', 'danger'].map(tone => [`${tone}-ink`, `${tone}-ground`]),
   ] as [string, string][];
   for (const name of ['', ...styles.map(each => each.name)])

@@ -305,6 +305,21 @@ describe('assembling over the API', () => {
     });
   });
 
+  it('gives a placement a ground of its own, unless its words could not be read on it', async () => {
+    const [block, placement] = [uuid(), uuid()];
+    const on = (ground: object) =>
+      publish('A ground', [
+        added('block', block, sampleBlock({ type: 'rich text', title: 'Grounded', fields: { body: textOfParagraphs('On thrift.') } })),
+        added('placement', placement, { ...samplePlacement(block, test.pageId('/about')), ground }),
+      ]);
+    const dim = await on({ ground: 'thrift', ink: 'sand' });
+    expect(pointers(dim)).toEqual(['/changes/1/value/ground/ink']);
+    expect(dim.json.errors[0].detail).toMatch(/^Words in sand on thrift have 1\.\d : 1; they need 4\.5 : 1/);
+    expect(pointers(await on({ ground: 'neon', ink: 'slate' }))).toEqual(['/changes/1/value/ground/ground']);
+    expect((await on({ ground: 'thrift', ink: 'slate' })).status).toBe(200);
+    expect((await administrator.get('/about')).text).toMatch(/data-ground style="--own-ground: #f3d9de; --own-ink: #14252b"/);
+  });
+
   it('asks somebody who may, when a placement reaches beyond a person’s sections', async () => {
     const saskia = await test.client('saskia');
     const within = sampleEdition(test.pageId('/visit'));

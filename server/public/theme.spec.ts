@@ -8,6 +8,7 @@ const block = {
   placementId: 'p',
   blockId: 'b',
   look: '',
+  ground: null,
   align: 'start',
   anchor: '',
   title: '',

@@ -2,7 +2,8 @@ import type { FieldFault } from '../../fields/field';
 import { listOf } from '../../format/moment';
 import type { PlacementValue } from '../../placement/placement';
 import { pagesReached } from '../../reach/reach';
-import { labelOfTarget, limitsOf } from '../../theme/manifest';
+import { contrastOf, contrastWords, leastContrast } from '../../theme/contrast';
+import { colourNamed, labelOfTarget, limitsOf } from '../../theme/manifest';
 import type { KindSite } from '../kind';
 import { ruleFaults } from '../rule-faults';
 
@@ -17,8 +18,24 @@ export function placementFaults(value: PlacementValue, site: KindSite): readonly
   }
   if (value.look !== '' && !manifest.looks.some(each => each.name === value.look))
     faults.push({ pointer: '/look', detail: 'The theme has no such look.' });
+  faults.push(...groundFaults(value, site));
   if (!site.hasRecord(value.blockId, 'block')) faults.push({ pointer: '/blockId', detail: 'That block is gone.' });
   return [...faults, ...ruleFaults(value.rule, site, '/rule'), ...typeFaults(value, site)];
+}
+
+// Words must be readable on the ground that they are given.
+function groundFaults({ ground: own }: PlacementValue, { snapshot: { manifest } }: KindSite): readonly FieldFault[] {
+  if (!own) return [];
+  const [ground, ink] = [colourNamed(manifest, own.ground), colourNamed(manifest, own.ink)];
+  if (!ground || !ink) return [{ pointer: ground ? '/ground/ink' : '/ground/ground', detail: 'The theme has no such colour.' }];
+  const contrast = contrastOf(ground.value, ink.value);
+  if (contrast >= leastContrast) return [];
+  return [
+    {
+      pointer: '/ground/ink',
+      detail: `Words in ${ink.label.toLowerCase()} on ${ground.label.toLowerCase()} have ${contrastWords(contrast)}; they need ${leastContrast} : 1 to be read.`,
+    },
+  ];
 }
 
 // A region may be kept for some types of block, on every layout or on some.

@@ -1,11 +1,11 @@
-import type { PlacementValue, Target } from '../../placement/placement';
+import type { OwnGround, PlacementValue, Target } from '../../placement/placement';
 import { pagesWith, placedAt } from '../../plan/presence';
 import { emptySet } from '../../reach/bit-set';
 import { pagesReached } from '../../reach/reach';
 import { referencesInRule } from '../../rule/references';
 import { ruleSentence, whereSummary } from '../../rule/sentence';
 import type { Rule } from '../../rule/rule';
-import { labelOfTarget } from '../../theme/manifest';
+import { colourNamed, labelOfTarget } from '../../theme/manifest';
 import type { Kind, KindContext } from '../kind';
 import { placementEffect } from './effect';
 import { placementFaults } from './faults';
@@ -34,6 +34,11 @@ export const placement: Kind<PlacementValue> = {
     },
     off: { label: 'Switched off' },
     look: { label: 'Look', isProse: true },
+    ground: {
+      label: 'Ground',
+      describe: ({ ground, ink }: OwnGround, { snapshot }) =>
+        `${colourNamed(snapshot.manifest, ground)?.label ?? ground} with words in ${(colourNamed(snapshot.manifest, ink)?.label ?? ink).toLowerCase()}`,
+    },
     align: { label: 'Alignment', isGiven: true, isProse: true },
     title: {
       label: 'Title',

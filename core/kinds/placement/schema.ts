@@ -14,6 +14,7 @@ export function placementSchema(z: Zod) {
       rule: ruleSchemas(z).rule,
       off: z.boolean(),
       look: textSchema(z, 60, false, 'one line'),
+      ground: z.strictObject({ ground: textSchema(z, 60, true, 'one line'), ink: textSchema(z, 60, true, 'one line') }).optional(),
       align: z.enum(['start', 'centre', 'end']),
       title: z.strictObject({ show: z.enum(['block', 'own', 'none']), own: textSchema(z, 200, false, 'one line') }),
       anchor: z

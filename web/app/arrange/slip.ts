@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import type { Effect, OrderRow, PageRow, View } from '@contract/messages';
 import { writtenLocales } from '@core/locale/site-locale';
 import type { PlacementValue, Target } from '@core/placement/placement';
+import { contrastOf, contrastWords, leastContrast } from '@core/theme/contrast';
 import { labelOfTarget } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { FocusInside } from '../shared/focus-inside';
@@ -72,8 +73,28 @@ export type SlipWish =
             <option value="" [selected]="row().value.look === ''">plainly</option>
             @for (look of looks; track look.name) {
               <option [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label.toLowerCase() }}</option>
+            }
+          </select>
+          on
+          <select class="word" aria-label="Ground" [disabled]="!mayChange()" (change)="takeGround(textIn($event))">
+            <option value="" [selected]="!row().value.ground">
+              {{ row().value.look === '' ? 'no ground of its own' : 'its usual ground' }}
+            </option>
+            @for (colour of colours; track colour.name) {
+              <option [value]="colour.name" [selected]="row().value.ground?.ground === colour.name">
+                {{ colour.label.toLowerCase() }}
+              </option>
             }</select
-          >,
+          >{{ row().value.ground ? '' : ',' }}
+          @if (row().value.ground; as own) {
+            with words in
+            <select class="word" aria-label="Colour of the words" [disabled]="!mayChange()" (change)="takeInk(textIn($event))">
+              @for (each of inks(); track each.name) {
+                <option [value]="each.name" [selected]="own.ink === each.name">{{ each.label.toLowerCase() }}, {{ each.contrast }}</option>
+              }
+            </select>
+            <span class="swatch" aria-hidden="true" [style.background]="valueOf(own.ground)" [style.color]="valueOf(own.ink)">Aa</span>,
+          }
         }
         @if (!type()?.hasNoTitle) {
           <select class="word" aria-label="Title shown" [disabled]="!mayChange()" (change)="titleShow(choiceIn($event))">
@@ -223,6 +244,12 @@ export type SlipWish =
       resize: none;
       field-sizing: content;
     }
+    .swatch {
+      font-size: 12px;
+      padding: 1px 6px;
+      border-radius: 3px;
+      border: 1px solid var(--hair);
+    }
     .anchor {
       width: 80px;
       font: inherit;
@@ -258,6 +285,36 @@ export class Slip {
   readonly placeChange = output<number>();
   readonly wish = output<SlipWish>();
   protected readonly looks = this.#site.theme.looks;
+  protected readonly colours = this.#site.theme.colours ?? [];
+  /** The colours in which words can be read on its ground, the best first, and the one that it has. */
+  protected readonly inks = computed(() => {
+    const own = this.row().value.ground;
+    const ground = own && this.valueOf(own.ground);
+    if (!ground) return [];
+    return this.colours
+      .map(each => ({ ...each, ratio: contrastOf(each.value, ground), contrast: contrastWords(contrastOf(each.value, ground)) }))
+      .filter(each => each.ratio >= leastContrast || each.name === own.ink)
+      .sort((a, b) => b.ratio - a.ratio);
+  });
+
+  protected valueOf(colour: string): string {
+    return this.colours.find(each => each.name === colour)?.value ?? '';
+  }
+
+  /** Another ground keeps its words where they can still be read, and takes the best there are where not. */
+  protected takeGround(ground: string): void {
+    if (ground === '') return this.valueChange.emit({ ground: undefined });
+    const value = this.valueOf(ground);
+    const readable = this.colours.filter(each => contrastOf(each.value, value) >= leastContrast);
+    const kept = readable.find(each => each.name === this.row().value.ground?.ink);
+    const best = readable.reduce((a, b) => (contrastOf(b.value, value) > contrastOf(a.value, value) ? b : a), readable[0]!);
+    this.valueChange.emit({ ground: { ground, ink: (kept ?? best).name } });
+  }
+
+  protected takeInk(ink: string): void {
+    this.valueChange.emit({ ground: { ...this.row().value.ground!, ink } });
+  }
+
   /** Languages in which its own title may be said otherwise. */
   protected readonly others = writtenLocales(this.#site.locales).slice(1);
   /** What it takes from its placement; unknown for a block that is gone. */

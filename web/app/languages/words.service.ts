@@ -255,9 +255,9 @@ export class WordsService {
   }
 
   #moved(edition: EditionDetail): void {
-    const { text, next, undoes } = saySaved(edition, this.#session.style);
+    const { text, next, undoes, made } = saySaved(edition, this.#session.style);
     this.#again('');
-    this.#messages.done(text, next, undoes);
+    this.#messages.done(text, next, undoes, made);
   }
 
   #again(text: string): void {

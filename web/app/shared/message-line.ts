@@ -18,6 +18,23 @@ import { MessageService } from '../state/message.service';
           @if (message.undoes; as edition) {
             <button class="btn-word" (click)="undo(edition)">Undo what was published…</button>
           }
+          @if (message.made; as made) {
+            @if (made.length > 0) {
+              <details>
+                <summary>What was made: {{ made.length }}</summary>
+                <ul>
+                  @for (each of made.slice(0, mostListed); track $index) {
+                    <li>
+                      <a [routerLink]="each.link" [queryParams]="each.query">{{ each.label }}</a>
+                    </li>
+                  }
+                  @if (made.length > mostListed) {
+                    <li class="quiet">and {{ made.length - mostListed }} others</li>
+                  }
+                </ul>
+              </details>
+            }
+          }
           <span class="grow"></span>
           <button class="btn-word" (click)="messages.clear()">Close</button>
         </div>
@@ -38,6 +55,28 @@ import { MessageService } from '../state/message.service';
       background: var(--ember-wash);
       color: #8f2d1b;
     }
+    details {
+      position: relative;
+    }
+    summary {
+      font-weight: 600;
+    }
+    ul {
+      position: absolute;
+      z-index: 30;
+      top: 100%;
+      inset-inline-start: 0;
+      min-width: 260px;
+      max-height: 60vh;
+      overflow: auto;
+      margin: 4px 0 0;
+      padding: 8px 14px;
+      list-style: none;
+      background: var(--sheet);
+      border: 1px solid var(--hair);
+      border-radius: 4px;
+      box-shadow: 0 6px 18px #0002;
+    }
     a {
       font-weight: 600;
     }
@@ -45,6 +84,8 @@ import { MessageService } from '../state/message.service';
 })
 export class MessageLine {
   protected readonly messages = inject(MessageService);
+  /** How many of what was made are listed; the review has them all. */
+  protected readonly mostListed = 100;
   readonly #injector = inject(Injector);
 
   // Loaded when it is first asked for: the first screen is there sooner without it.

@@ -11,6 +11,7 @@ const edition = (part: Partial<EditionDetail>) =>
     publishedFrom: style.now,
     lookAt: null,
     reviewers: [],
+    changes: [],
     ...part,
   }) as EditionDetail;
 
@@ -31,5 +32,16 @@ describe('saySaved', () => {
     ],
     ['what is only kept', { stage: 'draft' }, '“Lamps, taken off” is kept as a draft. Nothing has changed for readers.'],
   ];
+  it('lists what was made where it is more than one, each leading to where it is worked on', () => {
+    const change = (recordId: string, kind: string) => ({ recordId, kind, title: recordId }) as EditionDetail['changes'][number];
+    const changes = [change('notice', 'block'), change('placed', 'placement')];
+    const { made } = saySaved(edition({ changes, lookAt: 'visit' }), style);
+    expect(made).toEqual([
+      { label: 'notice', link: ['/blocks', 'notice'], query: {} },
+      { label: 'placed', link: ['/arrange'], query: { page: 'visit', sel: 'placed' } },
+    ]);
+    expect(saySaved(edition({ changes: changes.slice(1) }), style).made).toEqual([]);
+  });
+
   for (const [what, part, text] of rows) it(`says ${what}`, () => expect(saySaved(edition(part), style).text).toBe(text));
 });

@@ -1,9 +1,22 @@
 import type { EditionDetail } from '@contract/messages';
 import { listOf, writeMoment, type MomentStyle } from '@core/format/moment';
+import { placesOf } from '../kinds/index';
 import type { Message } from '../state/message.service';
 
 /** What was saved, what readers now have, what waits and for whom, and the likely next step. */
 export function saySaved(edition: EditionDetail, style: MomentStyle): Omit<Message, 'kind'> {
+  return { ...sayWhat(edition, style), made: edition.changes.length > 1 ? madeIn(edition) : [] };
+}
+
+// Each thing that was made, leading to where it is worked on.
+function madeIn({ changes, lookAt }: EditionDetail): NonNullable<Message['made']> {
+  return changes.map(({ recordId, kind, title }) => {
+    const { link, query } = placesOf(kind).foundAt({ id: recordId, kind, title, detail: '', pageId: lookAt });
+    return { label: title, link, query };
+  });
+}
+
+function sayWhat(edition: EditionDetail, style: MomentStyle): Omit<Message, 'kind'> {
   const toIt: Message['next'] = { label: 'Look at it', link: ['/reviews', edition.id] };
   switch (edition.stage) {
     case 'approved': {

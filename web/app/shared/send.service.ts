@@ -32,8 +32,8 @@ export class SendService {
       return false;
     }
     this.#working.clear();
-    const { text, next, undoes } = saySaved(edition, this.#session.style);
-    this.#messages.done(text, next, undoes);
+    const { text, next, undoes, made } = saySaved(edition, this.#session.style);
+    this.#messages.done(text, next, undoes, made);
     return true;
   }
 

@@ -7,6 +7,12 @@ export interface Message {
   readonly text: string;
   /** The edition that can be undone. */
   readonly undoes?: string;
+  /** What was made, where it was more than one. */
+  readonly made?: readonly {
+    readonly label: string;
+    readonly link: readonly string[];
+    readonly query?: Readonly<Record<string, string | null | undefined>>;
+  }[];
   readonly next?: { readonly label: string; readonly link: readonly string[]; readonly query?: Readonly<Record<string, string>> };
 }
 
@@ -16,8 +22,8 @@ export class MessageService {
   readonly #message = signal<Message | null>(null);
   readonly message = this.#message.asReadonly();
 
-  done(text: string, next?: Message['next'], undoes?: string): void {
-    this.#message.set({ kind: 'done', text, next, undoes });
+  done(text: string, next?: Message['next'], undoes?: string, made?: Message['made']): void {
+    this.#message.set({ kind: 'done', text, next, undoes, made });
   }
 
   /** Says something that should be known before going on. */

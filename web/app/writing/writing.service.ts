@@ -296,8 +296,8 @@ export class WritingService<Value extends { readonly title: string }> {
     this.isBusy.set(false);
     this.#drop();
     this.#pages.refresh();
-    const { text, next, undoes } = saySaved(edition, this.#session.style);
-    this.#messages.done(text, next, undoes);
+    const { text, next, undoes, made } = saySaved(edition, this.#session.style);
+    this.#messages.done(text, next, undoes, made);
     if (this.isNew()) void this.#router.navigate([placesOf(this.#kind).writer, this.#id]);
     else this.open(this.#kind, this.#id);
   }
