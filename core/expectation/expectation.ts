@@ -17,6 +17,8 @@ export interface ExpectationValue {
   readonly where: RuleTree<WhereTest>;
   readonly who: RuleTree<WhoTest>;
   readonly when: RuleTree<WhenTest>;
+  /** Tag of the locale in which it is expected; left out, the first of the site. */
+  readonly locale?: string;
   /** Why it is expected, in words. */
   readonly reason: string;
 }

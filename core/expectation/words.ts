@@ -15,7 +15,7 @@ export interface ExpectationNames extends ExplanationNames {
 /** A stretch of the sentence; those with `edits` are controls for that part. */
 export interface ExpectationPart {
   readonly text: string;
-  readonly edits: 'subject' | 'claim' | 'where' | 'who' | 'when' | null;
+  readonly edits: 'subject' | 'claim' | 'where' | 'who' | 'when' | 'locale' | null;
 }
 
 /** An expectation as a sentence: "“Crossing times” shows on Visit and all beneath, to anyone." */
@@ -26,6 +26,12 @@ export function expectationSentence(value: ExpectationValue, names: ExpectationN
     { text: claimWords(value), edits: 'claim' },
     { text: ' on ', edits: null },
     { text: whereSummary(value.where, names, null), edits: 'where' },
+    ...(value.locale
+      ? [
+          { text: ' in ', edits: null },
+          { text: names.locale(value.locale), edits: 'locale' as const },
+        ]
+      : []),
     { text: ', to ', edits: null },
     { text: whoPhrase(value.who, names), edits: 'who' },
     { text: ', ', edits: null },
@@ -47,7 +53,8 @@ export function breachWords(value: ExpectationValue, breach: Breach, names: Expe
       : `on ${countOf(breach.pages.length, 'page')}`;
   const from = breach.from <= style.now ? 'now' : `from ${writeMoment(breach.from, style)}`;
   const until = breach.until === null ? '' : ` until ${writeEnd(breach.until, style)}`;
-  return `${what} ${where}, to ${readerWords(breach.reader, names)}, ${from}${until}.`;
+  const language = value.locale ? ` in ${names.locale(value.locale)}` : '';
+  return `${what} ${where}${language}, to ${readerWords(breach.reader, names)}, ${from}${until}.`;
 }
 
 /** A class of readers in words. */

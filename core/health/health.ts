@@ -77,8 +77,12 @@ export class HealthCheck {
     }
   }
 
-  /** The same step by step, so that whoever runs it can rest in between. @param locales - all locales of the site */
-  *steps(plan: SitePlan, locales: readonly string[]): Generator<void, Health> {
+  /**
+   * The same step by step, so that whoever runs it can rest in between.
+   * @param locales - all locales of the site
+   * @param planIn - the plan of another locale, for what is expected there; left out, what is expected there is looked for here
+   */
+  *steps(plan: SitePlan, locales: readonly string[], planIn: (locale: string) => SitePlan = () => plan): Generator<void, Health> {
     this.#computed = 0;
     const findings: Finding[] = [];
     let isPartial = plan.isPartial;
@@ -109,7 +113,7 @@ export class HealthCheck {
     findings.push(...insetFindings(plan), ...unseenBlocks(plan, shows).filter(each => !told.has(each.recordId)));
     for (const [id, expectation] of plan.expectations) {
       yield;
-      const outcome = this.expectation(id, expectation, plan);
+      const outcome = this.expectation(id, expectation, expectation.locale ? planIn(expectation.locale) : plan);
       isPartial ||= outcome.isPartial;
       const breach = outcome.breaches[0];
       if (breach)

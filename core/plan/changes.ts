@@ -52,8 +52,8 @@ export function changesWithin(ledger: Ledger, span: Interval): readonly PlannedC
  * rules it follows included, as they are in force then.
  */
 export function openTimeOfPlacement(ledger: Ledger, recordId: string, span: Interval): readonly Interval[] {
-  const sharedOf = (id: string) => stretchesWithin<SharedRuleValue>(ledger, id, ledger.localeOf(id), span);
-  const open = stretchesWithin<PlacementValue>(ledger, recordId, ledger.localeOf(recordId), span)
+  const sharedOf = (id: string) => stretchesWithin<SharedRuleValue>(ledger, id, [ledger.localeOf(id)], span);
+  const open = stretchesWithin<PlacementValue>(ledger, recordId, [ledger.localeOf(recordId)], span)
     .filter(each => !each.value.off)
     .flatMap(each => placedSpans(each, sharedOf))
     .filter(each => each.missing === null && sharesTime(each, span))

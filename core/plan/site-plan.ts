@@ -54,6 +54,8 @@ export interface SitePlan {
 /** What a plan is made of. */
 export interface PlanOptions {
   readonly locale: string;
+  /** The locales along which words are looked for, the nearest first; left out, that one alone. */
+  readonly chain?: readonly string[];
   readonly manifest: ThemeManifest;
   /** The facts of service pages. */
   readonly services: readonly PageFacts[];
@@ -62,7 +64,7 @@ export interface PlanOptions {
 /** What a ledger has in force over a span of time, record by record. */
 interface Gathered {
   readonly span: Interval;
-  readonly locale: string;
+  readonly chain: readonly string[];
   readonly pages: ReadonlyMap<string, readonly PageWay[]>;
   readonly blocks: ReadonlyMap<string, readonly BlockSpan[]>;
   readonly sharedRules: ReadonlyMap<string, readonly Stretch<SharedRuleValue>[]>;
@@ -80,8 +82,8 @@ const margin = 16 * 86_400_000;
 const keptGathered = new WeakMap<Ledger, { readonly version: number; readonly gathered: Gathered }[]>();
 
 /** Gathers what a ledger has in force over a span of time, as known with all that is recorded. */
-export function planWithin(ledger: Ledger, span: Interval, { locale, manifest, services }: PlanOptions): SitePlan {
-  const { pages, placements, blocks, expectations, firstTurn } = gatheredOver(ledger, span, locale);
+export function planWithin(ledger: Ledger, span: Interval, { locale, chain = [locale], manifest, services }: PlanOptions): SitePlan {
+  const { pages, placements, blocks, expectations, firstTurn } = gatheredOver(ledger, span, chain);
   const tree = keptPageSpans(ledger, pages, span, locale, services);
   return {
     span: { from: span.from, until: Math.min(span.until, tree.until) },
@@ -98,13 +100,13 @@ export function planWithin(ledger: Ledger, span: Interval, { locale, manifest, s
 }
 
 // A ledger that would be is made from one that is: what was gathered of that is the start.
-function gatheredOver(ledger: Ledger, span: Interval, locale: string): Gathered {
+function gatheredOver(ledger: Ledger, span: Interval, chain: readonly string[]): Gathered {
   const { origin } = ledger;
   const kept = keptGathered.get(origin) ?? [];
   keptGathered.set(origin, kept);
   for (const { version, gathered } of kept) {
     const isFit =
-      gathered.locale === locale &&
+      gathered.chain.join() === chain.join() &&
       span.from >= gathered.span.from &&
       span.from < gathered.firstTurn &&
       span.until <= gathered.span.until &&
@@ -115,22 +117,26 @@ function gatheredOver(ledger: Ledger, span: Interval, locale: string): Gathered 
     if (ledger === origin && next !== gathered) keep(kept, origin, next);
     return next;
   }
-  const gathered = gather(ledger, { from: span.from, until: span.until + margin }, locale);
+  const gathered = gather(ledger, { from: span.from, until: span.until + margin }, chain);
   if (ledger === origin) keep(kept, origin, gathered);
   return gathered;
 }
 
-/** How many are kept: the year ahead, and all that is ahead. */
+/** How many are kept of the first locale: the year ahead, and all that is ahead. */
 const mostGathered = 2;
 
+/** Of how many other locales. */
+const mostInLocales = 6;
+
 function keep(kept: { version: number; gathered: Gathered }[], ledger: Ledger, gathered: Gathered): void {
-  const isOther = (each: { gathered: Gathered }) => (each.gathered.span.until === Infinity) !== (gathered.span.until === Infinity);
+  const isOther = (each: { gathered: Gathered }) =>
+    (each.gathered.span.until === Infinity) !== (gathered.span.until === Infinity) || each.gathered.chain.join() !== gathered.chain.join();
   const others = kept.filter(isOther);
   kept.length = 0;
-  kept.push({ version: ledger.publishedVersion, gathered }, ...others.slice(0, mostGathered - 1));
+  kept.push({ version: ledger.publishedVersion, gathered }, ...others.slice(0, mostGathered - 1 + mostInLocales));
 }
 
-function gather(ledger: Ledger, span: Interval, locale: string): Gathered {
+function gather(ledger: Ledger, span: Interval, chain: readonly string[]): Gathered {
   const written = new Map<string, readonly Stretch<PageValue>[]>();
   const blocks = new Map<string, readonly BlockSpan[]>();
   const sharedRules = new Map<string, readonly Stretch<SharedRuleValue>[]>();
@@ -138,8 +144,8 @@ function gather(ledger: Ledger, span: Interval, locale: string): Gathered {
   const placed: Stretch<PlacementValue>[] = [];
   let firstTurn = Infinity;
   for (const { id, kind } of ledger.records.values()) {
-    firstTurn = Math.min(firstTurn, nextTurnOf(ledger, id, locale, span.from));
-    const stretches = stretchesWithin<unknown>(ledger, id, locale, span);
+    firstTurn = Math.min(firstTurn, nextTurnOf(ledger, id, chain, span.from));
+    const stretches = stretchesWithin<unknown>(ledger, id, chain, span);
     if (stretches.length === 0) continue;
     if (kind === 'page') written.set(id, stretches as readonly Stretch<PageValue>[]);
     else if (kind === 'block') blocks.set(id, blockSpans(stretches as readonly Stretch<BlockValue>[]));
@@ -151,14 +157,14 @@ function gather(ledger: Ledger, span: Interval, locale: string): Gathered {
   const placements = placed.flatMap(each => placedSpans(each, id => sharedRules.get(id) ?? [])).sort(byOrder);
   const fields = fieldsAskedIn(placements, expectations);
   const pages = new Map([...written].map(([id, stretches]) => [id, waysOf(stretches, fields)]));
-  return { span, locale, pages, blocks, sharedRules, expectations, placements, firstTurn, fields };
+  return { span, chain, pages, blocks, sharedRules, expectations, placements, firstTurn, fields };
 }
 
 /** The same for some records that were published since; kinds that none of them is of are shared. */
 function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<string>, from: Instant): Gathered {
-  const { span, locale } = before;
+  const { span, chain } = before;
   const ids = (kind: RecordKind) => [...published].filter(id => ledger.records.get(id)?.kind === kind);
-  const stretchesOf = <Value>(id: string) => stretchesWithin<Value>(ledger, id, locale, { from, until: span.until });
+  const stretchesOf = <Value>(id: string) => stretchesWithin<Value>(ledger, id, chain, { from, until: span.until });
   const anew = <Value>(kind: RecordKind, known: ReadonlyMap<string, Value>, valueOf: (id: string) => Value | undefined) => {
     if (ids(kind).length === 0) return known;
     const copy = new Map(known);
@@ -190,7 +196,7 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
     placements.filter(each => published.has(each.id)),
     expectations,
   );
-  if (fields.some(field => !before.fields.includes(field))) return gather(ledger, { from, until: span.until }, locale);
+  if (fields.some(field => !before.fields.includes(field))) return gather(ledger, { from, until: span.until }, chain);
   return {
     ...before,
     span: { from, until: span.until },
@@ -201,7 +207,7 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
     }),
     expectations,
     placements,
-    firstTurn: [...published].reduce((first, id) => Math.min(first, nextTurnOf(ledger, id, locale, from)), before.firstTurn),
+    firstTurn: [...published].reduce((first, id) => Math.min(first, nextTurnOf(ledger, id, chain, from)), before.firstTurn),
   };
 }
 
@@ -209,9 +215,9 @@ function fieldsAskedIn(placements: readonly PlacedSpan[], expectations: Readonly
   return fieldsAskedFor([...placements.map(each => each.rule.where), ...[...expectations.values()].map(each => each.where)]);
 }
 
-function nextTurnOf(ledger: Ledger, id: string, locale: string, from: Instant): Instant {
-  const turns = ledger.localeOf(id) === locale ? [locale] : [ledger.localeOf(id), locale];
-  return Math.min(...turns.map(each => ledger.outlookOf(id, each).boundaries.find(at => at > from) ?? Infinity));
+function nextTurnOf(ledger: Ledger, id: string, chain: readonly string[], from: Instant): Instant {
+  const turns = new Set([ledger.localeOf(id), ...chain]);
+  return Math.min(...[...turns].map(each => ledger.outlookOf(id, each).boundaries.find(at => at > from) ?? Infinity));
 }
 
 function byOrder(a: PlacedSpan, b: PlacedSpan): number {

@@ -1,5 +1,5 @@
 import type { Ledger } from '../ledger/ledger';
-import { readAt } from '../locale/reading';
+import { decidingLocales, readAt } from '../locale/reading';
 import type { LiveStretch } from '../ledger/stretches';
 import type { Interval } from '../schedule/interval';
 
@@ -11,9 +11,14 @@ export interface Stretch<Value> extends Interval {
 
 const made = new WeakMap<LiveStretch, Stretch<unknown>>();
 
-/** The stretches of a record that share time with a span, in order; the same object each time for the same stretch. */
-export function stretchesWithin<Value>(ledger: Ledger, id: string, locale: string, span: Interval): readonly Stretch<Value>[] {
-  if (ledger.localeOf(id) !== locale) return stretchesRead(ledger, id, locale, span);
+/**
+ * The stretches of a record that share time with a span, as it is read along a chain of locales, in order; the same object
+ * each time for the same stretch where nothing but the locale in which it began decides.
+ * @param chain - the nearest locale first
+ */
+export function stretchesWithin<Value>(ledger: Ledger, id: string, chain: readonly string[], span: Interval): readonly Stretch<Value>[] {
+  const own = ledger.localeOf(id);
+  if (!chain.includes(own) || decidingLocales(ledger, id, own, chain).length > 0) return stretchesRead(ledger, id, chain, span);
   const found: Stretch<Value>[] = [];
   for (const live of ledger.outlookOf(id).stretches) {
     if (live.until <= span.from || live.from >= span.until) continue;
@@ -27,13 +32,13 @@ export function stretchesWithin<Value>(ledger: Ledger, id: string, locale: strin
   return found;
 }
 
-// One that began in another locale is there while it has words of its own in this one.
-function stretchesRead<Value>(ledger: Ledger, id: string, locale: string, span: Interval): readonly Stretch<Value>[] {
-  if (ledger.entriesOf(id, locale).length === 0) return [];
+// One that began in a locale beyond the chain is there while it has words of its own within it.
+function stretchesRead<Value>(ledger: Ledger, id: string, chain: readonly string[], span: Interval): readonly Stretch<Value>[] {
+  if (chain.every(locale => ledger.entriesOf(id, locale).length === 0)) return [];
   const found: Stretch<Value>[] = [];
   let from = -Infinity;
   while (from < span.until) {
-    const { value, until } = readAt(ledger, id, [locale], from, Infinity);
+    const { value, until } = readAt(ledger, id, chain, from, Infinity);
     const last = found.at(-1);
     if (value !== null && last?.until === from && last.value === value) found[found.length - 1] = { ...last, until };
     else if (value !== null && until > span.from) found.push({ id, from, until, value: value as Value });

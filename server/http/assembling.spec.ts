@@ -125,6 +125,40 @@ describe('assembling over the API', () => {
       expect(back.status).toBe(200);
     });
 
+    it('are kept or broken as the site is read in the language that they speak of', async () => {
+      const value: ExpectationValue = {
+        version: 1,
+        subject: { kind: 'blocks', blockIds: [crossing()] },
+        claim: 'shows',
+        count: 0,
+        where: { any: [{ test: 'page', page: test.pageId('/visit/tern-point') }] },
+        who: {},
+        when: {},
+        locale: 'cy',
+        reason: '',
+      };
+      const id = uuid();
+      expect(pointers(await publish('x', [added('expectation', id, { ...value, locale: 'it' })]))).toEqual(['/changes/0/value/locale']);
+      expect((await publish('In Welsh too', [added('expectation', id, value)])).status).toBe(200);
+      const rowOf = async () => (await manager.get('/api/expectations')).json.find((each: { id: string }) => each.id === id);
+      expect([(await rowOf()).sentence, (await rowOf()).breaches]).toEqual([
+        '“Safe crossing times” shows on Tern Point in Cymraeg, to anyone, at any time.',
+        [],
+      ]);
+      // Left out of Welsh it is missing there, and nowhere else.
+      const out = { recordId: crossing(), kind: 'block', locale: 'cy', retires: true, baseRevisionId: null };
+      const { live } = (await administrator.get(`/api/records/${crossing()}/words?locale=cy`)).json;
+      const left = (part: object) => publish('Not in Welsh', [{ ...out, baseRevisionId: live?.revisionId ?? null }], part);
+      const refused = await left({});
+      expect([refused.status, refused.json.broken?.map((each: { words: string }) => each.words)]).toEqual([
+        409,
+        ['“Safe crossing times” does not show on Tern Point in Cymraeg, to signed-out readers, now.'],
+      ]);
+      expect((await left({ acceptsBroken: 'Nobody has said it in Welsh yet.' })).status).toBe(200);
+      expect((await rowOf()).breaches.length).toBe(1);
+      expect((await manager.get('/api/health')).json.findings[0].kind).toBe('expectation broken');
+    });
+
     it('are told of to editors, who cannot go on', async () => {
       const value: ExpectationValue = {
         version: 1,

@@ -5,6 +5,8 @@ import type { ExpectationValue } from '@core/expectation/expectation';
 import { breachWords } from '@core/expectation/words';
 import { expectation } from '@core/kinds/expectation/kind';
 import { kindNamed } from '@core/kinds/index';
+import type { Ledger } from '@core/ledger/ledger';
+import type { SitePlan } from '@core/plan/site-plan';
 import { instantOf } from '@core/schedule/local-time';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import { Refusal } from '../errors/refusal';
@@ -12,7 +14,7 @@ import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
 import { bestValueOf, momentStyle, namesFor, peopleWithRoles, someOf, titleOf } from './names';
-import { planOf, planOfLedger } from './plan';
+import { planInLocale, planOf, planOfLedger } from './plan';
 import { publicationOfOverlays, type Publication } from './publication';
 import { beyondWords, pagesBeyond, snapshotOf } from './reach-of-act';
 import { isKept, lastChange, statusFields } from './record-facts';
@@ -31,7 +33,7 @@ export async function listExpectations(site: Site): Promise<readonly Expectation
   const rows: ExpectationRow[] = [];
   for (const { id } of site.ledger.recordsOf('expectation').filter(record => isKept(site, record.id))) {
     const value = bestValueOf(site, id) as ExpectationValue;
-    const outcome = site.health.expectation(id, value, plan);
+    const outcome = site.health.expectation(id, value, planFor(site, value, plan, site.ledger));
     await rest();
     rows.push({
       id,
@@ -74,12 +76,14 @@ async function breachesOf(
   const rest = site.turns.begin();
   for (const [id, value] of after.expectations) {
     await rest();
-    const outcome = site.health.expectation(id, value, after);
+    const outcome = site.health.expectation(id, value, planFor(site, value, after, ledger));
     isPartial ||= outcome.isPartial;
     const isNew = !before.expectations.has(id);
     const known = isNew
       ? []
-      : site.health.expectation(id, value, before).breaches.filter(each => each.until === null || each.until > start);
+      : site.health
+          .expectation(id, value, planFor(site, value, before, site.ledger))
+          .breaches.filter(each => each.until === null || each.until > start);
     const fresh = outcome.breaches.filter(breach => !known.some(each => isTheSame(each, breach)));
     broken.push(...fresh.map(breach => breachRow(site, snapshot, id, value, breach)));
     if (known.length > 0 && outcome.breaches.length === 0)
@@ -104,6 +108,11 @@ export async function acceptedBreaches(site: Site, person: Person, publication: 
     ? 'Go on with a reason, which is kept, or change it.'
     : `Change it, or ask ${someOf(peopleWithRoles(site, mayGoOn, person.id))}, who can go on with a reason.`;
   throw new Refusal('expectation-broken', `This breaks what is expected. ${said} ${how}`, [], { broken, mayGoOn: mayAccept });
+}
+
+// What is expected in another locale is looked for as the site is read there.
+function planFor(site: Site, { locale }: ExpectationValue, plan: SitePlan, ledger: Ledger): SitePlan {
+  return locale === undefined ? plan : planInLocale(site, plan, ledger, locale);
 }
 
 // What was broken before, on the same pages or more, is nothing that a change brings.

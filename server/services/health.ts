@@ -8,7 +8,7 @@ import type { SiteSnapshot } from '@core/site/snapshot';
 import type { Site } from '../site/site';
 import { languageFindings } from './language-health';
 import { bestValueOf, findingNames, momentStyle, titleOf } from './names';
-import { planOf } from './plan';
+import { planInLocale, planOf } from './plan';
 
 /** What is wrong with the site over the year ahead, in words, the gravest kinds first. */
 export async function healthOf(site: Site): Promise<Health> {
@@ -104,6 +104,7 @@ async function check(site: Site, plan: SitePlan): Promise<Checked> {
   const steps = site.health.steps(
     plan,
     site.settings.locales.map(each => each.tag),
+    locale => planInLocale(site, plan, site.ledger, locale),
   );
   const health = await site.turns.through(steps, () => site.ledger.publishedVersion !== publishedVersion);
   // Where somebody published meanwhile, what is asked for is the site as it is now.

@@ -1,9 +1,22 @@
+import { fallbackChain } from '@core/locale/site-locale';
 import { planWithin, type SitePlan } from '@core/plan/site-plan';
 import { effectHorizon } from '@core/reach/reach';
 import type { Ledger } from '@core/ledger/ledger';
 import type { Interval } from '@core/schedule/interval';
 import { allServiceFacts } from '../public/answers';
 import type { Site } from '../site/site';
+
+/** A plan of another locale than the first, for what is expected there. */
+export function planInLocale(site: Site, plan: SitePlan, ledger: Ledger, locale: string): SitePlan {
+  if (locale === plan.locale) return plan;
+  const known = inLocales.get(plan) ?? new Map<string, SitePlan>();
+  inLocales.set(plan, known);
+  const made = known.get(locale) ?? gather(site, ledger, plan.span, locale);
+  known.set(locale, made);
+  return made;
+}
+
+const inLocales = new WeakMap<SitePlan, Map<string, SitePlan>>();
 
 interface KeptPlan {
   readonly version: number;
@@ -61,6 +74,7 @@ function planFrom(site: Site, ledger: Ledger, span: Interval): SitePlan {
   return plan;
 }
 
-function gather(site: Site, ledger: Ledger, span: Interval): SitePlan {
-  return planWithin(ledger, span, { locale: site.ledger.baseLocale, manifest: site.theme.manifest, services: allServiceFacts(site) });
+function gather(site: Site, ledger: Ledger, span: Interval, locale = site.ledger.baseLocale): SitePlan {
+  const chain = fallbackChain(locale, site.settings.locales, site.ledger.baseLocale);
+  return planWithin(ledger, span, { locale, chain, manifest: site.theme.manifest, services: allServiceFacts(site, locale) });
 }

@@ -32,6 +32,7 @@ export const expectation: Kind<ExpectationValue> = {
     claim: { label: 'What is expected', isProse: true },
     count: { label: 'How many' },
     ...rulePartsWords,
+    locale: { label: 'In the language', describe: (tag: string | undefined, { names }) => (tag ? names.locale(tag) : 'the first') },
     reason: { label: 'Because', isProse: true },
   },
   references: value => [
@@ -55,9 +56,11 @@ export const expectation: Kind<ExpectationValue> = {
   isUnseen: true,
 };
 
-function expectationFaults({ subject, where, who }: ExpectationValue, site: KindSite): readonly FieldFault[] {
+function expectationFaults({ subject, where, who, locale }: ExpectationValue, site: KindSite): readonly FieldFault[] {
   const { manifest } = site.snapshot;
   const faults = [...whereFaults(where, site, '/where'), ...whoFaults(who, site, '/who')];
+  if (locale !== undefined && !site.locales.some(each => each.tag === locale))
+    faults.push({ pointer: '/locale', detail: 'The site has no such locale.' });
   if (subject.kind === 'blocks') {
     const gone = subject.blockIds.findIndex(id => !site.hasRecord(id, 'block'));
     if (gone >= 0) faults.push({ pointer: `/subject/blockIds/${gone}`, detail: 'That block is gone.' });

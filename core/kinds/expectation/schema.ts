@@ -1,6 +1,7 @@
 import type { Zod } from '../../fields/field';
 import { textSchema } from '../../fields/text-schemas';
 import type { Registry } from '../../registry/registry';
+import { localeTagSchema } from '../../locale/locale-tag';
 import { ruleSchemas } from '../../rule/schema';
 
 /** The schema of expectations. */
@@ -25,6 +26,7 @@ export function expectationSchema(z: Zod, { blockTypes }: Registry) {
       where,
       who,
       when,
+      locale: localeTagSchema(z).optional(),
       reason: textSchema(z, 1_000, false, 'one line'),
     })
     .superRefine((expectation, context) => {

@@ -3,6 +3,7 @@ import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { FocusInside } from '../shared/focus-inside';
 import type { BlockRow, PageRow } from '@contract/messages';
 import type { ExpectationValue } from '@core/expectation/expectation';
+import { writtenLocales } from '@core/locale/site-locale';
 import { expectationSentence } from '@core/expectation/words';
 import { RulePart } from '../rule/rule-part';
 import { joined } from '../shared/joined';
@@ -32,7 +33,9 @@ import { textIn } from '../shared/typed-event';
                       ? where
                       : part.edits === 'who'
                         ? who
-                        : when
+                        : part.edits === 'locale'
+                          ? language
+                          : when
               "
               [attr.aria-label]="labels[part.edits] + ': ' + part.text"
             >
@@ -45,7 +48,26 @@ import { textIn } from '../shared/typed-event';
           <span>{{ part.text }}</span>
         }
       }
+      @if (!isReadOnly() && !value().locale && locales.length > 1) {
+        <button type="button" class="btn-word" [ngbPopover]="language">In another language…</button>
+      }
     </p>
+    <ng-template #language>
+      <div class="choice">
+        @for (each of locales; track each.tag; let isFirst = $first) {
+          <label
+            ><input
+              type="radio"
+              class="form-check-input"
+              name="language"
+              [checked]="(value().locale ?? locales[0]!.tag) === each.tag"
+              (change)="set({ locale: isFirst ? undefined : each.tag })"
+            />
+            {{ each.name }}</label
+          >
+        }
+      </div>
+    </ng-template>
     <ng-template #subject>
       <div class="choice">
         <fieldset>
@@ -184,7 +206,9 @@ export class ExpectationSentence {
     where: 'On which pages',
     who: 'To whom',
     when: 'When',
+    locale: 'In which language',
   } as const;
+  protected readonly locales = writtenLocales(this.#session.site.locales);
   protected readonly types = this.#session.site.blockTypes;
   protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
   protected readonly subjectKinds = [
