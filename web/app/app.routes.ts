@@ -22,34 +22,58 @@ const staffOnly: CanActivateFn = (_route, state) => {
 /** The workspaces; each is loaded when first opened. */
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'today' },
-  { path: 'sign-in', title: 'Sign in · Lucid Almanac', loadComponent: () => import('./sign-in/sign-in').then(module => module.SignIn) },
-  { path: 'start', title: 'A new site · Lucid Almanac', loadComponent: () => import('./start/start').then(module => module.Start) },
+  {
+    path: 'sign-in',
+    title: $localize`Sign in · Lucid Almanac`,
+    loadComponent: () => import('./sign-in/sign-in').then(module => module.SignIn),
+  },
+  {
+    path: 'start',
+    title: $localize`A new site · Lucid Almanac`,
+    loadComponent: () => import('./start/start').then(module => module.Start),
+  },
   {
     path: '',
     canActivate: [staffOnly],
     children: [
-      { path: 'today', title: 'Today · Lucid Almanac', loadComponent: () => import('./today/today').then(module => module.TodayWorkspace) },
-      { path: 'pages', title: 'Pages · Lucid Almanac', loadComponent: () => import('./pages/pages').then(module => module.PagesWorkspace) },
+      {
+        path: 'today',
+        title: $localize`Today · Lucid Almanac`,
+        loadComponent: () => import('./today/today').then(module => module.TodayWorkspace),
+      },
+      {
+        path: 'pages',
+        title: $localize`Pages · Lucid Almanac`,
+        loadComponent: () => import('./pages/pages').then(module => module.PagesWorkspace),
+      },
       {
         path: 'pages/:id',
-        title: 'Writing · Lucid Almanac',
+        title: $localize`Writing · Lucid Almanac`,
         loadComponent: () => import('./pages/page-writer').then(module => module.PageWriter),
       },
       {
         path: 'arrange',
-        title: 'Arrange · Lucid Almanac',
+        title: $localize`Arrange · Lucid Almanac`,
         loadComponent: () => import('./arrange/arrange').then(module => module.ArrangeWorkspace),
       },
-      { path: 'reach', title: 'Reach · Lucid Almanac', loadComponent: () => import('./reach/reach').then(module => module.ReachWorkspace) },
+      {
+        path: 'reach',
+        title: $localize`Reach · Lucid Almanac`,
+        loadComponent: () => import('./reach/reach').then(module => module.ReachWorkspace),
+      },
       {
         path: 'placements',
-        title: 'Placements · Lucid Almanac',
+        title: $localize`Placements · Lucid Almanac`,
         loadComponent: () => import('./placements/placements').then(module => module.PlacementsWorkspace),
       },
-      { path: 'rules', title: 'Rules · Lucid Almanac', loadComponent: () => import('./rules/rules').then(module => module.RulesWorkspace) },
+      {
+        path: 'rules',
+        title: $localize`Rules · Lucid Almanac`,
+        loadComponent: () => import('./rules/rules').then(module => module.RulesWorkspace),
+      },
       {
         path: 'set-up',
-        title: 'Set-up · Lucid Almanac',
+        title: $localize`Set-up · Lucid Almanac`,
         loadComponent: () => import('./set-up/set-up').then(module => module.SetUp),
         children: [
           { path: '', pathMatch: 'full', redirectTo: 'site' },
@@ -64,51 +88,59 @@ export const routes: Routes = [
       },
       {
         path: 'blocks',
-        title: 'Blocks · Lucid Almanac',
+        title: $localize`Blocks · Lucid Almanac`,
         loadComponent: () => import('./blocks/blocks').then(module => module.BlocksWorkspace),
       },
       {
         path: 'blocks/:id',
-        title: 'Writing · Lucid Almanac',
+        title: $localize`Writing · Lucid Almanac`,
         loadComponent: () => import('./blocks/block-writer').then(module => module.BlockWriter),
       },
       {
         path: 'menus/:id',
-        title: 'Writing · Lucid Almanac',
+        title: $localize`Writing · Lucid Almanac`,
         loadComponent: () => import('./menus/menu-writer').then(module => module.MenuWriter),
       },
       {
         path: 'account',
-        title: 'Your account · Lucid Almanac',
+        title: $localize`Your account · Lucid Almanac`,
         loadComponent: () => import('./account/account').then(module => module.Account),
       },
       {
         path: 'languages',
-        title: 'Languages · Lucid Almanac',
+        title: $localize`Languages · Lucid Almanac`,
         loadComponent: () => import('./languages/coverage').then(module => module.CoverageWorkspace),
       },
       {
         path: 'languages/out-and-in',
-        title: 'Out and in · Lucid Almanac',
+        title: $localize`Out and in · Lucid Almanac`,
         loadComponent: () => import('./languages/out-and-in').then(module => module.OutAndIn),
       },
       {
         path: 'languages/:locale/:id',
-        title: 'Writing · Lucid Almanac',
+        title: $localize`Writing · Lucid Almanac`,
         loadComponent: () => import('./languages/words-writer').then(module => module.WordsWriter),
       },
-      { path: 'files', title: 'Files · Lucid Almanac', loadComponent: () => import('./files/files').then(module => module.FilesWorkspace) },
+      {
+        path: 'files',
+        title: $localize`Files · Lucid Almanac`,
+        loadComponent: () => import('./files/files').then(module => module.FilesWorkspace),
+      },
       {
         path: 'reviews',
-        title: 'Reviews · Lucid Almanac',
+        title: $localize`Reviews · Lucid Almanac`,
         loadComponent: () => import('./reviews/reviews').then(module => module.ReviewsWorkspace),
       },
       {
         path: 'reviews/:id',
-        title: 'Review · Lucid Almanac',
+        title: $localize`Review · Lucid Almanac`,
         loadComponent: () => import('./reviews/review').then(module => module.ReviewOne),
       },
     ],
   },
-  { path: '**', title: 'Not here · Lucid Almanac', loadComponent: () => import('./shared/not-here').then(module => module.NotHere) },
+  {
+    path: '**',
+    title: $localize`Not here · Lucid Almanac`,
+    loadComponent: () => import('./shared/not-here').then(module => module.NotHere),
+  },
 ];

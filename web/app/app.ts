@@ -15,26 +15,28 @@ import { roles } from '@core/workflow/workflow';
   imports: [RouterOutlet, RouterLink, RouterLinkActive, NgbDropdownModule, MessageLine, Finder, KeysHelp],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <a class="skip" href="#workspace" (click)="$event.preventDefault(); workspace.focus()">Skip to the workspace</a>
+    <a i18n class="skip" href="#workspace" (click)="$event.preventDefault(); workspace.focus()">Skip to the workspace</a>
     @if (person(); as person) {
       <header>
-        <a class="product title-face" routerLink="/today">Lucid Almanac</a>
-        <nav aria-label="Workspaces">
+        <a i18n class="product title-face" routerLink="/today">Lucid Almanac</a>
+        <nav aria-label="Workspaces" i18n-aria-label>
           @for (each of workspaces(); track each.path) {
             <a [routerLink]="each.path" routerLinkActive="on" ariaCurrentWhenActive="page">{{ each.label }}</a>
           }
         </nav>
         <span class="grow"></span>
-        <a class="site-link" href="/" target="_blank" rel="noopener">Public site</a>
+        <a i18n class="site-link" href="/" target="_blank" rel="noopener">Public site</a>
         <almanac-finder />
         <div ngbDropdown placement="bottom-end">
-          <button class="me" ngbDropdownToggle [attr.aria-label]="'Signed in as ' + person.name">{{ initials() }}</button>
+          <button class="me" ngbDropdownToggle ariaLabel="Signed in as {{ person.name }}" i18n-ariaLabel>
+            {{ initials() }}
+          </button>
           <div ngbDropdownMenu>
             <p class="who">
               <b>{{ person.name }}</b><br /><span class="quiet">{{ person.roles.join(', ') }}</span>
             </p>
             @if (staff().length > 0) {
-              <p class="who"><b>Look as somebody else</b></p>
+              <p class="who"><b i18n>Look as somebody else</b></p>
               @for (role of roles; track role) {
                 <button ngbDropdownItem (click)="lookAs(role)">{{ withArticle(role) }}</button>
               }
@@ -44,8 +46,8 @@ import { roles } from '@core/workflow/workflow';
                 </button>
               }
             }
-            <a ngbDropdownItem routerLink="/account">Your account</a>
-            <button ngbDropdownItem (click)="signOut()">Sign out</button>
+            <a i18n ngbDropdownItem routerLink="/account">Your account</a>
+            <button i18n ngbDropdownItem (click)="signOut()">Sign out</button>
           </div>
         </div>
       </header>
@@ -53,8 +55,11 @@ import { roles } from '@core/workflow/workflow';
     <div class="notes">
       @if (lookingAs(); as looking) {
         <p class="looking" role="status">
-          You are looking as {{ looking.label }}. You have no right that you did not have, and nothing can be changed like this.
-          <button class="btn btn-plain" (click)="lookAs(null)">Be myself again</button>
+          <ng-container i18n
+            >You are looking as {{ looking.label }}. You have no right that you did not have, and nothing can be changed like
+            this.</ng-container
+          >
+          <button i18n class="btn btn-plain" (click)="lookAs(null)">Be myself again</button>
         </p>
       }
       <almanac-message-line />
@@ -188,17 +193,17 @@ export class App {
   readonly #router = inject(Router);
   readonly #messages = inject(MessageService);
   protected readonly workspaces = computed(() => [
-    { path: '/today', label: 'Today' },
-    { path: '/pages', label: 'Pages' },
-    { path: '/arrange', label: 'Arrange' },
-    { path: '/reach', label: 'Reach' },
-    { path: '/blocks', label: 'Blocks' },
-    { path: '/placements', label: 'Placements' },
-    { path: '/files', label: 'Files' },
+    { path: '/today', label: $localize`Today` },
+    { path: '/pages', label: $localize`Pages` },
+    { path: '/arrange', label: $localize`Arrange` },
+    { path: '/reach', label: $localize`Reach` },
+    { path: '/blocks', label: $localize`Blocks` },
+    { path: '/placements', label: $localize`Placements` },
+    { path: '/files', label: $localize`Files` },
     // A site of one locale has nothing to write in others.
-    ...((this.#session.session()?.desk?.locales.length ?? 1) > 1 ? [{ path: '/languages', label: 'Languages' }] : []),
-    { path: '/rules', label: 'Rules' },
-    { path: '/reviews', label: 'Reviews' },
+    ...((this.#session.session()?.desk?.locales.length ?? 1) > 1 ? [{ path: '/languages', label: $localize`Languages` }] : []),
+    { path: '/rules', label: $localize`Rules` },
+    { path: '/reviews', label: $localize`Reviews` },
     { path: '/set-up', label: 'Set-up' },
   ]);
   protected readonly person = computed(() => {

@@ -12,10 +12,10 @@ import { MessageService } from '../state/message.service';
   imports: [FormsModule, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Your account</h1>
+    <h1 i18n>Your account</h1>
     <form class="panel" (ngSubmit)="change()">
-      <h2>Password</h2>
-      <label class="form-label" for="account-current">The one you have</label>
+      <h2 i18n>Password</h2>
+      <label i18n class="form-label" for="account-current">The one you have</label>
       <input
         class="form-control"
         id="account-current"
@@ -25,7 +25,7 @@ import { MessageService } from '../state/message.service';
         [(ngModel)]="current"
       />
       <p class="form-fault" role="alert">{{ faultAt('/current') }}</p>
-      <label class="form-label" for="account-next">A new one</label>
+      <label i18n class="form-label" for="account-next">A new one</label>
       <input
         class="form-control"
         id="account-next"
@@ -35,16 +35,22 @@ import { MessageService } from '../state/message.service';
         aria-describedby="account-next-help"
         [(ngModel)]="next"
       />
-      <p class="form-help" id="account-next-help">At least {{ shortest }} characters. You are signed out everywhere else.</p>
+      <p i18n class="form-help" id="account-next-help">At least {{ shortest }} characters. You are signed out everywhere else.</p>
       <p class="form-fault" role="alert">{{ faultAt('/next') }}</p>
-      <button class="btn btn-primary" [disabled]="!current || !next">Change it</button>
+      <button i18n class="btn btn-primary" [disabled]="!current || !next">Change it</button>
     </form>
     <section class="panel">
-      <h2>Where you are signed in</h2>
+      <h2 i18n>Where you are signed in</h2>
       <ul>
         @for (each of sessions(); track each.id) {
           <li>
-            <b>{{ each.isThis ? 'Here' : 'Elsewhere' }}</b><span class="quiet"
+            <b>
+              @if (each.isThis) {
+                <ng-container i18n>Here</ng-container>
+              } @else {
+                <ng-container i18n>Elsewhere</ng-container>
+              }</b
+            ><span class="quiet"
               >{{ each.begunAt ? ' since ' : '' }}{{ each.begunAt ? (each.begunAt | when) : '' }} ·
               {{ each.browser || 'a browser that did not say which' }}</span
             >
@@ -52,7 +58,7 @@ import { MessageService } from '../state/message.service';
         }
       </ul>
       @if (sessions().length > 1) {
-        <button class="btn btn-plain" (click)="endOthers()">Sign out everywhere else</button>
+        <button i18n class="btn btn-plain" (click)="endOthers()">Sign out everywhere else</button>
       }
     </section>
   `,
@@ -107,7 +113,7 @@ export class Account {
       next: () => {
         this.current = this.next = '';
         this.#problem.set(null);
-        this.#messages.done('Changed. You are signed out everywhere else.');
+        this.#messages.done($localize`Changed. You are signed out everywhere else.`);
         this.#read();
       },
       error: (error: unknown) => {
@@ -120,7 +126,7 @@ export class Account {
   protected endOthers(): void {
     this.#api.endSessions().subscribe({
       next: () => {
-        this.#messages.done('You are signed out everywhere else.');
+        this.#messages.done($localize`You are signed out everywhere else.`);
         this.#read();
       },
       error: (error: unknown) => this.#messages.problem(error),

@@ -150,8 +150,8 @@ function asProblem(error: unknown): ApiProblem {
     type: 'about:blank',
     status: 0,
     code: 'unreachable',
-    title: 'The server cannot be reached',
-    detail: 'The server cannot be reached. What you have written is kept in this browser; try again in a moment.',
+    title: $localize`The server cannot be reached`,
+    detail: $localize`The server cannot be reached. What you have written is kept in this browser; try again in a moment.`,
   });
 }
 

@@ -12,7 +12,7 @@ import { SessionService } from '../state/session.service';
   selector: 'almanac-add-choice',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="quiet small">Choose what will be there, or take something from the stock.</p>
+    <p i18n class="quiet small">Choose what will be there, or take something from the stock.</p>
     @if (limitWords(); as words) {
       <p class="notice-line">{{ words }}</p>
     }
@@ -24,22 +24,24 @@ import { SessionService } from '../state/session.service';
         </button>
       }
     }
-    <h3 class="group">From the stock</h3>
+    <h3 i18n class="group">From the stock</h3>
     <input
       class="form-control"
       type="search"
       placeholder="Search the stock"
+      i18n-placeholder
       aria-label="Search the stock"
+      i18n-aria-label
       (input)="search.set(textIn($event))"
     />
     @for (block of stock(); track block.id) {
       <div class="type stock">
-        <b>{{ block.title }}</b><span
-          >{{ block.typeLabel }} · on {{ block.pages.length }} {{ block.pages.length === 1 ? 'page' : 'pages' }}</span
+        <b>{{ block.title }}</b><span i18n
+          >{{ block.typeLabel }} · on {block.pages.length, plural, =1 {1 page} other {{{ block.pages.length }} pages}}</span
         >
         <span class="row-line"
-          ><button class="btn-word" (click)="blockTaken.emit({ block, isCopy: false })">Same one, in one more place</button
-          ><button class="btn-word" (click)="blockTaken.emit({ block, isCopy: true })">Separate copy</button></span
+          ><button i18n class="btn-word" (click)="blockTaken.emit({ block, isCopy: false })">Same one, in one more place</button
+          ><button i18n class="btn-word" (click)="blockTaken.emit({ block, isCopy: true })">Separate copy</button></span
         >
       </div>
     }
@@ -98,7 +100,7 @@ export class AddChoice {
   protected readonly limitWords = computed(() => {
     const types = this.#allowed();
     return types
-      ? `The ${this.targetWord()} is kept for ${listOf(types.map(type => this.#session.blockType(type)?.label.toLowerCase() ?? type))}.`
+      ? $localize`The ${this.targetWord()} is kept for ${listOf(types.map(type => this.#session.blockType(type)?.label.toLowerCase() ?? type))}.`
       : '';
   });
   protected readonly stock = computed(() => {

@@ -66,7 +66,7 @@ interface Answer {
   template: `
     <div class="head">
       <h2>{{ heading() }}</h2>
-      <button class="btn-word" (click)="close()">Close</button>
+      <button i18n class="btn-word" (click)="close()">Close</button>
     </div>
     @if (!type() && start().kind === 'new') {
       <almanac-add-choice
@@ -78,7 +78,7 @@ interface Answer {
     } @else {
       @if (type(); as type) {
         <div class="field">
-          <label class="form-label" for="add-title">Title <span class="quiet">(needed; lists and search use it)</span></label>
+          <label i18n class="form-label" for="add-title">Title <span class="quiet">(needed; lists and search use it)</span></label>
           <input
             class="form-control"
             id="add-title"
@@ -98,12 +98,12 @@ interface Answer {
           (valuesChange)="fields.set($event)"
         />
       } @else if (start().kind === 'again') {
-        <p class="notice-line">This is the same block in one more place: an edit to it will show in all of them.</p>
+        <p i18n class="notice-line">This is the same block in one more place: an edit to it will show in all of them.</p>
       }
       @if (keptFor()) {
-        <p class="notice-line">By its own readers it is only for {{ keptFor() }}, like the block that it is made from.</p>
+        <p i18n class="notice-line">By its own readers it is only for {{ keptFor() }}, like the block that it is made from.</p>
       }
-      <h3 class="group">Where it stands</h3>
+      <h3 i18n class="group">Where it stands</h3>
       <p class="dress title-face">
         {{ target().kind === 'stand in' ? 'It stands' : 'In' }}
         <button
@@ -111,29 +111,30 @@ interface Answer {
           class="word"
           [ngbPopover]="targetChoice"
           #targetPopover="ngbPopover"
-          [attr.aria-label]="'Region: ' + targetWord()"
+          ariaLabel="Region: {{ targetWord() }}"
+          i18n-ariaLabel
         >
           {{ targetWord() }}</button><ng-template #targetChoice
           ><almanac-target-picker [target]="target()" (chosen)="settle($event); targetPopover.close()" /></ng-template
         >,
-        <select class="word" aria-label="Place in the order" (change)="index.set(+textIn($event))">
-          <option value="-1" [selected]="index() === -1">last</option>
-          <option value="0" [selected]="index() === 0">first</option>
+        <select class="word" aria-label="Place in the order" i18n-aria-label (change)="index.set(+textIn($event))">
+          <option i18n value="-1" [selected]="index() === -1">last</option>
+          <option i18n value="0" [selected]="index() === 0">first</option>
           @for (row of rowsThere(); track row.placementId; let at = $index) {
             @if (at < rowsThere().length - 1) {
-              <option [value]="at + 1" [selected]="index() === at + 1">after “{{ row.title }}”</option>
+              <option i18n [value]="at + 1" [selected]="index() === at + 1">after “{{ row.title }}”</option>
             }
           }</select
         >,
-        <select class="word" aria-label="Look" (change)="look.set(textIn($event))">
-          <option value="">dressed plainly</option>
+        <select class="word" aria-label="Look" i18n-aria-label (change)="look.set(textIn($event))">
+          <option i18n value="">dressed plainly</option>
           @for (each of looks; track each.name) {
-            <option [value]="each.name" [selected]="each.name === look()">dressed as {{ each.label.toLowerCase() }}</option>
+            <option i18n [value]="each.name" [selected]="each.name === look()">dressed as {{ each.label.toLowerCase() }}</option>
           }</select
         >,
-        <select class="word" aria-label="Title shown" (change)="showsTitle.set(textIn($event) === 'block')">
-          <option value="block" [selected]="showsTitle()">with its title</option>
-          <option value="none" [selected]="!showsTitle()">without its title</option></select
+        <select class="word" aria-label="Title shown" i18n-aria-label (change)="showsTitle.set(textIn($event) === 'block')">
+          <option i18n value="block" [selected]="showsTitle()">with its title</option>
+          <option i18n value="none" [selected]="!showsTitle()">without its title</option></select
         >.
       </p>
       <almanac-rule-sentence
@@ -154,7 +155,7 @@ interface Answer {
           {{ isComplete() ? (effect()?.label ?? 'Place it') : 'Give it a title and its words first' }}
         </button>
         @if (effect(); as effect) {
-          <button class="btn-word" (click)="pagesWanted.emit(effect)">Which pages</button>
+          <button i18n class="btn-word" (click)="pagesWanted.emit(effect)">Which pages</button>
         }
       </div>
     }
@@ -233,12 +234,12 @@ export class AddPanel implements OnInit {
   });
   protected readonly heading = computed(() =>
     this.start().kind === 'again' || this.#sharedBlockId()
-      ? `One more place for “${this.title()}”`
+      ? $localize`One more place for “${this.title()}”`
       : this.#source()
-        ? `A separate copy of “${this.#source()!.block.title}”`
+        ? $localize`A separate copy of “${this.#source()!.block.title}”`
         : this.type()
-          ? `New: ${this.type()!.label.toLowerCase()}`
-          : `Add to ${this.targetWord()}`,
+          ? $localize`New: ${this.type()!.label.toLowerCase()}`
+          : $localize`Add to ${this.targetWord()}`,
   );
   /** To whom the copied block is kept by readers of its own, in words; empty where it follows its page. */
   protected readonly keptFor = computed(() => {

@@ -85,7 +85,7 @@ export class ArrangeService {
             }),
             catchError((error: unknown) => {
               this.isLoading.set(false);
-              this.fault.set(error instanceof Error ? error.message : 'The page could not be shown.');
+              this.fault.set(error instanceof Error ? error.message : $localize`The page could not be shown.`);
               return EMPTY;
             }),
           ),

@@ -33,7 +33,7 @@ import { WhyPanel } from './why-panel';
   providers: [ArrangeService, PlacementActs],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1 class="visually-hidden">Arrange</h1>
+    <h1 i18n class="visually-hidden">Arrange</h1>
     <div class="vantage">
       <almanac-vantage-sentence
         [vantage]="arrange.vantage()"
@@ -44,42 +44,42 @@ import { WhyPanel } from './why-panel';
       />
       <span class="grow"></span>
       @if (arrange.vantage().withEditions.length > 0) {
-        <span class="chip ochre">with a proposal</span>
-        <button class="btn-word" (click)="arrange.look({ withEditions: [] })">without it</button>
+        <span i18n class="chip ochre">with a proposal</span>
+        <button i18n class="btn-word" (click)="arrange.look({ withEditions: [] })">without it</button>
       }
       @if (working.changes().length > 0) {
-        <span class="small quiet unsaved">with {{ working.changes().length }} unsaved</span>
+        <span i18n class="small quiet unsaved">with {{ working.changes().length }} unsaved</span>
       }
       @if (publicAddress(); as address) {
-        <a class="btn-word" [href]="address" target="_blank" rel="noopener">On the public site</a>
+        <a i18n class="btn-word" [href]="address" target="_blank" rel="noopener">On the public site</a>
       }
       @if (working.state().earlier.length > 0) {
-        <button class="btn btn-plain" (click)="working.undo()">Undo</button>
+        <button i18n class="btn btn-plain" (click)="working.undo()">Undo</button>
       }
       @if (working.state().later.length > 0) {
-        <button class="btn btn-plain" (click)="working.redo()">Redo</button>
+        <button i18n class="btn btn-plain" (click)="working.redo()">Redo</button>
       }
       @if (working.changes().length > 0) {
-        <button class="btn btn-plain" (click)="ask()">What changes?</button>
+        <button i18n class="btn btn-plain" (click)="ask()">What changes?</button>
         <button class="btn btn-primary" (click)="send()">{{ sendLabel() }}</button>
       }
     </div>
     <div class="body">
       <div class="sheet-side">
         @if (arrange.isLoading()) {
-          <div class="working" role="progressbar" aria-label="The page is being made"></div>
+          <div class="working" role="progressbar" aria-label="The page is being made" i18n-aria-label></div>
         }
         @if (arrange.fault(); as fault) {
           <p class="notice-line ember" role="alert">{{ fault }}</p>
         }
         @if (arrange.view(); as view) {
           @if (!view.sight.isAsAsked) {
-            <p class="notice-line" role="status">What you are adding is shown {{ view.sight.words }}.</p>
+            <p i18n class="notice-line" role="status">What you are adding is shown {{ view.sight.words }}.</p>
           } @else if (!view.sight.isInSight) {
-            <p class="notice-line" role="status">What you are adding shows to nobody yet, or not within the next years.</p>
+            <p i18n class="notice-line" role="status">What you are adding shows to nobody yet, or not within the next years.</p>
           }
           @if (!view.mayRead) {
-            <p class="notice-line">This reader may not read the page; shown is what they would have if they might.</p>
+            <p i18n class="notice-line">This reader may not read the page; shown is what they would have if they might.</p>
           }
           <almanac-sheet
             [html]="view.html"
@@ -94,11 +94,11 @@ import { WhyPanel } from './why-panel';
             (scaled)="scale.set($event)"
           />
         } @else if (!arrange.fault()) {
-          <p class="quiet wait">The page is being made…</p>
+          <p i18n class="quiet wait">The page is being made…</p>
         }
         <almanac-width-choice class="widths" [(name)]="widthName" [percent]="percent()" />
       </div>
-      <aside aria-label="Running order" tabindex="-1">
+      <aside aria-label="Running order" i18n-aria-label tabindex="-1">
         @if (arrange.view(); as view) {
           @if (whyQuestion(); as question) {
             <almanac-why-panel [question]="question" [mayChange]="mayPlace" (closed)="acts.asked.set('')" (wanted)="acts.apply($event)" />
@@ -319,20 +319,24 @@ export class ArrangeWorkspace {
       this.working.changes().some(change => change.recordId === effect.recordId && placesOf(change.kind).isSelectable),
     );
     const label =
-      effects.length === 1 ? effects[0]!.label : placement.length === 1 ? placement[0]!.label : `${this.working.changes().length} changes`;
-    return `Save: ${label}`;
+      effects.length === 1
+        ? effects[0]!.label
+        : placement.length === 1
+          ? placement[0]!.label
+          : $localize`${this.working.changes().length} changes`;
+    return $localize`Save: ${label}`;
   });
 
   constructor() {
     inject(KeysService).bind([
-      { key: 'b', does: 'The change before', run: () => this.#step(-1) },
-      { key: 'n', does: 'The next change', run: () => this.#step(1) },
-      { key: 't', does: 'Back to now', run: () => this.arrange.look({ moment: null }) },
-      { key: 'm', does: 'Move the selected placement elsewhere', run: () => this.#focusRegion() },
-      { key: 'u', does: 'Undo', run: () => this.working.undo() },
-      { key: 'Escape', does: 'Close the panel or the slip', run: () => this.#closeFront() },
-      { key: 'Alt+ArrowUp', does: 'On a row: one place up', run: () => undefined },
-      { key: 'Alt+ArrowDown', does: 'On a row: one place down', run: () => undefined },
+      { key: 'b', does: $localize`The change before`, run: () => this.#step(-1) },
+      { key: 'n', does: $localize`The next change`, run: () => this.#step(1) },
+      { key: 't', does: $localize`Back to now`, run: () => this.arrange.look({ moment: null }) },
+      { key: 'm', does: $localize`Move the selected placement elsewhere`, run: () => this.#focusRegion() },
+      { key: 'u', does: $localize`Undo`, run: () => this.working.undo() },
+      { key: 'Escape', does: $localize`Close the panel or the slip`, run: () => this.#closeFront() },
+      { key: 'Alt+ArrowUp', does: $localize`On a row: one place up`, run: () => undefined },
+      { key: 'Alt+ArrowDown', does: $localize`On a row: one place down`, run: () => undefined },
     ]);
     toObservable(computed(() => ({ again: this.again(), copy: this.copy() })))
       .pipe(
@@ -387,7 +391,7 @@ export class ArrangeWorkspace {
     if (this.mayPlace) this.acts.adding.set({ kind: 'new', target });
     else
       this.#messages.done(
-        'Placing needs the role of editor, manager or administrator. You can change words: choose something and use “Edit words”.',
+        $localize`Placing needs the role of editor, manager or administrator. You can change words: choose something and use “Edit words”.`,
       );
   }
 

@@ -30,14 +30,14 @@ interface Copy {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
-      <h2 class="modal-title">Copies, each in its place</h2>
-      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+      <h2 i18n class="modal-title">Copies, each in its place</h2>
+      <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body">
-      <p class="quiet">Each is a block of its own from now on: an edit to one changes no other.</p>
+      <p i18n class="quiet">Each is a block of its own from now on: an edit to one changes no other.</p>
       <div class="row-line">
         <label class="row-line" for="copies-count"
-          >How many of each
+          ><ng-container i18n>How many of each</ng-container>
           <input
             id="copies-count"
             class="form-control count"
@@ -47,10 +47,10 @@ interface Copy {
             [value]="count()"
             (change)="setCount(+textIn($event))"
         /></label>
-        <button class="btn-word" (click)="onePerPage()">One for each page beneath…</button>
+        <button i18n class="btn-word" (click)="onePerPage()">One for each page beneath…</button>
         @if (isChoosingSection()) {
-          <select class="form-select" aria-label="Section" (change)="perChild(textIn($event))">
-            <option value="">a section</option>
+          <select class="form-select" aria-label="Section" i18n-aria-label (change)="perChild(textIn($event))">
+            <option i18n value="">a section</option>
             @for (each of sections(); track each.label) {
               <option [value]="each.value">{{ each.label }}</option>
             }
@@ -60,10 +60,10 @@ interface Copy {
       <table>
         <thead>
           <tr>
-            <th scope="col">Title</th>
-            <th scope="col">Region</th>
-            <th scope="col">Pages and readers</th>
-            <th scope="col"><span class="visually-hidden">Leave out</span></th>
+            <th i18n scope="col">Title</th>
+            <th i18n scope="col">Region</th>
+            <th i18n scope="col">Pages and readers</th>
+            <th scope="col"><span i18n class="visually-hidden">Leave out</span></th>
           </tr>
         </thead>
         <tbody>
@@ -72,7 +72,8 @@ interface Copy {
               <td>
                 <input
                   class="form-control"
-                  [attr.aria-label]="'Title of copy ' + ($index + 1)"
+                  ariaLabel="Title of copy {{ $index + 1 }}"
+                  i18n-ariaLabel
                   [class.is-invalid]="isTaken($index)"
                   [value]="copy.title"
                   (input)="set($index, { title: textIn($event) })"
@@ -81,7 +82,8 @@ interface Copy {
               <td>
                 <select
                   class="form-select"
-                  [attr.aria-label]="'Region of copy ' + ($index + 1)"
+                  ariaLabel="Region of copy {{ $index + 1 }}"
+                  i18n-ariaLabel
                   (change)="set($index, { target: textIn($event) })"
                 >
                   @for (each of targets; track each.name) {
@@ -91,7 +93,9 @@ interface Copy {
               </td>
               <td><almanac-rule-sentence [rule]="copy.rule" [pages]="pages" (ruleChange)="set($index, { rule: $event })" /></td>
               <td>
-                <button class="btn-word" [attr.aria-label]="'Leave out copy ' + ($index + 1)" (click)="drop($index)">Leave out</button>
+                <button i18n class="btn-word" ariaLabel="Leave out copy {{ $index + 1 }}" i18n-ariaLabel (click)="drop($index)">
+                  Leave out
+                </button>
               </td>
             </tr>
           }
@@ -102,9 +106,9 @@ interface Copy {
       }
     </div>
     <div class="foot">
-      <span class="quiet grow">They are unsaved until you send them, and can be undone.</span>
-      <button class="btn btn-primary" [disabled]="copies().length === 0 || hasFault()" (click)="make()">
-        Make {{ copies().length }} {{ copies().length === 1 ? 'copy' : 'copies' }}
+      <span i18n class="quiet grow">They are unsaved until you send them, and can be undone.</span>
+      <button i18n class="btn btn-primary" [disabled]="copies().length === 0 || hasFault()" (click)="make()">
+        Make {copies().length, plural, =1 {1 copy} other {{{ copies().length }} copies}}
       </button>
     </div>
   `,
@@ -170,7 +174,9 @@ export class CopiesDialog implements OnInit {
         const types = [...new Set(this.pages.filter(each => each.parentId === page.id && each.status === 'live').map(each => each.type))];
         if (types.length === 0) return [];
         const byType =
-          types.length > 1 ? types.map(type => ({ value: `${page.id} ${type}`, label: `${page.title}, only of type ${type}` })) : [];
+          types.length > 1
+            ? types.map(type => ({ value: `${page.id} ${type}`, label: $localize`${page.title}, only of type ${type}` }))
+            : [];
         return [{ value: page.id, label: page.title }, ...byType];
       }),
     );

@@ -45,7 +45,7 @@ export class PlacementActs {
     const others = rows.filter(each => each.placementId !== row.placementId);
     const label = labelOfTarget(this.#session.site.theme, target).toLowerCase();
     const order = target.name === row.target.name ? row.value.order : orderAt(others, others.length);
-    this.change(row, { target, order }, `moved to ${label}`);
+    this.change(row, { target, order }, $localize`moved to ${label}`);
   }
 
   fulfil(wish: SlipWish, row: OrderRow): void {
@@ -62,13 +62,13 @@ export class PlacementActs {
         this.adding.set({ kind: 'copy', target: row.target.name, blockId: row.blockId, title: row.title, placement: row.value });
         break;
       case 'put back':
-        this.change(row, { off: false }, 'put back');
+        this.change(row, { off: false }, $localize`put back`);
         break;
       case 'switch off':
-        this.change(row, { off: true }, 'switched off');
+        this.change(row, { off: true }, $localize`switched off`);
         break;
       case 'switch on':
-        this.change(row, { off: false }, 'switched on');
+        this.change(row, { off: false }, $localize`switched on`);
         break;
       case 'take off':
         this.#takeOff(row);
@@ -87,7 +87,7 @@ export class PlacementActs {
         break;
       case 'history':
         void openHistory(this.#modal, row.placementId, this.#session.holds('editor', 'manager', 'administrator')).then(
-          older => older !== null && this.change(row, older as PlacementValue, 'an older version'),
+          older => older !== null && this.change(row, older as PlacementValue, $localize`an older version`),
         );
         break;
       case 'delete':
@@ -114,7 +114,7 @@ export class PlacementActs {
   #takeOff(row: OrderRow): void {
     const unsaved = this.#working.changes().find(change => change.recordId === row.placementId);
     if (unsaved?.baseRevisionId === null) this.#working.drop(row.placementId);
-    else this.#arrange.make([{ ...changeOf(row, {}, 'taken off'), value: null, retires: true }]);
+    else this.#arrange.make([{ ...changeOf(row, {}, $localize`taken off`), value: null, retires: true }]);
     this.#arrange.select('');
   }
 
@@ -123,9 +123,9 @@ export class PlacementActs {
       next: view => {
         const as = asOf(view.sight.reader);
         if (!view.sight.isInSight || as === null)
-          return this.#messages.done(`“${row.title}” shows to nobody that can be looked as, or not within the next years.`);
+          return this.#messages.done($localize`“${row.title}” shows to nobody that can be looked as, or not within the next years.`);
         this.#arrange.look({ page: view.sight.page, as, moment: view.moment === this.#session.site.now ? null : view.moment });
-        this.#messages.done(`Looking ${view.sight.words}.`);
+        this.#messages.done($localize`Looking ${view.sight.words}.`);
       },
       error: (error: unknown) => this.#arrange.report(error),
     });
@@ -138,7 +138,7 @@ export class PlacementActs {
         const shared: SharedRuleValue = { version: 1, title, reason, rule: row.value.rule };
         this.#arrange.make([
           { recordId: id, kind: 'shared rule', value: shared, retires: false, baseRevisionId: null, title, did: 'new' },
-          changeOf(row, { rule: { ...everywhere, follows: [id] } }, 'follows a shared rule'),
+          changeOf(row, { rule: { ...everywhere, follows: [id] } }, $localize`follows a shared rule`),
         ]);
       },
       () => undefined,

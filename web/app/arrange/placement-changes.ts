@@ -42,6 +42,6 @@ export function moveTo(view: View, row: OrderRow, targetName: string, index: num
   if (from === index) return null;
   const others = target.rows.filter(each => each.placementId !== row.placementId);
   const kind = target.kind === 'region' ? (row.target.kind === 'stand in' ? 'stand in' : 'region') : 'insertion point';
-  const did = row.target.name === targetName ? 'moved' : `moved to ${target.label.toLowerCase()}`;
+  const did = row.target.name === targetName ? 'moved' : $localize`moved to ${target.label.toLowerCase()}`;
   return changeOf(row, { order: orderAt(others, index), target: { kind, name: targetName } }, did);
 }

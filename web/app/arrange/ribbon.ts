@@ -45,6 +45,7 @@ interface Lane {
       (pointercancel)="release()"
       role="group"
       aria-label="Time ribbon"
+      i18n-aria-label
     >
       <defs>
         <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -71,10 +72,10 @@ interface Lane {
         </g>
       }
       @if (lanes().length === 0) {
-        <text x="6" y="52" class="day start">Nothing on this page opens or closes in these weeks.</text>
+        <text i18n x="6" y="52" class="day start">Nothing on this page opens or closes in these weeks.</text>
       }
       <path [attr.d]="'M' + nowX() + ' 33V96'" stroke="var(--ink)" stroke-dasharray="2 3" />
-      <text [attr.x]="nowX() + 4" y="103" class="now">now</text>
+      <text i18n [attr.x]="nowX() + 4" y="103" class="now">now</text>
       @for (at of changes(); track at) {
         <path [attr.d]="'M' + at + ' 14l3 4l-3 4l-3 -4z'" fill="var(--ink-2)" />
       }
@@ -83,6 +84,7 @@ interface Lane {
         role="slider"
         tabindex="0"
         aria-label="Moment"
+        i18n-aria-label
         [attr.aria-valuemin]="from()"
         [attr.aria-valuemax]="until()"
         [attr.aria-valuenow]="shown()"
@@ -95,7 +97,7 @@ interface Lane {
       </g>
     </svg>
     @if (steady() > 0) {
-      <p class="steady">and {{ steady() }} that {{ steady() === 1 ? 'shows' : 'show' }} all the time</p>
+      <p i18n class="steady">and {{ steady() }} that {{ steady() === 1 ? 'shows' : 'show' }} all the time</p>
     }
   `,
   styles: `
@@ -281,7 +283,7 @@ export class TimeRibbon {
     const first = lane.open[0]!;
     const last = lane.open[lane.open.length - 1]!;
     const gaps = gapsWithin({ from: first.from, until: last.until }, lane.open);
-    return [...lane.open.map(each => bar(each, lane.title, false)), ...gaps.map(each => bar(each, 'nothing planned', true))];
+    return [...lane.open.map(each => bar(each, lane.title, false)), ...gaps.map(each => bar(each, $localize`nothing planned`, true))];
   }
 
   #marks(unit: 'month' | 'week', format: string, step: number): readonly { x: number; text: string }[] {

@@ -18,14 +18,22 @@ export interface OrderMove {
   imports: [CdkDropListGroup, CdkDropList, CdkDrag, CdkDragPreview, NgTemplateOutlet, PhaseMark, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Running order</h2>
+    <h2 i18n>Running order</h2>
     <p class="sub quiet">{{ summary() }}</p>
     <div cdkDropListGroup>
       @for (target of view().targets; track target.name) {
         <div class="heading">
           <h3>{{ target.label }}</h3>
-          <span class="count">{{ shownIn(target.rows) }} of {{ target.rows.length }} shown</span>
-          <button class="btn-word" (click)="addWanted.emit(target.name)" [attr.aria-label]="'Add here: ' + target.label">Add here</button>
+          <span i18n class="count">{{ shownIn(target.rows) }} of {{ target.rows.length }} shown</span>
+          <button
+            i18n
+            class="btn-word"
+            (click)="addWanted.emit(target.name)"
+            ariaLabel="Add here: {{ target.label }}"
+            i18n-ariaLabel
+          >
+            Add here
+          </button>
         </div>
         <div
           cdkDropList
@@ -55,15 +63,15 @@ export interface OrderMove {
                 >
                 <span class="chips">
                   @if (changed().has(row.placementId)) {
-                    <span class="chip ochre">unsaved</span>
+                    <span i18n class="chip ochre">unsaved</span>
                   } @else if (row.waiting) {
                     <span class="chip ochre">{{ row.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
                   }
                   @if (row.number !== null && row.nextChange) {
-                    <span class="chip ember">until {{ row.nextChange | when: 'end' }}</span>
+                    <span i18n class="chip ember">until {{ row.nextChange | when: 'end' }}</span>
                   }
                   @if (row.number === null && row.placementId !== selected()) {
-                    <span class="why">Why?</span>
+                    <span i18n class="why">Why?</span>
                   }
                 </span>
               </button>
@@ -73,13 +81,13 @@ export interface OrderMove {
             </div>
           }
           @if (target.rows.length === 0) {
-            <p class="empty quiet">Nothing here.</p>
+            <p i18n class="empty quiet">Nothing here.</p>
           }
         </div>
       }
     </div>
     @if (view().elsewhere > 0) {
-      <p class="quiet small elsewhere">
+      <p i18n class="quiet small elsewhere">
         {{ view().elsewhere }} more {{ view().elsewhere === 1 ? 'placement belongs' : 'placements belong' }} to other pages only.
       </p>
     }
@@ -218,7 +226,7 @@ export class RunningOrder {
     const rows = this.view().targets.flatMap(target => target.rows);
     const shown = this.shownIn(rows);
     const away = rows.length - shown;
-    return `${shown} ${shown === 1 ? 'shows' : 'show'} here, ${away} ${away === 1 ? 'stays' : 'stay'} away.${this.mayMove() ? ' Drag, or Alt with up and down.' : ''}`;
+    return $localize`${shown} ${shown === 1 ? 'shows' : 'show'} here, ${away} ${away === 1 ? 'stays' : 'stay'} away.${this.mayMove() ? ' Drag, or Alt with up and down.' : ''}`;
   });
 
   protected shownIn(rows: readonly OrderRow[]): number {
@@ -230,8 +238,8 @@ export class RunningOrder {
   }
 
   protected detail(row: OrderRow): string {
-    if (row.away) return `away: ${row.away.short}`;
-    return row.pageCount > 1 ? `${row.where} · ${row.pageCount} pages` : row.where;
+    if (row.away) return $localize`away: ${row.away.short}`;
+    return row.pageCount > 1 ? $localize`${row.where} · ${row.pageCount} pages` : row.where;
   }
 
   protected dropped(event: CdkDragDrop<string, string, OrderRow>): void {

@@ -49,6 +49,7 @@ interface Bracket {
       tabindex="0"
       role="region"
       aria-label="The page as it shows"
+      i18n-aria-label
       (wheel)="scrolledByHand()"
       (pointerdown)="scrolledByHand()"
     >
@@ -63,7 +64,8 @@ interface Bracket {
               <button
                 [class.quiet]="name.kind === 'insertion point'"
                 (click)="targetChosen.emit(name.name)"
-                [attr.aria-label]="'Add to ' + name.label"
+                ariaLabel="Add to {{ name.label }}"
+                i18n-ariaLabel
               >
                 {{ name.label.toLowerCase() }}
                 @if (name.count > 1) {
@@ -84,6 +86,7 @@ interface Bracket {
           <iframe
             #frame
             title="The page as a reader has it"
+            i18n-title
             sandbox="allow-same-origin"
             tabindex="-1"
             scrolling="no"

@@ -38,7 +38,7 @@ export type SlipWish =
     <div class="slip">
       @if (row().away; as away) {
         <p class="away">
-          <b>Away:</b> {{ away.sentence }} <span class="quiet">{{ away.remedy }}</span>
+          <b i18n>Away:</b> {{ away.sentence }} <span class="quiet">{{ away.remedy }}</span>
         </p>
       }
       <almanac-rule-sentence
@@ -57,26 +57,39 @@ export type SlipWish =
           [disabled]="!mayChange()"
           [ngbPopover]="targetChoice"
           #targetPopover="ngbPopover"
-          [attr.aria-label]="'Region: ' + targetWord()"
+          ariaLabel="Region: {{ targetWord() }}"
+          i18n-ariaLabel
         >
           {{ targetWord() }}</button><ng-template #targetChoice
           ><almanac-target-picker [target]="row().value.target" (chosen)="targetChange.emit($event); targetPopover.close()" /></ng-template
         >,
-        <select class="word" aria-label="Place in the order" [disabled]="!mayChange()" (change)="placeChange.emit(+textIn($event))">
+        <select
+          class="word"
+          aria-label="Place in the order"
+          i18n-aria-label
+          [disabled]="!mayChange()"
+          (change)="placeChange.emit(+textIn($event))"
+        >
           @for (place of places(); track place.index) {
             <option [value]="place.index" [selected]="place.isHere">{{ place.label }}</option>
           }</select
         >,
         @if (!type()?.takesNoLook) {
-          dressed
-          <select class="word" aria-label="Look" [disabled]="!mayChange()" (change)="valueChange.emit({ look: textIn($event) })">
-            <option value="" [selected]="row().value.look === ''">plainly</option>
+          <ng-container i18n>dressed</ng-container>
+          <select
+            class="word"
+            aria-label="Look"
+            i18n-aria-label
+            [disabled]="!mayChange()"
+            (change)="valueChange.emit({ look: textIn($event) })"
+          >
+            <option i18n value="" [selected]="row().value.look === ''">plainly</option>
             @for (look of looks; track look.name) {
-              <option [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label.toLowerCase() }}</option>
+              <option i18n [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label.toLowerCase() }}</option>
             }
           </select>
-          on
-          <select class="word" aria-label="Ground" [disabled]="!mayChange()" (change)="takeGround(textIn($event))">
+          <ng-container i18n>on</ng-container>
+          <select class="word" aria-label="Ground" i18n-aria-label [disabled]="!mayChange()" (change)="takeGround(textIn($event))">
             <option value="" [selected]="!row().value.ground">
               {{ row().value.look === '' ? 'no ground of its own' : 'its usual ground' }}
             </option>
@@ -87,32 +100,40 @@ export type SlipWish =
             }</select
           >{{ row().value.ground ? '' : ',' }}
           @if (row().value.ground; as own) {
-            with words in
-            <select class="word" aria-label="Colour of the words" [disabled]="!mayChange()" (change)="takeInk(textIn($event))">
+            <ng-container i18n>with words in</ng-container>
+            <select
+              class="word"
+              aria-label="Colour of the words"
+              i18n-aria-label
+              [disabled]="!mayChange()"
+              (change)="takeInk(textIn($event))"
+            >
               @for (each of inks(); track each.name) {
                 <option [value]="each.name" [selected]="own.ink === each.name">{{ each.label.toLowerCase() }}, {{ each.contrast }}</option>
               }
             </select>
-            <span class="swatch" aria-hidden="true" [style.background]="valueOf(own.ground)" [style.color]="valueOf(own.ink)">Aa</span>,
+            <span i18n class="swatch" aria-hidden="true" [style.background]="valueOf(own.ground)" [style.color]="valueOf(own.ink)">Aa</span
+            >,
           }
         }
         @if (!type()?.hasNoTitle) {
-          <select class="word" aria-label="Title shown" [disabled]="!mayChange()" (change)="titleShow(choiceIn($event))">
-            <option value="block" [selected]="row().value.title.show === 'block'">with its title</option>
-            <option value="own" [selected]="row().value.title.show === 'own'">with a title of its own here</option>
-            <option value="none" [selected]="row().value.title.show === 'none'">without its title</option></select
+          <select class="word" aria-label="Title shown" i18n-aria-label [disabled]="!mayChange()" (change)="titleShow(choiceIn($event))">
+            <option i18n value="block" [selected]="row().value.title.show === 'block'">with its title</option>
+            <option i18n value="own" [selected]="row().value.title.show === 'own'">with a title of its own here</option>
+            <option i18n value="none" [selected]="row().value.title.show === 'none'">without its title</option></select
           >{{ row().value.title.show === 'own' ? ':' : ',' }}
           @if (row().value.title.show === 'own') {
             <input
               class="own"
               aria-label="Title here"
+              i18n-aria-label
               [value]="row().value.title.own"
               [disabled]="!mayChange()"
               (change)="valueChange.emit({ title: { show: 'own', own: textIn($event) } })"
             />,
             @if (row().revisionId && others.length > 0) {
               <span class="quiet"
-                >(in
+                ><ng-container i18n>(in</ng-container>
                 @for (each of others; track each.tag; let isLast = $last) {
                   <a [routerLink]="['/languages', each.tag, row().placementId]" [lang]="each.tag">{{ each.name }}</a>{{
                     isLast ? '' : ', '
@@ -123,15 +144,24 @@ export type SlipWish =
             }
           }
         }
-        aligned
-        <select class="word" aria-label="Alignment" [disabled]="!mayChange()" (change)="valueChange.emit({ align: alignIn($event) })">
-          <option value="start" [selected]="row().value.align === 'start'">to the start</option>
-          <option value="centre" [selected]="row().value.align === 'centre'">in the centre</option>
-          <option value="end" [selected]="row().value.align === 'end'">to the end</option></select
-        >, linked to as #<input
+        <ng-container i18n>aligned</ng-container>
+        <select
+          class="word"
+          aria-label="Alignment"
+          i18n-aria-label
+          [disabled]="!mayChange()"
+          (change)="valueChange.emit({ align: alignIn($event) })"
+        >
+          <option i18n value="start" [selected]="row().value.align === 'start'">to the start</option>
+          <option i18n value="centre" [selected]="row().value.align === 'centre'">in the centre</option>
+          <option i18n value="end" [selected]="row().value.align === 'end'">to the end</option></select
+        ><ng-container i18n>, linked to as #</ng-container
+        ><input
           class="anchor"
           aria-label="Anchor"
+          i18n-aria-label
           placeholder="nothing"
+          i18n-placeholder
           [value]="row().value.anchor"
           [disabled]="!mayChange()"
           (change)="valueChange.emit({ anchor: textIn($event) })"
@@ -139,12 +169,14 @@ export type SlipWish =
       </p>
       @if (row().value.reason || mayChange()) {
         <p class="because">
-          Because:
+          <ng-container i18n>Because:</ng-container>
           <textarea
             rows="1"
             aria-label="Because"
+            i18n-aria-label
             [value]="row().value.reason"
             placeholder="why it stands here"
+            i18n-placeholder
             [disabled]="!mayChange()"
             (change)="valueChange.emit({ reason: oneLine(textIn($event)) })"
           ></textarea>
@@ -163,34 +195,38 @@ export type SlipWish =
         }
       }
       <div class="acts">
-        <a class="btn-word" [routerLink]="['/blocks', row().blockId]" [queryParams]="{ page: page() }">Edit words</a>
-        <button class="btn-word" (click)="wish.emit('why')">Why?</button>
+        <a i18n class="btn-word" [routerLink]="['/blocks', row().blockId]" [queryParams]="{ page: page() }">Edit words</a>
+        <button i18n class="btn-word" (click)="wish.emit('why')">Why?</button>
         @if (row().away && !row().value.off) {
-          <button class="btn-word" (click)="wish.emit('look from there')">Look from where it shows</button>
+          <button i18n class="btn-word" (click)="wish.emit('look from there')">Look from where it shows</button>
         }
-        <button class="btn-word" (click)="wish.emit('its pages')">
-          Its {{ row().pageCount }} {{ row().pageCount === 1 ? 'page' : 'pages' }}
+        <button i18n class="btn-word" (click)="wish.emit('its pages')">
+          Its {row().pageCount, plural, =1 {1 page} other {{{ row().pageCount }} pages}}
         </button>
         @if (mayChange()) {
-          <button class="btn-word" (click)="wish.emit('one more place')">One more place</button>
-          <button class="btn-word" (click)="wish.emit('separate copy')">Separate copy</button>
-          <button class="btn-word" (click)="wish.emit('several copies')">Several copies</button>
+          <button i18n class="btn-word" (click)="wish.emit('one more place')">One more place</button>
+          <button i18n class="btn-word" (click)="wish.emit('separate copy')">Separate copy</button>
+          <button i18n class="btn-word" (click)="wish.emit('several copies')">Several copies</button>
           @if (row().revisionId) {
-            <button class="btn-word" (click)="wish.emit('history')">History</button>
+            <button i18n class="btn-word" (click)="wish.emit('history')">History</button>
           }
           @if (maySharedRule && row().value.rule.follows.length === 0) {
-            <button class="btn-word" (click)="wish.emit('shared rule')">Make its rule shared</button>
+            <button i18n class="btn-word" (click)="wish.emit('shared rule')">Make its rule shared</button>
           }
           @if (row().status === 'retired' || row().status === 'expired') {
-            <button class="btn-word" (click)="wish.emit('put back')">Put back</button>
+            <button i18n class="btn-word" (click)="wish.emit('put back')">Put back</button>
             @if (maySharedRule) {
-              <button class="btn-word danger" (click)="wish.emit('delete')">Delete for good</button>
+              <button i18n class="btn-word danger" (click)="wish.emit('delete')">Delete for good</button>
             }
           } @else {
             <button class="btn-word" (click)="wish.emit(row().value.off ? 'switch on' : 'switch off')">
-              {{ row().value.off ? 'Switch on' : 'Switch off' }}
+              @if (row().value.off) {
+                <ng-container i18n>Switch on</ng-container>
+              } @else {
+                <ng-container i18n>Switch off</ng-container>
+              }
             </button>
-            <button class="btn-word danger" (click)="wish.emit('take off')">Take off</button>
+            <button i18n class="btn-word danger" (click)="wish.emit('take off')">Take off</button>
           }
         }
       </div>
@@ -328,7 +364,7 @@ export class Slip {
     return Array.from({ length: others.length + 1 }, (_, index) => ({
       index,
       isHere: index === here,
-      label: index === 0 ? 'first' : `after “${others[index - 1]!.title}”`,
+      label: index === 0 ? 'first' : $localize`after “${others[index - 1]!.title}”`,
     }));
   });
 

@@ -14,7 +14,15 @@ interface Choice {
   selector: 'almanac-target-picker',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <input class="form-control" type="search" placeholder="Search places" aria-label="Search places" (input)="search.set(textIn($event))" />
+    <input
+      class="form-control"
+      type="search"
+      placeholder="Search places"
+      i18n-placeholder
+      aria-label="Search places"
+      i18n-aria-label
+      (input)="search.set(textIn($event))"
+    />
     @for (group of groups(); track group.label) {
       <h3>{{ group.label }}</h3>
       @for (choice of group.choices; track choice.label) {
@@ -23,7 +31,7 @@ interface Choice {
         </button>
       }
     } @empty {
-      <p class="quiet">No place has this in its name.</p>
+      <p i18n class="quiet">No place has this in its name.</p>
     }
   `,
   styles: `
@@ -66,14 +74,14 @@ export class TargetPicker {
       list
         .map(each => ({
           target: { kind, name: each.name },
-          label: kind === 'stand in' ? `Instead of ${each.label.toLowerCase()}` : each.label,
-          help: kind === 'stand in' ? 'Takes its place, and all in it stays away.' : each.help,
+          label: kind === 'stand in' ? $localize`Instead of ${each.label.toLowerCase()}` : each.label,
+          help: kind === 'stand in' ? $localize`Takes its place, and all in it stays away.` : each.help,
         }))
         .filter(each => text === '' || `${each.label} ${each.help}`.toLowerCase().includes(text));
     return [
-      { label: 'Regions', choices: choices('region', this.#theme.regions) },
-      { label: 'Insertion points', choices: choices('insertion point', this.#theme.insertionPoints) },
-      { label: 'In place of a whole region', choices: choices('stand in', this.#theme.regions) },
+      { label: $localize`Regions`, choices: choices('region', this.#theme.regions) },
+      { label: $localize`Insertion points`, choices: choices('insertion point', this.#theme.insertionPoints) },
+      { label: $localize`In place of a whole region`, choices: choices('stand in', this.#theme.regions) },
     ].filter(group => group.choices.length > 0);
   });
 

@@ -23,19 +23,20 @@ import type { Vantage } from '../state/vantage';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="title-face">
-      Looking at
+      <ng-container i18n>Looking at</ng-container>
       <button
         class="word"
         [ngbPopover]="pageChoice"
         #pagePopover="ngbPopover"
         (shown)="focusSearch()"
-        [attr.aria-label]="'Page: ' + pageTitle()"
+        ariaLabel="Page: {{ pageTitle() }}"
+        i18n-ariaLabel
       >
         {{ pageTitle() }}
       </button>
-      as
+      <ng-container i18n>as</ng-container>
       <span ngbDropdown class="as">
-        <button class="word" ngbDropdownToggle [attr.aria-label]="'Reader: ' + readerWord()">{{ readerWord() }}</button>
+        <button class="word" ngbDropdownToggle ariaLabel="Reader: {{ readerWord() }}" i18n-ariaLabel>{{ readerWord() }}</button>
         <span ngbDropdownMenu>
           @for (each of readers; track each.as) {
             <button ngbDropdownItem (click)="look.emit({ as: each.as })" [attr.aria-current]="each.as === vantage().as">
@@ -44,38 +45,40 @@ import type { Vantage } from '../state/vantage';
           }
         </span>
       </span>
-      in
+      <ng-container i18n>in</ng-container>
       <span ngbDropdown class="as">
-        <button class="word" ngbDropdownToggle [attr.aria-label]="'Locale: ' + localeName()">{{ localeName() }}</button>
+        <button class="word" ngbDropdownToggle ariaLabel="Locale: {{ localeName() }}" i18n-ariaLabel>{{ localeName() }}</button>
         <span ngbDropdownMenu>
           @for (each of locales; track each.tag) {
             <button ngbDropdownItem (click)="look.emit({ locale: each.tag === baseLocale ? '' : each.tag })">{{ each.name }}</button>
           }
         </span>
       </span>
-      on
+      <ng-container i18n>on</ng-container>
       <button
         class="word"
         [class.time]="vantage().moment !== null"
         [ngbPopover]="momentChoice"
         #momentPopover="ngbPopover"
-        [attr.aria-label]="'Moment: ' + (moment() | when)"
+        ariaLabel="Moment: {{ moment() | when }}"
+        i18n-ariaLabel
       >
         {{ moment() | when }}
       </button>
       @if (vantage().moment !== null) {
         <span class="ahead"
-          >{{ distance() }} · <button class="btn-word danger" (click)="look.emit({ moment: null })">back to now</button></span
+          >{{ distance() }} · <button i18n class="btn-word danger" (click)="look.emit({ moment: null })">back to now</button></span
         >
       }
     </p>
     <ng-template #pageChoice>
-      <label class="form-label" for="vantage-page">Page</label>
+      <label i18n class="form-label" for="vantage-page">Page</label>
       <input
         class="form-control"
         id="vantage-page"
         type="search"
         placeholder="Title or path"
+        i18n-placeholder
         [ngbTypeahead]="search"
         [resultTemplate]="pageRow"
         [inputFormatter]="blank"
@@ -87,7 +90,7 @@ import type { Vantage } from '../state/vantage';
         <span class="quiet code">{{ page.path }}</span></ng-template
       >
       <p class="form-help">
-        Or a page that nobody wrote:
+        <ng-container i18n>Or a page that nobody wrote:</ng-container>
         @for (each of services; track each) {
           <button class="btn-word" (click)="look.emit({ page: 'service:' + each, selected: '' }); pagePopover.close()">{{ each }}</button>
         }
@@ -103,9 +106,9 @@ import type { Vantage } from '../state/vantage';
         #picker
       />
       <div class="row-line clock">
-        <label class="form-label" for="vantage-date">Or typed</label>
+        <label i18n class="form-label" for="vantage-date">Or typed</label>
         <almanac-date-field fieldId="vantage-date" [canPick]="false" [value]="local()" (valueChange)="chooseTyped($event)" />
-        <button class="btn btn-plain" (click)="look.emit({ moment: null }); momentPopover.close()">Now</button>
+        <button i18n class="btn btn-plain" (click)="look.emit({ moment: null }); momentPopover.close()">Now</button>
       </div>
     </ng-template>
   `,

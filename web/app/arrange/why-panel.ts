@@ -13,18 +13,18 @@ export interface WhyRemedy {
 }
 
 const stepWords: Readonly<Record<string, string>> = {
-  'page readers': 'Who may read the page',
-  publication: 'Whether it is live',
-  off: 'Its switch',
-  'shared rule': 'Shared rules',
-  where: 'Where',
-  who: 'To whom',
-  when: 'When',
-  block: 'Its block',
-  'block readers': 'Who may read the block',
-  layout: 'The layout',
-  'stand-in': 'What stands in',
-  limit: 'How many it may hold',
+  'page readers': $localize`Who may read the page`,
+  publication: $localize`Whether it is live`,
+  off: $localize`Its switch`,
+  'shared rule': $localize`Shared rules`,
+  where: $localize`Where`,
+  who: $localize`To whom`,
+  when: $localize`When`,
+  block: $localize`Its block`,
+  'block readers': $localize`Who may read the block`,
+  layout: $localize`The layout`,
+  'stand-in': $localize`What stands in`,
+  limit: $localize`How many it may hold`,
 };
 
 /** Why a placement shows on a page or stays away: every step and test, and the smallest change that would turn it. */
@@ -33,29 +33,43 @@ const stepWords: Readonly<Record<string, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <h2>Why</h2>
-      <button class="btn-word" (click)="closed.emit()">Close</button>
+      <h2 i18n>Why</h2>
+      <button i18n class="btn-word" (click)="closed.emit()">Close</button>
     </div>
     @if (answer(); as answer) {
       @if (answer.why; as why) {
         <p class="verdict title-face" [class.away]="!why.shows">{{ why.verdict }}</p>
         @if (why.reason) {
-          <p class="quiet">Because: {{ why.reason }}</p>
+          <p i18n class="quiet">Because: {{ why.reason }}</p>
         }
         <ol>
           @for (step of why.steps; track step.step) {
             <li [class.stops]="!step.holds">
               <span class="mark" aria-hidden="true">{{ step.holds ? '✓' : '✕' }}</span>
               <div>
-                <b>{{ stepWords[step.step] }}</b> <span class="visually-hidden">{{ step.holds ? 'lets it through' : 'stops it' }}</span>
+                <b>{{ stepWords[step.step] }}</b>
+                <span class="visually-hidden">
+                  @if (step.holds) {
+                    <ng-container i18n>lets it through</ng-container>
+                  } @else {
+                    <ng-container i18n>stops it</ng-container>
+                  }
+                </span>
                 <p>{{ step.words }}</p>
                 @if (step.trace.length > 1 || (!step.holds && step.trace.length > 0)) {
                   <ul>
                     @for (line of step.trace; track $index) {
                       <li class="line" [style.padding-left.px]="line.depth * 14" [class.decides]="line.decides">
-                        <span [class.no]="!line.holds">{{ line.holds ? 'yes' : 'no' }}</span> {{ line.words }}
+                        <span [class.no]="!line.holds">
+                          @if (line.holds) {
+                            <ng-container i18n>yes</ng-container>
+                          } @else {
+                            <ng-container i18n>no</ng-container>
+                          }
+                        </span>
+                        {{ line.words }}
                         @if (line.decides) {
-                          <span class="chip">decides</span>
+                          <span i18n class="chip">decides</span>
                         }
                       </li>
                     }
@@ -65,21 +79,27 @@ const stepWords: Readonly<Record<string, string>> = {
             </li>
           }
         </ol>
-        <h3>{{ why.shows ? 'What would take it off here' : 'What would bring it here' }}</h3>
+        <h3>
+          @if (why.shows) {
+            <ng-container i18n>What would take it off here</ng-container>
+          } @else {
+            <ng-container i18n>What would bring it here</ng-container>
+          }
+        </h3>
         @for (remedy of why.remedies; track remedy.words) {
           <p class="remedy">
             <span>{{ remedy.words }}</span>
             @if (remedy.value && mayChange()) {
-              <button class="btn btn-plain" (click)="wanted.emit({ why, value: remedy.value, words: remedy.words })">Do it</button>
+              <button i18n class="btn btn-plain" (click)="wanted.emit({ why, value: remedy.value, words: remedy.words })">Do it</button>
             }
           </p>
         }
-        <p class="form-help">What is done here is unsaved until you send it.</p>
+        <p i18n class="form-help">What is done here is unsaved until you send it.</p>
       } @else {
         <p class="notice-line ember" role="alert">{{ answer.fault }}</p>
       }
     } @else {
-      <p class="quiet">Looking…</p>
+      <p i18n class="quiet">Looking…</p>
     }
   `,
   styles: `

@@ -10,7 +10,7 @@ export type WidthName = 'phone' | 'tablet' | 'desk';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
-      <legend class="visually-hidden">Width</legend>
+      <legend i18n class="visually-hidden">Width</legend>
       @for (each of names; track each) {
         <label [class.on]="name() === each"
           ><input

@@ -36,12 +36,12 @@ import { WritingService } from '../writing/writing.service';
       [publicPath]="shownOn()[0]?.path ?? ''"
     >
       @if (shownOn().length > 1) {
-        <span bar class="chip ochre">an edit changes {{ shownOn().length }} pages</span>
+        <span i18n bar class="chip ochre">an edit changes {{ shownOn().length }} pages</span>
       }
       @if (writing.value(); as block) {
         @if (writing.isNew()) {
           <div class="field">
-            <label class="form-label" for="block-type">Type</label>
+            <label i18n class="form-label" for="block-type">Type</label>
             <select class="form-select" id="block-type" (change)="setType(textIn($event))">
               @for (each of types; track each.name) {
                 <option [value]="each.name" [selected]="each.name === block.type">{{ each.label.toLowerCase() }}</option>
@@ -51,7 +51,7 @@ import { WritingService } from '../writing/writing.service';
           </div>
         }
         <div class="field">
-          <label class="form-label" for="block-title">Title</label
+          <label i18n class="form-label" for="block-title">Title</label
           ><input
             class="form-control"
             id="block-title"
@@ -62,7 +62,7 @@ import { WritingService } from '../writing/writing.service';
           @if (writing.faultOf('title'); as words) {
             <p class="form-fault" role="alert">{{ words }}</p>
           } @else {
-            <p class="form-help">Lists and search use it, even where a page does not show it.</p>
+            <p i18n class="form-help">Lists and search use it, even where a page does not show it.</p>
           }
         </div>
         @if (type(); as type) {
@@ -73,7 +73,7 @@ import { WritingService } from '../writing/writing.service';
             (valuesChange)="set({ fields: $event })"
           />
         }
-        <h3>Readers</h3>
+        <h3 i18n>Readers</h3>
         <label class="row-line"
           ><input
             type="checkbox"
@@ -81,26 +81,26 @@ import { WritingService } from '../writing/writing.service';
             [checked]="block.readers === null"
             (change)="set({ readers: isTickedIn($event) ? null : {} })"
           />
-          as the page it stands on</label
+          <ng-container i18n>as the page it stands on</ng-container></label
         >
         @if (block.readers; as readers) {
           <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
         }
         @if (writing.record(); as record) {
-          <h3 class="used">Where it is used</h3>
+          <h3 i18n class="used">Where it is used</h3>
           @for (use of record.usedOn; track use.placementId) {
             <p class="use">
               <almanac-phase [status]="use.status" /> {{ use.target }}: {{ use.where }}
-              <span class="quiet">· {{ use.pageCount }} {{ use.pageCount === 1 ? 'page' : 'pages' }}</span>
+              <span i18n class="quiet">· {use.pageCount, plural, =1 {1 page} other {{{ use.pageCount }} pages}}</span>
               @if (use.firstPageId) {
-                · <a routerLink="/arrange" [queryParams]="{ page: use.firstPageId, sel: use.placementId }">Arrange</a>
+                · <a i18n routerLink="/arrange" [queryParams]="{ page: use.firstPageId, sel: use.placementId }">Arrange</a>
               }
             </p>
           } @empty {
-            <p class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p>
+            <p i18n class="quiet">Nowhere yet. Open a page in Arrange and choose “Add here” to place it.</p>
           }
           @if (record.insetIn.length > 0) {
-            <h3 class="used">Inside these texts</h3>
+            <h3 i18n class="used">Inside these texts</h3>
             @for (each of record.insetIn; track each.recordId) {
               <p class="use">
                 <a [routerLink]="[writerOf(each.kind), each.recordId]">{{ each.title }}</a>
@@ -111,7 +111,7 @@ import { WritingService } from '../writing/writing.service';
         }
         @if (shownOn().length === 0) {
           <label class="row-line"
-            >Look at it as if it stood in
+            ><ng-container i18n>Look at it as if it stood in</ng-container>
             <select class="form-select trial" (change)="trialRegion.set(textIn($event))">
               @for (each of regions; track each.name) {
                 <option [value]="each.name" [selected]="each.name === trialRegion()">{{ each.label.toLowerCase() }}</option>
@@ -202,7 +202,7 @@ export class BlockWriter {
       this.#api.readRecord(like).subscribe({
         next: ({ live, revisions }) => {
           const held = (live?.value ?? revisions[0]!.value) as BlockValue;
-          this.writing.openNew('block', uuidv7(), { ...held, title: `${held.title}, again` });
+          this.writing.openNew('block', uuidv7(), { ...held, title: $localize`${held.title}, again` });
         },
         error: (error: unknown) => this.#messages.problem(error),
       });

@@ -26,26 +26,26 @@ import { Toolbar } from '../shared/toolbar';
   template: `
     <div class="head">
       <div>
-        <h1>Blocks</h1>
-        <p class="quiet">{{ shown().length }} of {{ blocks().length }} in the stock.</p>
+        <h1 i18n>Blocks</h1>
+        <p i18n class="quiet">{{ shown().length }} of {{ blocks().length }} in the stock.</p>
       </div>
       <almanac-filter-bar class="grow" list="blocks" [fields]="fields()" />
       @if (mayWrite) {
-        <a class="btn btn-plain" routerLink="/blocks/new" [queryParams]="{ ofType: type() }">Write a block</a>
+        <a i18n class="btn btn-plain" routerLink="/blocks/new" [queryParams]="{ ofType: type() }">Write a block</a>
       }
     </div>
-    <div class="many" role="toolbar" aria-label="With the chosen ones">
+    <div class="many" role="toolbar" aria-label="With the chosen ones" i18n-aria-label>
       <label class="row-line"
         ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
         {{ ticks.words() }}</label
       >
       @if (ticks.chosen().size > 0 && mayPlace) {
-        <button class="btn btn-plain" (click)="copies()">Copies, each in its place…</button>
-        <button class="btn btn-plain danger" (click)="takeOut()">Take out of the stock…</button>
+        <button i18n class="btn btn-plain" (click)="copies()">Copies, each in its place…</button>
+        <button i18n class="btn btn-plain danger" (click)="takeOut()">Take out of the stock…</button>
       }
     </div>
     <div class="split">
-      <cdk-virtual-scroll-viewport itemSize="58" class="rows panel" tabindex="0" role="list" aria-label="The stock">
+      <cdk-virtual-scroll-viewport itemSize="58" class="rows panel" tabindex="0" role="list" aria-label="The stock" i18n-aria-label>
         <div
           *cdkVirtualFor="let block of shown(); trackBy: byId; templateCacheSize: 0"
           role="listitem"
@@ -55,7 +55,8 @@ import { Toolbar } from '../shared/toolbar';
           <input
             type="checkbox"
             class="form-check-input tick"
-            [attr.aria-label]="'Choose ' + block.title"
+            ariaLabel="Choose {{ block.title }}"
+            i18n-ariaLabel
             [checked]="ticks.chosen().has(block.id)"
             (change)="ticks.toggle(block.id)"
           />
@@ -70,14 +71,14 @@ import { Toolbar } from '../shared/toolbar';
               ><span class="excerpt quiet">{{ block.excerpt || 'made from the page tree' }}</span></span
             >
             <span class="quiet type">{{ block.typeLabel }}</span>
-            <span class="count">{{ block.pages.length }} {{ block.pages.length === 1 ? 'page' : 'pages' }}</span>
+            <span i18n class="count">{block.pages.length, plural, =1 {1 page} other {{{ block.pages.length }} pages}}</span>
           </button>
         </div>
       </cdk-virtual-scroll-viewport>
-      <aside class="panel" aria-label="The chosen one" tabindex="-1">
+      <aside class="panel" aria-label="The chosen one" i18n-aria-label tabindex="-1">
         @if (chosen(); as block) {
           <h2>{{ block.title }}</h2>
-          <p class="quiet">{{ block.typeLabel }} · last changed {{ block.changedAt | when: 'short' }} by {{ block.changedBy }}</p>
+          <p i18n class="quiet">{{ block.typeLabel }} · last changed {{ block.changedAt | when: 'short' }} by {{ block.changedBy }}</p>
           @if (block.excerpt) {
             <p class="title-face says">{{ block.excerpt }}</p>
           }
@@ -86,24 +87,24 @@ import { Toolbar } from '../shared/toolbar';
               block.pages.length > 1 ? 'Edit words: changes ' + block.pages.length + ' pages' : 'Edit words'
             }}</a>
             @if (mayWrite) {
-              <a class="btn btn-plain" routerLink="/blocks/new" [queryParams]="{ like: block.id }">Write one like it</a>
+              <a i18n class="btn btn-plain" routerLink="/blocks/new" [queryParams]="{ like: block.id }">Write one like it</a>
             }
             @if (mayPlace && block.status === 'live') {
-              <a class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: block.pages[0]?.id, again: block.id }"
+              <a i18n class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: block.pages[0]?.id, again: block.id }"
                 >Show it in one more place</a
               >
-              <a class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: block.pages[0]?.id, copy: block.id }"
+              <a i18n class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: block.pages[0]?.id, copy: block.id }"
                 >Make a separate copy</a
               >
             }
           </div>
-          <h3 class="where">
-            Shows on {{ block.pages.length }} {{ block.pages.length === 1 ? 'page' : 'pages' }}, by {{ block.placementCount }}
+          <h3 i18n class="where">
+            Shows on {block.pages.length, plural, =1 {1 page} other {{{ block.pages.length }} pages}}, by {{ block.placementCount }}
             {{ block.placementCount === 1 ? 'placement' : 'placements'
             }}{{ block.insetCount > 0 ? ' and inside ' + block.insetCount + (block.insetCount === 1 ? ' text' : ' texts') : '' }}
           </h3>
           @if (block.readers) {
-            <p class="notice-line">Only for {{ block.readers }}, whoever may read the page.</p>
+            <p i18n class="notice-line">Only for {{ block.readers }}, whoever may read the page.</p>
           }
           <ul>
             @for (page of block.pages; track page.id) {
@@ -112,11 +113,11 @@ import { Toolbar } from '../shared/toolbar';
                 <span class="code quiet">{{ page.path }}</span>
               </li>
             } @empty {
-              <li class="quiet">It is placed on no page.</li>
+              <li i18n class="quiet">It is placed on no page.</li>
             }
           </ul>
         } @else {
-          <p class="quiet">Choose one to see what it says and where it is used.</p>
+          <p i18n class="quiet">Choose one to see what it says and where it is used.</p>
         }
       </aside>
     </div>
@@ -299,36 +300,39 @@ export class BlocksWorkspace {
     const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
     const { regions, insertionPoints } = this.#site.theme;
     return [
-      { name: 'find', label: 'Title or words' },
+      { name: 'find', label: $localize`Title or words` },
       {
         name: 'type',
-        label: 'Type',
+        label: $localize`Type`,
         choices: this.#session.site.blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })),
       },
       {
         name: 'status',
-        label: 'Status',
-        choices: [...plain(['live', 'scheduled', 'draft', 'in review', 'expired']), { value: 'retired', label: 'taken off' }],
+        label: $localize`Status`,
+        choices: [
+          ...plain(['live', 'scheduled', 'draft', $localize`in review`, 'expired']),
+          { value: 'retired', label: $localize`taken off` },
+        ],
       },
       {
         name: 'used',
-        label: 'Used',
+        label: $localize`Used`,
         choices: [
-          { value: 'several', label: 'on several pages' },
-          { value: 'nowhere', label: 'on no page' },
-          { value: 'inset', label: 'inside texts' },
+          { value: 'several', label: $localize`on several pages` },
+          { value: 'nowhere', label: $localize`on no page` },
+          { value: 'inset', label: $localize`inside texts` },
         ],
       },
       {
         name: 'region',
-        label: 'Region',
+        label: $localize`Region`,
         choices: [...regions, ...insertionPoints].map(each => ({ value: each.name, label: each.label.toLowerCase() })),
       },
       {
         name: 'readers',
-        label: 'Readers',
+        label: $localize`Readers`,
         choices: [
-          { value: 'page', label: 'as the page' },
+          { value: 'page', label: $localize`as the page` },
           ...plain(
             this.blocks()
               .map(each => each.readers)
@@ -336,7 +340,7 @@ export class BlocksWorkspace {
           ),
         ],
       },
-      { name: 'by', label: 'Changed by', choices: plain(this.blocks().map(each => each.changedBy)) },
+      { name: 'by', label: $localize`Changed by`, choices: plain(this.blocks().map(each => each.changedBy)) },
     ];
   });
   protected readonly blocks = signal<readonly BlockRow[]>([]);
@@ -374,7 +378,7 @@ export class BlocksWorkspace {
   protected takeOut(): void {
     const chosen = this.blocks().filter(block => this.ticks.chosen().has(block.id));
     this.#api.readRecords(chosen.map(block => block.id)).subscribe({
-      next: records => void this.#send(records.map(record => takingOff(record, 'taken out of the stock'))),
+      next: records => void this.#send(records.map(record => takingOff(record, $localize`taken out of the stock`))),
       error: (error: unknown) => this.#messages.problem(error),
     });
   }
@@ -387,8 +391,8 @@ export class BlocksWorkspace {
       this.ticks.clear();
       this.#load();
     } else
-      this.#messages.done('Nothing is saved yet: your changes wait in Arrange, where they can be sent or undone.', {
-        label: 'Open Arrange',
+      this.#messages.done($localize`Nothing is saved yet: your changes wait in Arrange, where they can be sent or undone.`, {
+        label: $localize`Open Arrange`,
         link: ['/arrange'],
       });
   }

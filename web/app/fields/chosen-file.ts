@@ -18,7 +18,7 @@ import type { ControlOf } from './control';
       @if (file(); as chosen) {
         <almanac-plate [file]="chosen" />
       } @else if (of().value()) {
-        <p class="notice-line ember">It is gone from the library.</p>
+        <p i18n class="notice-line ember">It is gone from the library.</p>
       }
       <div class="acts">
         <button
@@ -29,10 +29,14 @@ import type { ControlOf } from './control';
           [attr.aria-describedby]="of().describedBy()"
           (click)="choose()"
         >
-          {{ of().value() ? 'Another…' : 'Choose…' }}
+          @if (of().value()) {
+            <ng-container i18n>Another…</ng-container>
+          } @else {
+            <ng-container i18n>Choose…</ng-container>
+          }
         </button>
         @if (of().value()) {
-          <button type="button" class="btn-word" (click)="of().change()('')">None</button>
+          <button i18n type="button" class="btn-word" (click)="of().change()('')">None</button>
         }
       </div>
     </div>

@@ -23,7 +23,7 @@ const countedFrom = 0.8;
           <label class="form-label" [for]="row.controlId"
             >{{ row.field.label }}
             @if (row.field.required) {
-              <span class="quiet"> (needed)</span>
+              <span i18n class="quiet"> (needed)</span>
             }
           </label>
         }
@@ -96,7 +96,7 @@ export class FieldsForm {
 
   /** Who may change a field, when this person may not. */
   #closedFor({ changedBy }: AnyField): string {
-    return changedBy && !this.#session.holds(...changedBy) ? `Only ${listOf(changedBy, 'or')} may change this.` : '';
+    return changedBy && !this.#session.holds(...changedBy) ? $localize`Only ${listOf(changedBy, 'or')} may change this.` : '';
   }
 
   #changeOf(name: string): (value: unknown) => void {
@@ -113,5 +113,5 @@ function countOf(field: AnyField, values: FieldValues): string {
   const held = values[field.name];
   if (typeof most !== 'number' || typeof held !== 'string') return '';
   const { length } = wordsOfField(field, values);
-  return length >= most * countedFrom ? `${length} of ${most} characters` : '';
+  return length >= most * countedFrom ? $localize`${length} of ${most} characters` : '';
 }

@@ -6,25 +6,31 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button
+      i18n
       type="button"
       class="btn-word"
       [disabled]="at() === 0"
-      [attr.aria-label]="'Move up: ' + name()"
+      ariaLabel="Move up: {{ name() }}"
+      i18n-ariaLabel
       (click)="listChange.emit(moved(-1))"
     >
       Up
     </button>
     <button
+      i18n
       type="button"
       class="btn-word"
       [disabled]="at() === list().length - 1"
-      [attr.aria-label]="'Move down: ' + name()"
+      ariaLabel="Move down: {{ name() }}"
+      i18n-ariaLabel
       (click)="listChange.emit(moved(1))"
     >
       Down
     </button>
     @if (mayTakeOut()) {
-      <button type="button" class="btn-word" [attr.aria-label]="'Take out: ' + name()" (click)="takeOut()">Take out</button>
+      <button i18n type="button" class="btn-word" ariaLabel="Take out: {{ name() }}" i18n-ariaLabel (click)="takeOut()">
+        Take out
+      </button>
     }
   `,
   styles: `

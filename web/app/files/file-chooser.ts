@@ -21,8 +21,8 @@ const nothing: FileList = { files: [], total: 0, folders: [], topics: [] };
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
-      <h2 class="modal-title">Choose a {{ sort() ?? 'file' }}</h2>
-      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+      <h2 i18n class="modal-title">Choose a {{ sort() ?? 'file' }}</h2>
+      <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body" almanacDropZone (brought)="uploads.bring($event, '')">
       <p class="row-line">
@@ -30,30 +30,32 @@ const nothing: FileList = { files: [], total: 0, folders: [], topics: [] };
           class="form-control"
           type="search"
           aria-label="Title or words"
+          i18n-aria-label
           placeholder="Title or words"
+          i18n-placeholder
           [value]="find()"
           (input)="find.set(textIn($event))"
         />
-        <select class="form-select" aria-label="Folder" (change)="folder.set(textIn($event))">
-          <option value="">Any folder</option>
+        <select class="form-select" aria-label="Folder" i18n-aria-label (change)="folder.set(textIn($event))">
+          <option i18n value="">Any folder</option>
           @for (each of list().folders; track each.name) {
             <option [value]="each.name" [selected]="each.name === folder()">{{ each.name }}</option>
           }
         </select>
-        <almanac-file-picker (picked)="uploads.bring($event, folder())">Bring one in…</almanac-file-picker>
+        <almanac-file-picker i18n (picked)="uploads.bring($event, folder())">Bring one in…</almanac-file-picker>
       </p>
       <almanac-upload-list (shown)="chooseById($event)" />
-      <div class="plates" role="list" aria-label="Files">
+      <div class="plates" role="list" aria-label="Files" i18n-aria-label>
         @for (file of list().files; track file.id) {
           <div role="listitem">
             <button (click)="modal.close(file)"><almanac-plate [file]="file" /></button>
           </div>
         } @empty {
-          <p class="quiet">Nothing is like this. Drop a file here, paste one, or bring one in.</p>
+          <p i18n class="quiet">Nothing is like this. Drop a file here, paste one, or bring one in.</p>
         }
       </div>
       @if (list().total > list().files.length) {
-        <p class="quiet">And {{ list().total - list().files.length }} more: say more of what you look for.</p>
+        <p i18n class="quiet">And {{ list().total - list().files.length }} more: say more of what you look for.</p>
       }
     </div>
   `,

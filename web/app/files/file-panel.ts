@@ -33,7 +33,7 @@ import { UploadService } from './upload.service';
       <h2>{{ file().title }}</h2>
       <p class="quiet">
         {{ contentWords() }} · {{ file().changedAt | when: 'short' }}, {{ file().changedBy }}
-        <a [href]="file().address" target="_blank" rel="noopener">Open it</a>
+        <a i18n [href]="file().address" target="_blank" rel="noopener">Open it</a>
       </p>
       @if (isPicture()) {
         <almanac-focal-point
@@ -42,7 +42,7 @@ import { UploadService } from './upload.service';
           [point]="value.focalPoint"
           (pointChange)="set({ focalPoint: $event })"
         />
-        <label class="form-label" for="file-words">In words, for those who cannot see it</label>
+        <label i18n class="form-label" for="file-words">In words, for those who cannot see it</label>
         <textarea
           class="form-control"
           id="file-words"
@@ -59,33 +59,34 @@ import { UploadService } from './upload.service';
             [checked]="value.isDecoration"
             (change)="set({ isDecoration: isTickedIn($event), words: isTickedIn($event) ? '' : value.words })"
           />
-          It adds nothing to the words around it</label
+          <ng-container i18n>It adds nothing to the words around it</ng-container></label
         >
-        <label class="form-label" for="file-caption">Caption</label>
+        <label i18n class="form-label" for="file-caption">Caption</label>
         <input class="form-control" id="file-caption" maxlength="500" [value]="value.caption" (input)="set({ caption: textIn($event) })" />
-        <label class="form-label" for="file-credit">Credit</label>
+        <label i18n class="form-label" for="file-credit">Credit</label>
         <input class="form-control" id="file-credit" maxlength="200" [value]="value.credit" (input)="set({ credit: textIn($event) })" />
       }
       <div class="two">
         <div>
-          <label class="form-label" for="file-title">Title in lists</label>
+          <label i18n class="form-label" for="file-title">Title in lists</label>
           <input class="form-control" id="file-title" maxlength="200" [value]="value.title" (input)="set({ title: textIn($event) })" />
         </div>
         <div>
-          <label class="form-label" for="file-folder">Folder</label>
+          <label i18n class="form-label" for="file-folder">Folder</label>
           <input
             class="form-control"
             id="file-folder"
             maxlength="200"
             placeholder="none"
+            i18n-placeholder
             [value]="value.folder"
             (change)="set({ folder: textIn($event) })"
           />
         </div>
       </div>
-      <label class="form-label" for="file-topics">Topics</label>
+      <label i18n class="form-label" for="file-topics">Topics</label>
       <almanac-topics-field fieldId="file-topics" [value]="value.topics" [inUse]="topics()" (valueChange)="set({ topics: $event })" />
-      <h3>Who may have it</h3>
+      <h3 i18n>Who may have it</h3>
       <label class="row-line"
         ><input
           type="checkbox"
@@ -93,7 +94,7 @@ import { UploadService } from './upload.service';
           [checked]="value.readers === null"
           (change)="set({ readers: isTickedIn($event) ? null : {} })"
         />
-        Whoever may read what it stands in</label
+        <ng-container i18n>Whoever may read what it stands in</ng-container></label
       >
       @if (value.readers; as readers) {
         <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
@@ -104,12 +105,12 @@ import { UploadService } from './upload.service';
       <p class="acts">
         <button class="btn btn-primary" [disabled]="!isChanged()" (click)="send()">{{ sendLabel() }}</button>
         @if (isChanged()) {
-          <button class="btn btn-plain" (click)="again()">Leave it as it was</button>
+          <button i18n class="btn btn-plain" (click)="again()">Leave it as it was</button>
         }
-        <almanac-file-picker [isMany]="false" (picked)="replace($event)">Put another in its place…</almanac-file-picker>
-        <button class="btn btn-plain danger" (click)="takeOut()">Take out…</button>
+        <almanac-file-picker i18n [isMany]="false" (picked)="replace($event)">Put another in its place…</almanac-file-picker>
+        <button i18n class="btn btn-plain danger" (click)="takeOut()">Take out…</button>
       </p>
-      <h3>Where it stands</h3>
+      <h3 i18n>Where it stands</h3>
       <ul>
         @for (each of record()?.namedBy ?? []; track each.recordId + each.way) {
           <li>
@@ -117,7 +118,7 @@ import { UploadService } from './upload.service';
             <span class="quiet">{{ each.kind }}{{ each.way === 'link' ? ', as a link' : '' }}</span>
           </li>
         } @empty {
-          <li class="quiet">Nowhere yet. Choose it where a page or block is written.</li>
+          <li i18n class="quiet">Nowhere yet. Choose it where a page or block is written.</li>
         }
       </ul>
     }
@@ -218,7 +219,7 @@ export class FilePanel {
   protected replace([file]: readonly File[]): void {
     this.#uploads.receive(file!).subscribe({
       next: ({ content }) => this.set({ content, ...(content.width === null ? { focalPoint: middle } : {}) }),
-      error: (error: unknown) => this.faults.set([error instanceof ApiProblem ? error.message : 'It could not be sent.']),
+      error: (error: unknown) => this.faults.set([error instanceof ApiProblem ? error.message : $localize`It could not be sent.`]),
     });
   }
 
@@ -233,12 +234,12 @@ export class FilePanel {
       value: { ...this.value()!, folder: folderName(this.value()!.folder) },
       retires: false,
       baseRevisionId,
-      did: isReplaced ? 'another in its place' : 'changed',
+      did: isReplaced ? $localize`another in its place` : 'changed',
     });
   }
 
   protected takeOut(): void {
-    void this.#send(takingOff(this.record()!, 'taken out of the library'));
+    void this.#send(takingOff(this.record()!, $localize`taken out of the library`));
   }
 
   async #send(change: WorkingChange): Promise<void> {

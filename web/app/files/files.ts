@@ -28,18 +28,18 @@ const nothing: FileList = { files: [], total: 0, folders: [], topics: [] };
   template: `
     <div class="head">
       <div>
-        <h1>Files</h1>
+        <h1 i18n>Files</h1>
         <p class="quiet">{{ summary() }}</p>
       </div>
       <almanac-filter-bar class="grow" list="files" [fields]="fields()" />
       @if (mayBring) {
-        <almanac-file-picker kind="btn-primary" (picked)="bring($event)">Bring files in…</almanac-file-picker>
+        <almanac-file-picker i18n kind="btn-primary" (picked)="bring($event)">Bring files in…</almanac-file-picker>
       }
     </div>
     <div class="split" almanacDropZone (brought)="bring($event)">
       <div class="catalogue">
         <almanac-upload-list (shown)="choose($event)" />
-        <div class="plates" role="list" aria-label="Files" tabindex="0">
+        <div class="plates" role="list" aria-label="Files" i18n-aria-label tabindex="0">
           @for (file of files(); track file.id) {
             <div role="listitem">
               <button [attr.aria-pressed]="file.id === chosenId()" [class.on]="file.id === chosenId()" (click)="choose(file.id)">
@@ -50,9 +50,11 @@ const nothing: FileList = { files: [], total: 0, folders: [], topics: [] };
             @if (list()) {
               <p class="none">
                 @if (isFiltered()) {
-                  No file is like this. Show all, or look for something else.
+                  <ng-container i18n>No file is like this. Show all, or look for something else.</ng-container>
                 } @else {
-                  There are no files yet. Drop some here, paste one, or bring them in with the button above.
+                  <ng-container i18n
+                    >There are no files yet. Drop some here, paste one, or bring them in with the button above.</ng-container
+                  >
                 }
               </p>
             }
@@ -60,15 +62,15 @@ const nothing: FileList = { files: [], total: 0, folders: [], topics: [] };
         </div>
         @if (files().length < (list()?.total ?? 0)) {
           <p>
-            <button class="btn btn-plain" (click)="more()">Show {{ nextCount() }} more of {{ list()?.total }}</button>
+            <button i18n class="btn btn-plain" (click)="more()">Show {{ nextCount() }} more of {{ list()?.total }}</button>
           </p>
         }
       </div>
-      <aside class="panel" aria-label="The chosen one" tabindex="-1">
+      <aside class="panel" aria-label="The chosen one" i18n-aria-label tabindex="-1">
         @if (chosen(); as file) {
           <almanac-file-panel [file]="file" [topics]="list()?.topics ?? []" (saved)="again.next()" />
         } @else {
-          <p class="quiet">Choose a file to see what is said of it, where it stands and who may have it.</p>
+          <p i18n class="quiet">Choose a file to see what is said of it, where it stands and who may have it.</p>
         }
       </aside>
     </div>
@@ -200,23 +202,23 @@ export class FilesWorkspace {
   protected readonly isFiltered = computed(() => [this.find(), this.sort(), this.folder(), this.topic(), this.lacking()].some(Boolean));
   protected readonly summary = computed(() => {
     const list = this.list();
-    return list ? `${list.total.toLocaleString('en-GB')} ${this.isFiltered() ? 'like this' : 'in the library'}.` : '';
+    return list ? `${list.total.toLocaleString('en-GB')} ${this.isFiltered() ? $localize`like this` : $localize`in the library`}.` : '';
   });
   protected readonly nextCount = computed(() => Math.min(atATime, (this.list()?.total ?? 0) - this.files().length));
   protected readonly fields = computed((): readonly FilterField[] => {
     const plain = (values: readonly string[]) => values.map(value => ({ value, label: value }));
     return [
-      { name: 'find', label: 'Title or words' },
-      { name: 'sort', label: 'Kind', choices: plain(fileSorts) },
+      { name: 'find', label: $localize`Title or words` },
+      { name: 'sort', label: $localize`Kind`, choices: plain(fileSorts) },
       {
         name: 'folder',
-        label: 'Folder',
+        label: $localize`Folder`,
         choices: (this.list()?.folders ?? []).map(({ name, count }) => ({ value: name, label: `${name} (${count})` })),
       },
-      { name: 'topic', label: 'Topic', choices: plain(this.list()?.topics ?? []) },
+      { name: 'topic', label: $localize`Topic`, choices: plain(this.list()?.topics ?? []) },
       {
         name: 'lacking',
-        label: 'Lacking',
+        label: $localize`Lacking`,
         choices: [
           { value: 'words', label: 'words' },
           { value: 'place', label: 'a place' },

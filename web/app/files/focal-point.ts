@@ -8,7 +8,13 @@ import { textIn } from '../shared/typed-event';
   selector: 'almanac-focal-point',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" class="picture" aria-label="Set the point that every crop keeps by pointing at it" (click)="setAt($event)">
+    <button
+      type="button"
+      class="picture"
+      aria-label="Set the point that every crop keeps by pointing at it"
+      i18n-aria-label
+      (click)="setAt($event)"
+    >
       <img [src]="address()" alt="" />
       @for (crop of crops(); track crop.name) {
         <span
@@ -22,9 +28,9 @@ import { textIn } from '../shared/typed-event';
       <span class="point" [style.left.%]="point().x * 100" [style.top.%]="point().y * 100"></span>
     </button>
     <div class="row-line">
-      <label class="quiet" for="focal-across">Across</label>
+      <label i18n class="quiet" for="focal-across">Across</label>
       <input id="focal-across" type="range" min="0" max="100" [value]="percent(point().x)" (input)="set({ x: textIn($event) })" />
-      <label class="quiet" for="focal-down">Down</label>
+      <label i18n class="quiet" for="focal-down">Down</label>
       <input id="focal-down" type="range" min="0" max="100" [value]="percent(point().y)" (input)="set({ y: textIn($event) })" />
     </div>
   `,

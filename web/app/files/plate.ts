@@ -16,7 +16,7 @@ import type { FileRow } from '@contract/files';
     <span class="title">{{ file().title }}</span>
     @if (file().sort === 'picture') {
       @if (file().lacksWords) {
-        <span class="words lacking">no words for those who cannot see it</span>
+        <span i18n class="words lacking">no words for those who cannot see it</span>
       } @else {
         <span class="words">{{ file().isDecoration ? 'adds nothing to the words around it' : file().words }}</span>
       }

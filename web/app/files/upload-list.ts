@@ -5,10 +5,10 @@ import { UploadService, type Upload } from './upload.service';
 
 const words: Readonly<Record<Upload['state'], string>> = {
   waiting: 'waits',
-  sending: 'on its way',
-  'looked at': 'being looked at',
-  'brought in': 'brought in',
-  'there already': 'is in the library already',
+  sending: $localize`on its way`,
+  'looked at': $localize`being looked at`,
+  'brought in': $localize`brought in`,
+  'there already': $localize`is in the library already`,
   refused: '',
   stopped: 'stopped',
 };
@@ -20,11 +20,11 @@ const words: Readonly<Record<Upload['state'], string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (uploads().length > 0) {
-      <section class="panel" aria-label="On their way in">
+      <section class="panel" aria-label="On their way in" i18n-aria-label>
         <p class="row-line head">
           <b role="status">{{ summary() }}</b>
           @if (isOver()) {
-            <button class="btn-word" (click)="service.putAway()">Put this away</button>
+            <button i18n class="btn-word" (click)="service.putAway()">Put this away</button>
           }
         </p>
         <ul>
@@ -32,21 +32,25 @@ const words: Readonly<Record<Upload['state'], string>> = {
             <li>
               <span class="name">{{ each.name }}</span>
               @if (each.state === 'sending') {
-                <progress [value]="each.sent" max="1" [attr.aria-label]="each.name + ' is on its way'"></progress>
+                <progress [value]="each.sent" max="1" ariaLabel="{{ each.name }} is on its way" i18n-ariaLabel></progress>
                 <span class="quiet">{{ each.sent * 100 | number: '1.0-0' }} %</span>
               }
               <span [class.form-fault]="each.state === 'refused'">{{ each.fault || words[each.state] }}</span>
               @if (each.state === 'waiting' || each.state === 'sending') {
-                <button class="btn-word" [attr.aria-label]="'Stop ' + each.name" (click)="service.stop(each.id)">Stop</button>
+                <button i18n class="btn-word" ariaLabel="Stop {{ each.name }}" i18n-ariaLabel (click)="service.stop(each.id)">
+                  Stop
+                </button>
               }
               @if (each.fileId) {
-                <button class="btn-word" [attr.aria-label]="'Show ' + each.name" (click)="shown.emit(each.fileId)">Show it</button>
+                <button i18n class="btn-word" ariaLabel="Show {{ each.name }}" i18n-ariaLabel (click)="shown.emit(each.fileId)">
+                  Show it
+                </button>
               }
             </li>
           }
         </ul>
         @if (uploads().length > inSight().length) {
-          <p class="quiet">And {{ uploads().length - inSight().length }} more.</p>
+          <p i18n class="quiet">And {{ uploads().length - inSight().length }} more.</p>
         }
       </section>
     }
@@ -95,13 +99,15 @@ export class UploadList {
       state === 'refused' ? 0 : state === 'sending' || state === 'looked at' ? 1 : state === 'waiting' ? 3 : 2;
     return [...this.uploads()].sort((a, b) => rank(a) - rank(b)).slice(0, 30);
   });
-  protected readonly isOver = computed(() => this.uploads().every(each => !['waiting', 'sending', 'looked at'].includes(each.state)));
+  protected readonly isOver = computed(() =>
+    this.uploads().every(each => !['waiting', 'sending', $localize`looked at`].includes(each.state)),
+  );
   protected readonly summary = computed(() => {
     const count = (...states: readonly Upload['state'][]) => this.uploads().filter(each => states.includes(each.state)).length;
     const parts = [
-      [count('waiting', 'sending', 'looked at'), 'on the way'],
-      [count('brought in'), 'brought in'],
-      [count('there already'), 'there already'],
+      [count('waiting', 'sending', 'looked at'), $localize`on the way`],
+      [count('brought in'), $localize`brought in`],
+      [count('there already'), $localize`there already`],
       [count('refused'), 'refused'],
       [count('stopped'), 'stopped'],
     ] as const;

@@ -131,7 +131,7 @@ export class UploadService {
           error instanceof ApiProblem && error.problem.code === 'too-many-requests' ? timer(1_000 * count) : throwError(() => error),
       }),
       catchError((error: unknown) => {
-        this.#change(id, { state: 'refused', fault: error instanceof ApiProblem ? error.message : 'It could not be sent.' });
+        this.#change(id, { state: 'refused', fault: error instanceof ApiProblem ? error.message : $localize`It could not be sent.` });
         return of();
       }),
       takeUntil(this.#stopped.pipe(filter(stopped => stopped === id))),
@@ -145,7 +145,10 @@ export class UploadService {
     const fresh = arrived.filter(each => each.received.sameAs.length === 0).filter(isFirstOfItsBytes);
     if (fresh.length === 0) return of(there.map(each => each.received.sameAs[0]!.id));
     const made = fresh.map(each => ({ ...each, fileId: uuidv7() }));
-    const title = made.length === 1 ? `“${titleFrom(made[0]!.received.name)}” brought in` : `${countOf(made.length, 'file')} brought in`;
+    const title =
+      made.length === 1
+        ? $localize`“${titleFrom(made[0]!.received.name)}” brought in`
+        : $localize`${countOf(made.length, 'file')} brought in`;
     return this.#api
       .createEdition({
         id: uuidv7(),
@@ -159,7 +162,7 @@ export class UploadService {
           return made.map(each => each.fileId);
         }),
         catchError((error: unknown) => {
-          const fault = error instanceof ApiProblem ? error.message : 'It could not be kept.';
+          const fault = error instanceof ApiProblem ? error.message : $localize`It could not be kept.`;
           for (const { id } of made) this.#change(id, { state: 'refused', fault });
           return of([]);
         }),

@@ -11,7 +11,7 @@ import { WritingService } from '../writing/writing.service';
   template: `
     @if (writing.isNew() && locales.length > 1) {
       <div class="field">
-        <label class="form-label" for="begins-in">Begins in</label>
+        <label i18n class="form-label" for="begins-in">Begins in</label>
         <select class="form-select" id="begins-in" aria-describedby="begins-in-help" (change)="writing.beginsIn.set(textIn($event))">
           @for (each of locales; track each.tag) {
             <option [value]="each.tag" [selected]="each.tag === writing.locale()">{{ each.name }}</option>
@@ -19,9 +19,9 @@ import { WritingService } from '../writing/writing.service';
         </select>
         <p class="form-help" id="begins-in-help">
           @if (writing.locale() === locales[0]!.tag) {
-            All other locales follow it where they have no words of their own.
+            <ng-container i18n>All other locales follow it where they have no words of their own.</ng-container>
           } @else {
-            It is read there and in those that follow it, nowhere else until it has words there too.
+            <ng-container i18n>It is read there and in those that follow it, nowhere else until it has words there too.</ng-container>
           }
         </p>
       </div>

@@ -19,27 +19,30 @@ const day = 86_400_000;
   template: `
     <div class="head">
       <div>
-        <h1>Languages</h1>
-        <p class="quiet">{{ shown().length }} of {{ rows().length }} {{ kindLabel() }}.</p>
+        <h1 i18n>Languages</h1>
+        <p i18n class="quiet">{{ shown().length }} of {{ rows().length }} {{ kindLabel() }}.</p>
       </div>
       <almanac-filter-bar class="grow" list="languages" [fields]="fields()" />
-      <a class="btn btn-plain" routerLink="/languages/out-and-in" [queryParams]="{ locale: locale(), section: section() }">Out and in</a>
+      <a i18n class="btn btn-plain" routerLink="/languages/out-and-in" [queryParams]="{ locale: locale(), section: section() }"
+        >Out and in</a
+      >
       @if (next(); as next) {
-        <a class="btn btn-primary" [routerLink]="['/languages', next.tag, next.id]">Next unfinished</a>
+        <a i18n class="btn btn-primary" [routerLink]="['/languages', next.tag, next.id]">Next unfinished</a>
       }
     </div>
     <div class="legend small" aria-hidden="true">
-      <span><i class="mark own"></i> own words</span>
-      <span><i class="mark part"></i> some own words</span>
-      <span><i class="mark behind"></i> behind</span>
-      <span><i class="mark follows"></i> follows</span>
-      <span><i class="mark out"></i> left out</span>
-      <span>… waits for a decision or its date</span>
+      <span i18n><i class="mark own"></i> own words</span>
+      <span i18n><i class="mark part"></i> some own words</span>
+      <span i18n><i class="mark behind"></i> behind</span>
+      <span i18n><i class="mark follows"></i> follows</span>
+      <span i18n><i class="mark out"></i> left out</span>
+      <span i18n>… waits for a decision or its date</span>
     </div>
     <div
       class="panel table"
       role="table"
-      [attr.aria-label]="'How far ' + kindLabel() + ' are written'"
+      ariaLabel="How far {{ kindLabel() }} are written"
+      i18n-ariaLabel
       [style.--columns]="columns().length"
     >
       <div class="line heads" role="row">
@@ -59,7 +62,7 @@ const day = 86_400_000;
           @for (column of columns(); track column.tag; let nth = $index) {
             <span role="cell">
               @if (row.cells[column.at]![0] === 'b') {
-                <span class="began small quiet">began here</span>
+                <span i18n class="began small quiet">began here</span>
               } @else {
                 <a
                   class="cell"
@@ -231,35 +234,35 @@ export class CoverageWorkspace {
         .map(value => ({ value, label: value }));
     const sections = this.#pages().filter(page => page.depth === 1);
     return [
-      { name: 'find', label: 'Title' },
-      { name: 'kind', label: 'Kind', choices: coverageKinds.slice(1) },
+      { name: 'find', label: $localize`Title` },
+      { name: 'kind', label: $localize`Kind`, choices: coverageKinds.slice(1) },
       {
         name: 'locale',
-        label: 'Locale',
+        label: $localize`Locale`,
         choices: this.table().locales.map(tag => ({ value: tag, label: this.#session.locale(tag)?.name ?? tag })),
       },
       {
         name: 'state',
-        label: 'State',
+        label: $localize`State`,
         choices: [
           { value: 'unfinished', label: 'unfinished' },
           { value: 'behind', label: 'behind' },
           { value: 'waits', label: 'waits' },
-          { value: 'out', label: 'left out' },
+          { value: 'out', label: $localize`left out` },
         ],
       },
       ...((this.kind() || 'page') === 'page'
-        ? [{ name: 'section', label: 'Section', choices: sections.map(page => ({ value: page.id, label: page.title })) }]
+        ? [{ name: 'section', label: $localize`Section`, choices: sections.map(page => ({ value: page.id, label: page.title })) }]
         : []),
-      { name: 'type', label: 'Type', choices: plain(this.rows().map(row => row.type)) },
-      { name: 'by', label: 'Changed by', choices: plain(this.rows().map(row => row.changedBy)) },
+      { name: 'type', label: $localize`Type`, choices: plain(this.rows().map(row => row.type)) },
+      { name: 'by', label: $localize`Changed by`, choices: plain(this.rows().map(row => row.changedBy)) },
       {
         name: 'age',
-        label: 'Changed',
+        label: $localize`Changed`,
         choices: [
-          { value: '7', label: 'within a week' },
-          { value: '31', label: 'within a month' },
-          { value: '365', label: 'within a year' },
+          { value: '7', label: $localize`within a week` },
+          { value: '31', label: $localize`within a month` },
+          { value: '365', label: $localize`within a year` },
         ],
       },
     ];
@@ -300,14 +303,19 @@ export class CoverageWorkspace {
   }
 
   protected countOf([state, own, of, behind, isWaiting]: CoverageCell): string {
-    const count = state === 'x' ? '' : behind > 0 ? `${behind} behind` : own === 0 ? '' : state === 'o' ? '' : `${own} of ${of}`;
+    const count =
+      state === 'x' ? '' : behind > 0 ? $localize`${behind} behind` : own === 0 ? '' : state === 'o' ? '' : $localize`${own} of ${of}`;
     return `${count}${isWaiting ? ' …' : ''}`;
   }
 
   protected wordsOf([state, own, of, behind, isWaiting]: CoverageCell): string {
     const said =
-      state === 'x' ? 'left out' : own === 0 ? 'follows' : `${own} of ${of} with own words${behind > 0 ? `, ${behind} behind` : ''}`;
-    return isWaiting ? `${said}, something waits` : said;
+      state === 'x'
+        ? $localize`left out`
+        : own === 0
+          ? 'follows'
+          : $localize`${own} of ${of} with own words${behind > 0 ? `, ${behind} behind` : ''}`;
+    return isWaiting ? $localize`${said}, something waits` : said;
   }
 
   /** Arrows go from cell to cell, as in any table that is one stop for the Tab key. @see WAI-ARIA, grid */
@@ -334,5 +342,5 @@ function summaryOf(rows: CoverageTable['rows'], at: number): string {
   const cells = rows.map(row => row.cells[at]!).filter(([letter]) => letter !== 'b' && letter !== 'x');
   const done = cells.filter(([letter]) => letter === 'o').length;
   const behind = cells.filter(([, , , count]) => count > 0).length;
-  return `${done} of ${cells.length}${behind > 0 ? `, ${behind} behind` : ''}`;
+  return $localize`${done} of ${cells.length}${behind > 0 ? `, ${behind} behind` : ''}`;
 }

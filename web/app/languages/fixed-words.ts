@@ -11,9 +11,9 @@ import { SessionService } from '../state/session.service';
   selector: 'almanac-fixed-words',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 class="section">Fixed words</h2>
+    <h2 i18n class="section">Fixed words</h2>
     <p class="row-line">
-      <label class="form-label" for="fixed-locale">In</label>
+      <label i18n class="form-label" for="fixed-locale">In</label>
       <select class="form-select" id="fixed-locale" (change)="tag.set(textIn($event))">
         @for (each of locales; track each.tag) {
           <option [value]="each.tag" [selected]="each.tag === tag()">{{ each.name }}</option>
@@ -21,16 +21,16 @@ import { SessionService } from '../state/session.service';
       </select>
       <span class="quiet small">{{ missing() === 0 ? 'All are said in it.' : missing() + ' are read in another language.' }}</span>
       <span class="grow"></span>
-      <button class="btn btn-primary" [disabled]="!isChanged() || !mayChange" (click)="save()">Set these</button>
+      <button i18n class="btn btn-primary" [disabled]="!isChanged() || !mayChange" (click)="save()">Set these</button>
     </p>
     <table class="panel">
-      <caption class="visually-hidden">
+      <caption i18n class="visually-hidden">
         Words that stand on every page
       </caption>
       <thead>
         <tr>
-          <th scope="col">What it says in {{ locales[0]!.name }}</th>
-          <th scope="col">in {{ here()?.name }}</th>
+          <th i18n scope="col">What it says in {{ locales[0]!.name }}</th>
+          <th i18n scope="col">in {{ here()?.name }}</th>
         </tr>
       </thead>
       <tbody>
@@ -46,7 +46,8 @@ import { SessionService } from '../state/session.service';
               <input
                 class="form-control"
                 [class.missing]="row.isMissing"
-                [attr.aria-label]="'In ' + here()?.name + ': ' + (label(row) || row.source)"
+                ariaLabel="In {{ here()?.name }}: {{ label(row) || row.source }}"
+                i18n-ariaLabel
                 [lang]="tag()"
                 [dir]="here()?.direction ?? 'ltr'"
                 [placeholder]="row.followed"
@@ -113,7 +114,7 @@ export class FixedWords {
   protected readonly missing = computed(() => this.rows().filter(row => row.isMissing).length);
 
   protected readonly label = ({ of, name }: FixedWord): string =>
-    of === 'theme' ? '' : name === 'name' ? 'name of the site' : 'what it is about';
+    of === 'theme' ? '' : name === 'name' ? $localize`name of the site` : $localize`what it is about`;
 
   protected set({ of, name }: FixedWord, text: string): void {
     (of === 'site' ? this.#siteWords : this.#themeWords).update(all => withFixedWord(all, this.tag(), name, text));
@@ -124,7 +125,7 @@ export class FixedWords {
     this.#session.saveSettings({ siteWords: copied(this.#siteWords()), themeWords: copied(this.#themeWords()) }).subscribe({
       next: () => {
         this.#stored.set(JSON.stringify([this.#siteWords(), this.#themeWords()]));
-        this.#messages.done('Set, and in force at once.');
+        this.#messages.done($localize`Set, and in force at once.`);
       },
       error: (error: unknown) => this.#messages.problem(error),
     });

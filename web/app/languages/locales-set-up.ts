@@ -17,17 +17,17 @@ import { SessionService } from '../state/session.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table class="panel">
-      <caption class="visually-hidden">
+      <caption i18n class="visually-hidden">
         The locales of the site, in the order in which readers are shown them
       </caption>
       <thead>
         <tr>
-          <th scope="col">Locale</th>
-          <th scope="col">Its own name</th>
-          <th scope="col">Read at</th>
-          <th scope="col">What it has no words for is read in</th>
-          <th scope="col">Read by</th>
-          <th scope="col"><span class="visually-hidden">Acts</span></th>
+          <th i18n scope="col">Locale</th>
+          <th i18n scope="col">Its own name</th>
+          <th i18n scope="col">Read at</th>
+          <th i18n scope="col">What it has no words for is read in</th>
+          <th i18n scope="col">Read by</th>
+          <th scope="col"><span i18n class="visually-hidden">Acts</span></th>
         </tr>
       </thead>
       <tbody>
@@ -36,14 +36,15 @@ import { SessionService } from '../state/session.service';
             <th scope="row">
               <span class="code">{{ locale.tag }}</span>
               @if (at === 0) {
-                <span class="chip">the first</span>
+                <span i18n class="chip">the first</span>
               }
             </th>
             <td>
               <div class="row-line">
                 <input
                   class="form-control name"
-                  [attr.aria-label]="'Own name of ' + locale.tag"
+                  ariaLabel="Own name of {{ locale.tag }}"
+                  i18n-ariaLabel
                   [lang]="locale.tag"
                   [dir]="locale.direction"
                   [value]="locale.name"
@@ -52,23 +53,25 @@ import { SessionService } from '../state/session.service';
                 />
                 <select
                   class="form-select direction"
-                  [attr.aria-label]="'Direction of ' + locale.tag"
+                  ariaLabel="Direction of {{ locale.tag }}"
+                  i18n-ariaLabel
                   [disabled]="!mayChange"
                   (change)="set(at, { direction: directionIn($event) })"
                 >
-                  <option value="ltr" [selected]="locale.direction === 'ltr'">left to right</option>
-                  <option value="rtl" [selected]="locale.direction === 'rtl'">right to left</option>
+                  <option i18n value="ltr" [selected]="locale.direction === 'ltr'">left to right</option>
+                  <option i18n value="rtl" [selected]="locale.direction === 'rtl'">right to left</option>
                 </select>
               </div>
               <p class="form-fault">{{ faultAt(at, 'name') }}</p>
             </td>
             <td>
               @if (at === 0) {
-                <span class="code quiet">/visit</span>
+                <span i18n class="code quiet">/visit</span>
               } @else {
                 <input
                   class="form-control code place"
-                  [attr.aria-label]="'Prefix or host of ' + locale.tag"
+                  ariaLabel="Prefix or host of {{ locale.tag }}"
+                  i18n-ariaLabel
                   [value]="locale.host || locale.prefix"
                   [disabled]="!mayChange"
                   (input)="place(at, textIn($event))"
@@ -81,7 +84,8 @@ import { SessionService } from '../state/session.service';
               @if (at > 0) {
                 <select
                   class="form-select"
-                  [attr.aria-label]="'What ' + locale.tag + ' follows'"
+                  ariaLabel="What {{ locale.tag }} follows"
+                  i18n-ariaLabel
                   [disabled]="!mayChange"
                   (change)="set(at, { follows: textIn($event) })"
                 >
@@ -102,18 +106,19 @@ import { SessionService } from '../state/session.service';
                     [checked]="locale.isWhole ?? false"
                     (change)="set(at, { isWhole: isTickedIn($event) })"
                   />
-                  everything is to be written
+                  <ng-container i18n>everything is to be written</ng-container>
                 </label>
               }
               <p class="form-fault">{{ faultAt(at, 'follows') }}</p>
             </td>
             <td>
               @if (at === 0) {
-                <span class="quiet">everybody</span>
+                <span i18n class="quiet">everybody</span>
               } @else {
                 <select
                   class="form-select"
-                  [attr.aria-label]="'Who reads ' + locale.tag"
+                  ariaLabel="Who reads {{ locale.tag }}"
+                  i18n-ariaLabel
                   [disabled]="!mayChange"
                   (change)="set(at, { state: stateIn($event) })"
                 >
@@ -127,15 +132,25 @@ import { SessionService } from '../state/session.service';
             <td class="acts">
               @if (mayChange) {
                 @if (at > 1) {
-                  <button class="btn-word" [attr.aria-label]="'Move ' + locale.tag + ' up'" (click)="move(at, -1)">Up</button>
+                  <button i18n class="btn-word" ariaLabel="Move {{ locale.tag }} up" i18n-ariaLabel (click)="move(at, -1)">
+                    Up
+                  </button>
                 }
                 @if (at === 1) {
-                  <button class="btn-word" [attr.aria-label]="'Make ' + locale.tag + ' the first'" (click)="makeFirst(at)">
+                  <button
+                    i18n
+                    class="btn-word"
+                    ariaLabel="Make {{ locale.tag }} the first"
+                    i18n-ariaLabel
+                    (click)="makeFirst(at)"
+                  >
                     Make first
                   </button>
                 }
                 @if (at > 0) {
-                  <button class="btn-word" [attr.aria-label]="'Take off ' + locale.tag" (click)="drop(at)">Take off</button>
+                  <button i18n class="btn-word" ariaLabel="Take off {{ locale.tag }}" i18n-ariaLabel (click)="drop(at)">
+                    Take off
+                  </button>
                 }
               }
             </td>
@@ -145,9 +160,16 @@ import { SessionService } from '../state/session.service';
     </table>
     @if (mayChange) {
       <form class="row-line add" (submit)="$event.preventDefault(); add(tag.value)">
-        <label class="form-label" for="new-locale">Add a locale</label>
-        <input #tag class="form-control code" id="new-locale" placeholder="cy, de-AT, zh-Hant" aria-describedby="new-locale-about" />
-        <button class="btn btn-plain">Add</button>
+        <label i18n class="form-label" for="new-locale">Add a locale</label>
+        <input
+          #tag
+          class="form-control code"
+          id="new-locale"
+          placeholder="cy, de-AT, zh-Hant"
+          i18n-placeholder
+          aria-describedby="new-locale-about"
+        />
+        <button i18n class="btn btn-plain">Add</button>
         @for (each of pseudo; track each.tag) {
           @if (!has(each.tag)) {
             <button type="button" class="btn-word" [title]="each.help" (click)="add(each.tag)">{{ each.label }}</button>
@@ -156,13 +178,13 @@ import { SessionService } from '../state/session.service';
         <span id="new-locale-about" class="small" role="status">
           {{ addFault().detail }}
           @for (each of addFault().nearest; track each) {
-            <button type="button" class="btn-word" (click)="tag.value = each; add(each)">Take {{ each }}</button>
+            <button i18n type="button" class="btn-word" (click)="tag.value = each; add(each)">Take {{ each }}</button>
           }
         </span>
       </form>
       @if (sentences().length > 0) {
         <section class="panel what" aria-live="polite">
-          <h2>What this does</h2>
+          <h2 i18n>What this does</h2>
           <ul>
             @for (sentence of sentences(); track sentence) {
               <li>{{ sentence }}</li>
@@ -171,17 +193,17 @@ import { SessionService } from '../state/session.service';
         </section>
       }
       <p class="row-line">
-        <button class="btn btn-plain" [disabled]="!isChanged()" (click)="ask()">What does this do?</button>
-        <button class="btn btn-primary" [disabled]="!isChanged() || !isAsked()" (click)="save()">Set this</button>
+        <button i18n class="btn btn-plain" [disabled]="!isChanged()" (click)="ask()">What does this do?</button>
+        <button i18n class="btn btn-primary" [disabled]="!isChanged() || !isAsked()" (click)="save()">Set this</button>
         @if (isChanged() && !isAsked()) {
-          <span class="quiet small">First look at what it does.</span>
+          <span i18n class="quiet small">First look at what it does.</span>
         }
       </p>
     } @else {
-      <p class="notice-line">Locales are set by managers and administrators of the whole site.</p>
+      <p i18n class="notice-line">Locales are set by managers and administrators of the whole site.</p>
     }
     <p class="row-line">
-      <label class="form-label" for="behind-after">Words that are behind are something wrong after</label>
+      <label i18n class="form-label" for="behind-after">Words that are behind are something wrong after</label>
       <input
         class="form-control days"
         id="behind-after"
@@ -192,7 +214,7 @@ import { SessionService } from '../state/session.service';
         [value]="behindAfterDays"
         (change)="setDays(numberIn($event))"
       />
-      days.
+      <ng-container i18n>days.</ng-container>
     </p>
     <almanac-fixed-words />
     <almanac-terms />
@@ -284,7 +306,7 @@ export class LocalesSetUp {
   protected readonly textIn = textIn;
   protected readonly states: readonly { readonly value: LocaleState; readonly label: string }[] = [
     { value: 'open', label: 'everybody' },
-    { value: 'staff', label: 'the staff, until it is ready' },
+    { value: 'staff', label: $localize`the staff, until it is ready` },
     { value: 'off', label: 'nobody' },
   ];
   protected readonly isTickedIn = isTickedIn;
@@ -296,13 +318,13 @@ export class LocalesSetUp {
   protected readonly pseudo = [
     {
       tag: 'en-XA',
-      label: 'One with stretched letters',
-      help: 'Longer words with accents: what stays plain cannot be translated, what is cut off is too narrow.',
+      label: $localize`One with stretched letters`,
+      help: $localize`Longer words with accents: what stays plain cannot be translated, what is cut off is too narrow.`,
     },
     {
       tag: 'ar-XB',
-      label: 'One from right to left',
-      help: 'The first language set from right to left: what stands wrongly there stands wrongly in Arabic.',
+      label: $localize`One from right to left`,
+      help: $localize`The first language set from right to left: what stands wrongly there stands wrongly in Arabic.`,
     },
   ];
   readonly #stored = signal(JSON.stringify(this.#session.site.locales));
@@ -339,7 +361,7 @@ export class LocalesSetUp {
 
   protected setDays(days: number): void {
     this.#session.saveSettings({ behindAfterDays: days }).subscribe({
-      next: () => this.#messages.done('Set, and in force at once.'),
+      next: () => this.#messages.done($localize`Set, and in force at once.`),
       error: (error: unknown) => this.#messages.problem(error),
     });
   }
@@ -352,7 +374,7 @@ export class LocalesSetUp {
     const check = checkTag(typed);
     if (check.kind === 'refused') return this.addFault.set(check);
     if (this.#session.locale(check.tag) ?? this.locales().find(each => each.tag === check.tag))
-      return this.addFault.set({ detail: 'The site has this locale already.', nearest: [] });
+      return this.addFault.set({ detail: $localize`The site has this locale already.`, nearest: [] });
     this.addFault.set({ detail: '', nearest: [] });
     this.locales.update(all => [...all, freshLocale(check.tag, all)]);
   }
@@ -387,7 +409,7 @@ export class LocalesSetUp {
     this.#api.reportLocales(locales).subscribe({
       next: ({ sentences }) => {
         this.#problem.set(null);
-        this.sentences.set(sentences.length > 0 ? sentences : ['Nothing that readers notice but the order of the languages.']);
+        this.sentences.set(sentences.length > 0 ? sentences : [$localize`Nothing that readers notice but the order of the languages.`]);
         this.#asked.set(JSON.stringify(locales));
       },
       error: (error: unknown) => this.#refused(error),
@@ -400,7 +422,7 @@ export class LocalesSetUp {
         this.#stored.set(JSON.stringify(this.locales()));
         this.sentences.set([]);
         this.#problem.set(null);
-        this.#messages.done('Set, and in force at once.');
+        this.#messages.done($localize`Set, and in force at once.`);
       },
       error: (error: unknown) => this.#refused(error),
     });

@@ -11,7 +11,7 @@ import { SessionService } from '../state/session.service';
   template: `
     @if (rows().length > 0) {
       <p class="small">
-        <span class="quiet">In other languages:</span>
+        <span i18n class="quiet">In other languages:</span>
         @for (row of rows(); track row.tag) {
           <a [routerLink]="['/languages', row.tag, record().id]"
             ><span [lang]="row.tag">{{ row.name }}</span
@@ -39,14 +39,14 @@ export class OtherLocales {
       name: this.#session.locale(each.tag)?.name ?? each.tag,
       words:
         (each.state === 'out'
-          ? 'left out'
+          ? $localize`left out`
           : each.behind > 0
             ? 'behind'
             : each.own === 0
               ? 'follows'
               : each.state === 'own'
-                ? 'own words'
-                : `${each.own} of ${each.of}`) + (each.isWaiting ? ', waits' : ''),
+                ? $localize`own words`
+                : $localize`${each.own} of ${each.of}`) + (each.isWaiting ? ', waits' : ''),
     })),
   );
 }

@@ -22,15 +22,15 @@ type Kind = (typeof coverageKinds)[number]['value'];
   imports: [RouterLink, TakeIn],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Out and in</h1>
-    <p class="quiet">
+    <h1 i18n>Out and in</h1>
+    <p i18n class="quiet">
       For translators who work with tools of their own. <a routerLink="/languages">The table of what is written</a> is there for those who
       write here.
     </p>
-    <h2 class="section">Send out</h2>
+    <h2 i18n class="section">Send out</h2>
     <div class="choices">
       <label
-        ><span>Into</span>
+        ><span i18n>Into</span>
         <select class="form-select" (change)="tag.set(textIn($event))">
           @for (each of targets(); track each.tag) {
             <option [value]="each.tag" [selected]="each.tag === tag()">{{ each.name }}</option>
@@ -38,23 +38,23 @@ type Kind = (typeof coverageKinds)[number]['value'];
         </select>
       </label>
       <label
-        ><span>Section</span>
+        ><span i18n>Section</span>
         <select class="form-select" (change)="section$.set(textIn($event))">
-          <option value="">all of the site</option>
+          <option i18n value="">all of the site</option>
           @for (each of sections(); track each.id) {
             <option [value]="each.id" [selected]="each.id === section$()">{{ each.title }}</option>
           }
         </select>
       </label>
       <label
-        ><span>Which words</span>
+        ><span i18n>Which words</span>
         <select class="form-select" (change)="only.set(choiceIn($event))">
-          <option value="unfinished" [selected]="only() === 'unfinished'">missing or behind</option>
-          <option value="all" [selected]="only() === 'all'">all</option>
+          <option i18n value="unfinished" [selected]="only() === 'unfinished'">missing or behind</option>
+          <option i18n value="all" [selected]="only() === 'all'">all</option>
         </select>
       </label>
       <fieldset class="row-line">
-        <legend class="visually-hidden">Of what</legend>
+        <legend i18n class="visually-hidden">Of what</legend>
         @for (each of kinds; track each.value) {
           <label class="row-line">
             <input
@@ -69,15 +69,15 @@ type Kind = (typeof coverageKinds)[number]['value'];
       </fieldset>
     </div>
     <p class="row-line">
-      <button class="btn btn-primary" [disabled]="ids().length === 0 || isBusy()" (click)="send('xliff')">
+      <button i18n class="btn btn-primary" [disabled]="ids().length === 0 || isBusy()" (click)="send('xliff')">
         Send out {{ words(ids().length) }} as XLIFF
       </button>
-      <button class="btn btn-plain" [disabled]="isBusy()" (click)="send('csv')">Lines and fixed words as CSV</button>
+      <button i18n class="btn btn-plain" [disabled]="isBusy()" (click)="send('csv')">Lines and fixed words as CSV</button>
       @if (elsewhere() > 0) {
-        <span class="quiet small">{{ words(elsewhere()) }} began in another language and stay here.</span>
+        <span i18n class="quiet small">{{ words(elsewhere()) }} began in another language and stay here.</span>
       }
     </p>
-    <p class="quiet small">
+    <p i18n class="quiet small">
       XLIFF 2.1 holds all text with its links and emphasis as codes; what is behind says so, with what it was made from. The table holds
       titles, menus, captions and the words that stand on every page, for a spreadsheet.
     </p>
@@ -174,7 +174,9 @@ export class OutAndIn {
         this.isBusy.set(false);
         saveFile(`words-${this.tag()}.${as === 'csv' ? 'csv' : 'xlf'}`, bytes);
         const left = ids.length - mostSent;
-        this.#messages.done(`Written to a file.${left > 0 ? ` ${countOf(left, 'record')} did not fit: send them out by section.` : ''}`);
+        this.#messages.done(
+          $localize`Written to a file.${left > 0 ? ` ${countOf(left, 'record')} did not fit: send them out by section.` : ''}`,
+        );
       },
       error: (error: unknown) => {
         this.isBusy.set(false);

@@ -13,12 +13,12 @@ type Outcome = TakeInReport['files'][number]['units'][number]['outcome'];
 /** What each outcome is called, in the order in which they are counted. */
 const called: Readonly<Record<Outcome, string>> = {
   taken: 'new',
-  'still right': 'still right',
-  'base moved': 'made from words that have moved on',
-  'written meanwhile': 'written here meanwhile',
+  'still right': $localize`still right`,
+  'base moved': $localize`made from words that have moved on`,
+  'written meanwhile': $localize`written here meanwhile`,
   refused: 'refused',
-  'nothing written': 'not written yet',
-  'the same': 'as they are here',
+  'nothing written': $localize`not written yet`,
+  'the same': $localize`as they are here`,
 };
 
 /** Takes in what translators sent back: told unit by unit first, then taken. */
@@ -27,50 +27,54 @@ const called: Readonly<Record<Outcome, string>> = {
   imports: [FilePicker, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 class="section">Take in</h2>
+    <h2 i18n class="section">Take in</h2>
     <p class="row-line">
-      <almanac-file-picker [isMany]="false" accept=".xlf,.xliff,.csv" (picked)="look($event)">Choose a file…</almanac-file-picker>
-      <span class="quiet">XLIFF 2.0 or 2.1, or a table that was sent out from here. It is looked through first; nothing is saved.</span>
+      <almanac-file-picker i18n [isMany]="false" accept=".xlf,.xliff,.csv" (picked)="look($event)">Choose a file…</almanac-file-picker>
+      <span i18n class="quiet"
+        >XLIFF 2.0 or 2.1, or a table that was sent out from here. It is looked through first; nothing is saved.</span
+      >
     </p>
     @if (isBusy()) {
-      <p role="status">{{ name() }} is being looked through…</p>
+      <p i18n role="status">{{ name() }} is being looked through…</p>
     }
     @if (fault()) {
       <p class="form-fault" role="alert">{{ name() }}: {{ fault() }}</p>
     }
     @if (report(); as report) {
-      <section class="panel" aria-label="What the file does">
+      <section class="panel" aria-label="What the file does" i18n-aria-label>
         <p class="row-line" role="status">
-          <span
+          <span i18n
             ><b>{{ name() }}</b
             >, {{ localeName(report.from) }} into {{ localeName(report.locale) }}: {{ summary() }}.</span
           >
           <span class="grow"></span>
           @if (report.isTrial) {
-            <button class="btn btn-primary" [disabled]="report.records === 0 || isBusy()" (click)="send('no')">
+            <button i18n class="btn btn-primary" [disabled]="report.records === 0 || isBusy()" (click)="send('no')">
               Take in {{ words(report.records) }}
             </button>
           } @else if (report.editionId) {
-            <a class="btn btn-plain" [routerLink]="['/reviews', report.editionId]">The proposal</a>
+            <a i18n class="btn btn-plain" [routerLink]="['/reviews', report.editionId]">The proposal</a>
           }
-          <button class="btn-word" (click)="putAway()">Put this away</button>
+          <button i18n class="btn-word" (click)="putAway()">Put this away</button>
         </p>
         @if (report.isTrial && conflicts() > 0) {
           <label class="row-line">
             <input class="form-check-input" type="checkbox" [checked]="takesConflicts()" (change)="judge(isTickedIn($event))" />
-            Take also the {{ conflicts() }} that moved on or were written meanwhile: they replace what is here, and are behind where the
-            source has changed.
+            <ng-container i18n
+              >Take also the {{ conflicts() }} that moved on or were written meanwhile: they replace what is here, and are behind where the
+              source has changed.</ng-container
+            >
           </label>
         }
-        <div class="scroll" role="region" aria-label="Part by part" tabindex="0">
+        <div class="scroll" role="region" aria-label="Part by part" i18n-aria-label tabindex="0">
           <table>
             <thead>
               <tr>
-                <th scope="col">Line</th>
-                <th scope="col">What</th>
-                <th scope="col">Source</th>
-                <th scope="col">Words</th>
-                <th scope="col">Becomes</th>
+                <th i18n scope="col">Line</th>
+                <th i18n scope="col">What</th>
+                <th i18n scope="col">Source</th>
+                <th i18n scope="col">Words</th>
+                <th i18n scope="col">Becomes</th>
               </tr>
             </thead>
             <tbody>
@@ -96,7 +100,7 @@ const called: Readonly<Record<Outcome, string>> = {
           </table>
         </div>
         @if (report.left > 0) {
-          <p class="quiet small">{{ report.left }} further parts are not listed.</p>
+          <p i18n class="quiet small">{{ report.left }} further parts are not listed.</p>
         }
       </section>
     }
@@ -161,7 +165,7 @@ export class TakeIn {
   protected readonly summary = computed(() => {
     const counts = this.report()!.counts;
     const parts = (Object.keys(called) as Outcome[]).flatMap(each => (counts[each] > 0 ? [`${counts[each]} ${called[each]}`] : []));
-    return parts.length === 0 ? 'nothing is in it' : listOf(parts);
+    return parts.length === 0 ? $localize`nothing is in it` : listOf(parts);
   });
   #file: File | null = null;
 
@@ -206,16 +210,18 @@ export class TakeIn {
         this.isBusy.set(false);
         this.report.set(report);
         if (report.isTrial) return;
-        const where = report.editionId ? 'It is a draft; nothing has changed for readers.' : 'What were drafts are still drafts.';
+        const where = report.editionId
+          ? $localize`It is a draft; nothing has changed for readers.`
+          : $localize`What were drafts are still drafts.`;
         this.#messages.done(
-          `${countOf(report.records, 'record')} taken in. ${where}`,
-          report.editionId ? { label: 'The proposal', link: ['/reviews', report.editionId] } : undefined,
+          $localize`${countOf(report.records, 'record')} taken in. ${where}`,
+          report.editionId ? { label: $localize`The proposal`, link: ['/reviews', report.editionId] } : undefined,
         );
       },
       error: (error: unknown) => {
         this.isBusy.set(false);
         this.report.set(null);
-        this.fault.set(error instanceof ApiProblem ? error.message : 'It could not be sent.');
+        this.fault.set(error instanceof ApiProblem ? error.message : $localize`It could not be sent.`);
       },
     });
   }

@@ -11,32 +11,34 @@ import { SessionService } from '../state/session.service';
   selector: 'almanac-terms',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 class="section">Terms</h2>
+    <h2 i18n class="section">Terms</h2>
     <p class="row-line">
-      <label class="form-label" for="terms-locale">In</label>
+      <label i18n class="form-label" for="terms-locale">In</label>
       <select class="form-select" id="terms-locale" (change)="tag.set(textIn($event))">
         @for (each of locales; track each.tag) {
           <option [value]="each.tag" [selected]="each.tag === tag()">{{ each.name }}</option>
         }
       </select>
-      <span class="quiet small">What is always said in the same words. Whoever writes is shown them, and told where one is missed.</span>
+      <span i18n class="quiet small"
+        >What is always said in the same words. Whoever writes is shown them, and told where one is missed.</span
+      >
       <span class="grow"></span>
       @if (mayChange) {
-        <button class="btn btn-plain" (click)="add()">Add a term</button>
-        <button class="btn btn-primary" [disabled]="!isChanged()" (click)="save()">Set these</button>
+        <button i18n class="btn btn-plain" (click)="add()">Add a term</button>
+        <button i18n class="btn btn-primary" [disabled]="!isChanged()" (click)="save()">Set these</button>
       }
     </p>
     @if (terms().length > 0) {
       <table class="panel">
-        <caption class="visually-hidden">
+        <caption i18n class="visually-hidden">
           Terms of the site
         </caption>
         <thead>
           <tr>
             <th scope="col">{{ first.name }}</th>
-            <th scope="col">in {{ here()?.name }}; other forms after a comma</th>
-            <th scope="col">What it means, or when it is not meant</th>
-            <th scope="col"><span class="visually-hidden">Acts</span></th>
+            <th i18n scope="col">in {{ here()?.name }}; other forms after a comma</th>
+            <th i18n scope="col">What it means, or when it is not meant</th>
+            <th scope="col"><span i18n class="visually-hidden">Acts</span></th>
           </tr>
         </thead>
         <tbody>
@@ -45,7 +47,8 @@ import { SessionService } from '../state/session.service';
               <td>
                 <input
                   class="form-control"
-                  [attr.aria-label]="'Term ' + (at + 1)"
+                  ariaLabel="Term {{ at + 1 }}"
+                  i18n-ariaLabel
                   [lang]="first.tag"
                   [class.is-invalid]="faultAt(at)"
                   [disabled]="!mayChange"
@@ -57,7 +60,8 @@ import { SessionService } from '../state/session.service';
               <td>
                 <input
                   class="form-control"
-                  [attr.aria-label]="'In ' + here()?.name + ': ' + each.term"
+                  ariaLabel="In {{ here()?.name }}: {{ each.term }}"
+                  i18n-ariaLabel
                   [lang]="tag()"
                   [dir]="here()?.direction ?? 'ltr'"
                   [disabled]="!mayChange"
@@ -68,7 +72,8 @@ import { SessionService } from '../state/session.service';
               <td>
                 <input
                   class="form-control"
-                  [attr.aria-label]="'About ' + each.term"
+                  ariaLabel="About {{ each.term }}"
+                  i18n-ariaLabel
                   [disabled]="!mayChange"
                   [value]="each.note"
                   (input)="set(at, { note: textIn($event) })"
@@ -76,7 +81,9 @@ import { SessionService } from '../state/session.service';
               </td>
               <td>
                 @if (mayChange) {
-                  <button class="btn-word" [attr.aria-label]="'Take off ' + each.term" (click)="drop(at)">Take off</button>
+                  <button i18n class="btn-word" ariaLabel="Take off {{ each.term }}" i18n-ariaLabel (click)="drop(at)">
+                    Take off
+                  </button>
                 }
               </td>
             </tr>
@@ -84,7 +91,7 @@ import { SessionService } from '../state/session.service';
         </tbody>
       </table>
     } @else {
-      <p class="quiet">None yet.</p>
+      <p i18n class="quiet">None yet.</p>
     }
   `,
   styles: `
@@ -156,7 +163,7 @@ export class Terms {
     this.#session.saveSettings({ terms }).subscribe({
       next: () => {
         this.#stored.set(JSON.stringify(this.terms()));
-        this.#messages.done('Set. Whoever writes has them from now on.');
+        this.#messages.done($localize`Set. Whoever writes has them from now on.`);
       },
       error: (error: unknown) => {
         this.#problem.set(error instanceof ApiProblem ? error : null);

@@ -17,14 +17,14 @@ interface TypeRow {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details>
-      <summary><h2 class="section">What may differ by language</h2></summary>
+      <summary><h2 i18n class="section">What may differ by language</h2></summary>
       <p class="row-line">
-        <span class="quiet"
+        <span i18n class="quiet"
           >Titles and addresses always may. Where a field is taken from the list, what is written in it stays until it is let follow
           again.</span
         >
         <span class="grow"></span>
-        <button class="btn btn-primary" [disabled]="!isChanged() || !mayChange" (click)="save()">Set these</button>
+        <button i18n class="btn btn-primary" [disabled]="!isChanged() || !mayChange" (click)="save()">Set these</button>
       </p>
       <div class="types">
         @for (type of types; track type.name) {
@@ -81,7 +81,7 @@ export class WordChoicesSetUp {
     ...this.#session.site.pageTypes.map(({ name, label, fields }) => ({ name: choiceName('page', name), label, fields })),
     ...this.#session.site.blockTypes.map(({ name, label, fields }) => ({
       name: choiceName('block', name),
-      label: `${label}, a block`,
+      label: $localize`${label}, a block`,
       fields,
     })),
   ].filter(each => each.fields.length > 0);
@@ -102,7 +102,7 @@ export class WordChoicesSetUp {
     this.#session.saveSettings({ wordChoices }).subscribe({
       next: () => {
         this.#stored.set(JSON.stringify(this.#choices()));
-        this.#messages.done('Set. Whoever writes in another language meets it from now on.');
+        this.#messages.done($localize`Set. Whoever writes in another language meets it from now on.`);
       },
       error: (error: unknown) => this.#messages.problem(error),
     });

@@ -18,13 +18,13 @@ import { WordsService } from './words.service';
       <p class="small ochre" role="status">{{ warning }}</p>
     }
     @for (each of missed(); track each.term) {
-      <p class="small ochre" role="status">
+      <p i18n class="small ochre" role="status">
         “{{ each.term }}” is always said <span [lang]="here()">{{ each.forms.join(' or ') }}</span>. {{ each.note }}
       </p>
     }
     @if (terms().length > 0) {
       <p class="small quiet">
-        Terms:
+        <ng-container i18n>Terms:</ng-container>
         @for (each of terms(); track each.term; let isLast = $last) {
           {{ each.term }} – <span [lang]="here()" [title]="each.note">{{ each.forms[0] }}</span>{{ isLast ? '' : ', ' }}
         }
@@ -41,10 +41,19 @@ import { WordsService } from './words.service';
               <almanac-word-marks [words]="match.change" />
             }
             <span [lang]="here()">{{ match.target }}</span>
-            <span class="quiet"> in “{{ match.title }}”</span>
+            <span i18n class="quiet"> in “{{ match.title }}”</span>
           </div>
           @if (words.mayWrite) {
-            <button type="button" class="btn-word" [attr.aria-label]="'Use ' + match.target" (click)="use(segment.key, match)">Use</button>
+            <button
+              i18n
+              type="button"
+              class="btn-word"
+              ariaLabel="Use {{ match.target }}"
+              i18n-ariaLabel
+              (click)="use(segment.key, match)"
+            >
+              Use
+            </button>
           }
         </div>
       }

@@ -28,19 +28,28 @@ import { WordsService } from './words.service';
     </div>
     <div class="own" [class.has]="isOwn()" [class.is-behind]="state() === 'behind'">
       @if (!field().mayDiffer) {
-        <p class="quiet small">The same in every locale.</p>
+        <p i18n class="quiet small">The same in every locale.</p>
       } @else if (!isOwn()) {
         <p class="row-line">
           <span class="quiet small">{{ state() === 'empty' ? 'Nothing to say.' : 'Follows ' + from().name + '.' }}</span>
           @if (words.mayWrite) {
-            <button type="button" class="btn btn-plain" [attr.aria-label]="'Write own words for ' + field().label" (click)="begin()">
+            <button
+              i18n
+              type="button"
+              class="btn btn-plain"
+              ariaLabel="Write own words for {{ field().label }}"
+              i18n-ariaLabel
+              (click)="begin()"
+            >
               Write own words
             </button>
             @if (isDraftable()) {
               <button
+                i18n
                 type="button"
                 class="btn-word"
-                [attr.aria-label]="'Draft ' + field().label + ' by machine'"
+                ariaLabel="Draft {{ field().label }} by machine"
+                i18n-ariaLabel
                 [disabled]="words.isBusy()"
                 (click)="words.draft([field().name])"
               >
@@ -56,30 +65,34 @@ import { WordsService } from './words.service';
           >
           @switch (state()) {
             @case ('behind') {
-              <span class="chip ember">behind</span>
-              <button type="button" class="btn-word" (click)="words.keepAsRight(field().name)">Still right</button>
+              <span i18n class="chip ember">behind</span>
+              <button i18n type="button" class="btn-word" (click)="words.keepAsRight(field().name)">Still right</button>
             }
             @case ('drafted') {
-              <span class="chip ochre">drafted by machine</span>
+              <span i18n class="chip ochre">drafted by machine</span>
               <button
+                i18n
                 type="button"
                 class="btn-word"
-                [attr.aria-label]="'I have looked at ' + field().label"
+                ariaLabel="I have looked at {{ field().label }}"
+                i18n-ariaLabel
                 (click)="words.lookedAt(field().name)"
               >
                 I have looked at it
               </button>
             }
             @case ('still right') {
-              <span class="chip">still right, once saved</span>
+              <span i18n class="chip">still right, once saved</span>
             }
           }
           <span class="grow"></span>
           <span class="quiet small" aria-hidden="true">{{ length() }}</span>
           <button
+            i18n
             type="button"
             class="btn-word"
-            [attr.aria-label]="'Let ' + field().label + ' follow again'"
+            ariaLabel="Let {{ field().label }} follow again"
+            i18n-ariaLabel
             (click)="words.follow(field().name)"
           >
             Follow again

@@ -26,65 +26,75 @@ import { WordsService } from './words.service';
         <span class="chip in" [lang]="record.locale">{{ here()?.name }}</span>
         @switch (record.state) {
           @case ('out') {
-            <span class="chip">left out here</span>
+            <span i18n class="chip">left out here</span>
           }
           @case ('follows') {
-            <span class="quiet small">follows throughout</span>
+            <span i18n class="quiet small">follows throughout</span>
           }
         }
         @if (words.proposal(); as proposal) {
           <span class="chip ochre">{{ proposal.stage === 'draft' ? 'your draft' : 'in review' }}</span>
         }
         @if (words.isChanged()) {
-          <span class="small quiet">not saved yet; kept in this browser</span>
+          <span i18n class="small quiet">not saved yet; kept in this browser</span>
         }
         <span class="grow"></span>
-        <a class="btn-word" [routerLink]="[placesOf(record.kind).writer ?? placesOf(record.kind).workspace, record.id]"
+        <a i18n class="btn-word" [routerLink]="[placesOf(record.kind).writer ?? placesOf(record.kind).workspace, record.id]"
           >In {{ began()?.name }}</a
         >
         <button class="btn-word" [attr.aria-pressed]="showsPage()" (click)="showsPage.set(!showsPage())">
-          {{ showsPage() ? 'Without the page' : 'With the page' }}
+          @if (showsPage()) {
+            <ng-container i18n>Without the page</ng-container>
+          } @else {
+            <ng-container i18n>With the page</ng-container>
+          }
         </button>
         @if (words.mayWrite) {
           @if (words.draftable().length > 1) {
-            <button class="btn-word" [disabled]="words.isBusy()" (click)="words.draft(words.draftable())">Draft the rest by machine</button>
+            <button i18n class="btn-word" [disabled]="words.isBusy()" (click)="words.draft(words.draftable())">
+              Draft the rest by machine
+            </button>
           }
           @if (words.isChanged()) {
-            <button class="btn btn-plain" (click)="words.discard()">Discard</button>
+            <button i18n class="btn btn-plain" (click)="words.discard()">Discard</button>
           }
           @if (words.proposal(); as proposal) {
-            <button class="btn btn-plain" [disabled]="!words.isChanged() || words.isBusy()" (click)="words.save()">Save draft</button>
+            <button i18n class="btn btn-plain" [disabled]="!words.isChanged() || words.isBusy()" (click)="words.save()">Save draft</button>
             @if (words.mayMove('send for review')) {
-              <button class="btn btn-primary" [disabled]="words.isBusy()" (click)="words.sendForReview()">Send for review</button>
+              <button i18n class="btn btn-primary" [disabled]="words.isBusy()" (click)="words.sendForReview()">Send for review</button>
             }
-            <a class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
+            <a i18n class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
           } @else {
             @if (record.state !== 'out' && !words.isChanged()) {
-              <button class="btn btn-plain" (click)="words.leaveOut()">Leave out here…</button>
+              <button i18n class="btn btn-plain" (click)="words.leaveOut()">Leave out here…</button>
             }
             <button
               class="btn btn-primary"
               [disabled]="(!words.isChanged() && record.state !== 'out') || words.isBusy()"
               (click)="words.save()"
             >
-              {{ record.state === 'out' && !words.isChanged() ? 'Bring back…' : 'Save…' }}
+              @if (record.state === 'out' && !words.isChanged()) {
+                <ng-container i18n>Bring back…</ng-container>
+              } @else {
+                <ng-container i18n>Save…</ng-container>
+              }
             </button>
           }
         } @else {
-          <span class="quiet">Your roles let you read this, not write it in {{ here()?.name }}.</span>
+          <span i18n class="quiet">Your roles let you read this, not write it in {{ here()?.name }}.</span>
         }
         @if (next(); as next) {
-          <a class="btn btn-plain" [routerLink]="['/languages', locale(), next.id]" title="Alt+N">Next unfinished</a>
+          <a i18n class="btn btn-plain" [routerLink]="['/languages', locale(), next.id]" title="Alt+N" i18n-title>Next unfinished</a>
         }
       </div>
       @if (words.wasKept() && words.isChanged()) {
         <p class="notice-line">
-          These are words you had not saved. They were kept in this browser.
-          <button class="btn-word" (click)="words.discard()">Discard them</button>
+          <ng-container i18n>These are words you had not saved. They were kept in this browser.</ng-container>
+          <button i18n class="btn-word" (click)="words.discard()">Discard them</button>
         </p>
       }
       @for (other of words.others(); track other.id) {
-        <p class="notice-line">
+        <p i18n class="notice-line">
           {{ other.author.name }} has a proposal {{ other.stage === 'draft' ? 'in draft' : 'in review' }} on this here too.
           <a [routerLink]="['/reviews', other.editionId]">Look at it</a>
         </p>
@@ -93,21 +103,21 @@ import { WordsService } from './words.service';
         <p class="notice-line ember" role="alert">{{ problem.message }}</p>
       }
       <div class="body" [class.with-page]="showsPage()">
-        <form class="fields" (submit)="$event.preventDefault()" [attr.aria-label]="'Words in ' + here()?.name">
+        <form class="fields" (submit)="$event.preventDefault()" ariaLabel="Words in {{ here()?.name }}" i18n-ariaLabel>
           @for (field of shown(); track field.name) {
             <almanac-words-row [field]="field" />
           }
           @if (fixed().length > 0) {
-            <p class="quiet small fixed">The same in every locale: {{ fixed() }}.</p>
+            <p i18n class="quiet small fixed">The same in every locale: {{ fixed() }}.</p>
           }
           @if (record.revisions.length > 0) {
-            <h2>What was written here</h2>
+            <h2 i18n>What was written here</h2>
             <ul class="small">
               @for (revision of record.revisions.slice(0, 8); track revision.id) {
                 <li>
                   {{ revision.createdAt | when }} · {{ revision.author }}
                   @if (revision.isLive) {
-                    <span class="chip">live</span>
+                    <span i18n class="chip">live</span>
                   }
                 </li>
               }

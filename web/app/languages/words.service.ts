@@ -134,7 +134,7 @@ export class WordsService {
         const came = Object.keys(words).filter(name => !Object.hasOwn(this.words(), name));
         this.drafted.update(all => [...all, ...came]);
         this.#set({ ...this.words(), ...Object.fromEntries(came.map(name => [name, words[name]])) });
-        if (came.length === 0) this.#messages.warn(`${by} knows none of these words.`);
+        if (came.length === 0) this.#messages.warn($localize`${by} knows none of these words.`);
       },
       error: (error: unknown) => {
         this.isBusy.set(false);
@@ -175,7 +175,7 @@ export class WordsService {
     const proposal = this.proposal();
     if (!proposal) return this.#send(false);
     this.#saveOn(proposal.id).subscribe({
-      next: () => this.#again('Saved to the proposal. Nothing has changed for readers.'),
+      next: () => this.#again($localize`Saved to the proposal. Nothing has changed for readers.`),
       error: (error: unknown) => this.#refused(error),
     });
   }
@@ -221,7 +221,11 @@ export class WordsService {
     const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
     const dialog = opened.componentInstance as SendDialog;
     const name = this.#session.locale(record.locale)?.name ?? record.locale;
-    const did = retires ? `left out in ${name}` : record.state === 'out' ? `back in ${name}` : `words in ${name}`;
+    const did = retires
+      ? $localize`left out in ${name}`
+      : record.state === 'out'
+        ? $localize`back in ${name}`
+        : $localize`words in ${name}`;
     dialog.title = `${record.title}: ${did}`;
     dialog.changes = [
       {

@@ -20,14 +20,18 @@ import { SessionService } from '../state/session.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p>
-      Shows to
-      <button type="button" class="word" [ngbPopover]="who" popoverTitle="To whom">{{ whoWords() }}</button>,
-      <button type="button" class="word" [ngbPopover]="when" popoverTitle="When">{{ whenWords() }}</button>; it is the current one on
-      <button type="button" class="word" [ngbPopover]="current" popoverTitle="Current on">{{ currentWords() }}</button>{{
+      <ng-container i18n>Shows to</ng-container>
+      <button type="button" class="word" [ngbPopover]="who" popoverTitle="To whom" i18n-popoverTitle>{{ whoWords() }}</button>,
+      <button type="button" class="word" [ngbPopover]="when" popoverTitle="When" i18n-popoverTitle>{{ whenWords() }}</button><ng-container
+        i18n
+        >; it is the current one on</ng-container
+      >
+      <button type="button" class="word" [ngbPopover]="current" popoverTitle="Current on" i18n-popoverTitle>{{ currentWords() }}</button>{{
         locales.length > 1 ? '; it stands in' : '.'
       }}
       @if (locales.length > 1) {
-        <button type="button" class="word" [ngbPopover]="languages" popoverTitle="In which languages">{{ languageWords() }}</button>.
+        <button type="button" class="word" [ngbPopover]="languages" popoverTitle="In which languages" i18n-popoverTitle>
+          {{ languageWords() }}</button>.
       }
     </p>
     <ng-template #languages>
@@ -56,7 +60,7 @@ import { SessionService } from '../state/session.service';
             [checked]="row().currentOn === null"
             (change)="rowChange.emit({ currentOn: row().currentOn === null ? everywhere.where : null })"
           />
-          its own page only</label
+          <ng-container i18n>its own page only</ng-container></label
         >
         @if (row().currentOn; as tree) {
           <almanac-where-control [tree]="tree" [pages]="pages()" (treeChange)="rowChange.emit({ currentOn: $event })" />
@@ -80,7 +84,7 @@ export class EntryRule {
   protected readonly locales = writtenLocales(this.#session.site.locales);
   protected readonly languageWords = computed(() => {
     const left = this.locales.filter(each => this.row().notIn?.includes(each.tag));
-    return left.length === 0 ? 'every language' : `every language but ${listOf(left.map(each => each.name))}`;
+    return left.length === 0 ? $localize`every language` : $localize`every language but ${listOf(left.map(each => each.name))}`;
   });
 
   protected stand(tag: string, stands: boolean): void {
@@ -89,13 +93,15 @@ export class EntryRule {
     this.rowChange.emit({ notIn: notIn.length > 0 ? notIn : undefined });
   }
 
-  readonly #names = computed(() => this.#session.names(id => this.pages().find(page => page.id === id)?.title ?? 'a page that is gone'));
+  readonly #names = computed(() =>
+    this.#session.names(id => this.pages().find(page => page.id === id)?.title ?? $localize`a page that is gone`),
+  );
   protected readonly whoWords = computed(() => whoPhrase(this.row().who, this.#names()));
   protected readonly whenWords = computed(() =>
-    alwaysHolds(this.row().when) ? 'at any time' : whenPhrase(this.row().when, this.#session.style),
+    alwaysHolds(this.row().when) ? $localize`at any time` : whenPhrase(this.row().when, this.#session.style),
   );
   protected readonly currentWords = computed(() => {
     const tree: RuleTree<WhereTest> | null = this.row().currentOn;
-    return tree === null ? 'its own page' : whereSummary(tree, this.#names(), null);
+    return tree === null ? $localize`its own page` : whereSummary(tree, this.#names(), null);
   });
 }

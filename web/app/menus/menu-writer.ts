@@ -18,11 +18,11 @@ import { Outline } from './outline';
   template: `
     <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [publicPath]="writing.record()?.pagesChanged?.[0]?.path ?? ''">
       @if ((writing.record()?.pagesChanged ?? []).length > 1) {
-        <span bar class="chip ochre">an edit changes {{ writing.record()!.pagesChanged.length }} pages</span>
+        <span i18n bar class="chip ochre">an edit changes {{ writing.record()!.pagesChanged.length }} pages</span>
       }
       @if (writing.value(); as menu) {
         <div class="field">
-          <label class="form-label" for="menu-title">Title</label>
+          <label i18n class="form-label" for="menu-title">Title</label>
           <input
             class="form-control"
             id="menu-title"
@@ -34,7 +34,7 @@ import { Outline } from './outline';
         </div>
         <almanac-outline [rows]="rows()" [fault]="writing.faultOf('entries') ?? ''" (rowsChange)="setRows($event)" />
         @if (writing.record() && writing.record()!.pagesChanged.length === 0) {
-          <p class="notice-line">It stands on no page yet. Choose it in a block of the type menu.</p>
+          <p i18n class="notice-line">It stands on no page yet. Choose it in a block of the type menu.</p>
         }
       }
     </almanac-writer-frame>

@@ -12,12 +12,12 @@ import { SessionService } from '../state/session.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="row-line">
-      <span class="quiet"
+      <span i18n class="quiet"
         >A menu is written here and put on pages by a block of the type <em>menu</em>. Without one, such a block follows the page
         tree.</span
       >
       @if (mayWrite) {
-        <a class="btn btn-primary" routerLink="/menus/new">Write a menu</a>
+        <a i18n class="btn btn-primary" routerLink="/menus/new">Write a menu</a>
       }
     </p>
     <ul class="panel">
@@ -25,9 +25,9 @@ import { SessionService } from '../state/session.service';
         <li>
           <almanac-phase [status]="menu.status" />
           <a [routerLink]="['/menus', menu.id]">{{ menu.title }}</a>
-          <span class="quiet"
-            >{{ menu.entryCount }} {{ menu.entryCount === 1 ? 'entry' : 'entries' }}, on {{ menu.pages.length }}
-            {{ menu.pages.length === 1 ? 'page' : 'pages' }}</span
+          <span i18n class="quiet"
+            >{menu.entryCount, plural, =1 {1 entry} other {{{ menu.entryCount }} entries}}, on
+            {menu.pages.length, plural, =1 {1 page} other {{{ menu.pages.length }} pages}}</span
           >
           @if (menu.waiting && menu.status !== menu.waiting) {
             <span class="chip ochre">{{ menu.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
@@ -36,7 +36,7 @@ import { SessionService } from '../state/session.service';
           <span class="quiet">{{ menu.changedAt | when: 'short' }}, {{ menu.changedBy }}</span>
         </li>
       } @empty {
-        <li class="quiet">There is none yet: all menus follow the page tree.</li>
+        <li i18n class="quiet">There is none yet: all menus follow the page tree.</li>
       }
     </ul>
   `,

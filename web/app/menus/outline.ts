@@ -19,7 +19,7 @@ import { EntryRule } from './entry-rule';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(keydown)': 'onKey($event)' },
   template: `
-    <p class="form-help" id="outline-keys">
+    <p i18n class="form-help" id="outline-keys">
       Alt with the arrow keys moves the entry: up and down among its neighbours, left and right in depth. Empty words take those of the
       page.
     </p>
@@ -27,10 +27,11 @@ import { EntryRule } from './entry-rule';
       @for (row of rows(); track row.id; let at = $index) {
         <li cdkDrag [style.padding-inline-start.px]="row.level * 22" [class.on]="at === open()" [attr.data-at]="at">
           <div class="line">
-            <span class="grip" cdkDragHandle aria-hidden="true" title="Drag to move"></span>
+            <span class="grip" cdkDragHandle aria-hidden="true" title="Drag to move" i18n-title></span>
             <input
               class="form-control words"
-              [attr.aria-label]="'Words of entry ' + (at + 1)"
+              ariaLabel="Words of entry {{ at + 1 }}"
+              i18n-ariaLabel
               [attr.data-row]="at"
               [placeholder]="ownWords(row)"
               [value]="row.words"
@@ -43,22 +44,27 @@ import { EntryRule } from './entry-rule';
           @if (at === open()) {
             <div class="about">
               <label class="row-line"
-                >Stands for
+                ><ng-container i18n>Stands for</ng-container>
                 <select class="form-select" (change)="retarget(at, textIn($event))">
-                  <option value="page" [selected]="row.target.to === 'page'">a page</option>
-                  <option value="link" [selected]="row.target.to === 'link'">an address</option>
-                  <option value="file">a file…</option>
-                  <option value="heading" [selected]="row.target.to === 'heading'">words alone</option>
+                  <option i18n value="page" [selected]="row.target.to === 'page'">a page</option>
+                  <option i18n value="link" [selected]="row.target.to === 'link'">an address</option>
+                  <option i18n value="file">a file…</option>
+                  <option i18n value="heading" [selected]="row.target.to === 'heading'">words alone</option>
                 </select></label
               >
               @if (row.target.to === 'page') {
-                <select class="form-select page" [attr.aria-label]="'Page of entry ' + (at + 1)" (change)="setPage(at, textIn($event))">
+                <select
+                  class="form-select page"
+                  ariaLabel="Page of entry {{ at + 1 }}"
+                  i18n-ariaLabel
+                  (change)="setPage(at, textIn($event))"
+                >
                   @for (page of pages(); track page.id) {
                     <option [value]="page.id" [selected]="page.id === row.target.page">{{ indent(page.depth) }}{{ page.title }}</option>
                   }
                 </select>
                 <label class="row-line"
-                  >and what lies beneath
+                  ><ng-container i18n>and what lies beneath</ng-container>
                   <select class="form-select" (change)="setBeneath(at, textIn($event))">
                     @for (each of depths; track each.levels) {
                       <option [value]="each.levels" [selected]="each.levels === row.target.beneath">{{ each.label }}</option>
@@ -69,20 +75,22 @@ import { EntryRule } from './entry-rule';
               @if (row.target.to === 'link') {
                 <input
                   class="form-control code"
-                  [attr.aria-label]="'Address of entry ' + (at + 1)"
+                  ariaLabel="Address of entry {{ at + 1 }}"
+                  i18n-ariaLabel
                   placeholder="/visit or https://…"
+                  i18n-placeholder
                   [value]="addressIn(row)"
                   (change)="setAddress(at, textIn($event))"
                 />
               }
               <almanac-entry-rule [row]="row" (rowChange)="change(at, $event)" />
               <p class="acts">
-                <button type="button" class="btn-word" [disabled]="!can(at, 'up')" (click)="move(at, -1)">Up</button>
-                <button type="button" class="btn-word" [disabled]="!can(at, 'down')" (click)="move(at, 1)">Down</button>
-                <button type="button" class="btn-word" [disabled]="!can(at, 'in')" (click)="shift(at, 1)">Deeper</button>
-                <button type="button" class="btn-word" [disabled]="!can(at, 'out')" (click)="shift(at, -1)">Less deep</button>
-                <button type="button" class="btn-word" (click)="add(at + 1, row.level)">Another after it</button>
-                <button type="button" class="btn-word" (click)="remove(at)">Take out</button>
+                <button i18n type="button" class="btn-word" [disabled]="!can(at, 'up')" (click)="move(at, -1)">Up</button>
+                <button i18n type="button" class="btn-word" [disabled]="!can(at, 'down')" (click)="move(at, 1)">Down</button>
+                <button i18n type="button" class="btn-word" [disabled]="!can(at, 'in')" (click)="shift(at, 1)">Deeper</button>
+                <button i18n type="button" class="btn-word" [disabled]="!can(at, 'out')" (click)="shift(at, -1)">Less deep</button>
+                <button i18n type="button" class="btn-word" (click)="add(at + 1, row.level)">Another after it</button>
+                <button i18n type="button" class="btn-word" (click)="remove(at)">Take out</button>
               </p>
             </div>
           } @else if (ruleWords(row)) {
@@ -94,7 +102,9 @@ import { EntryRule } from './entry-rule';
     @if (fault()) {
       <p class="form-fault" role="alert">{{ fault() }}</p>
     }
-    <button type="button" class="btn btn-plain" [disabled]="rows().length >= most" (click)="add(rows().length, 0)">Add an entry</button>
+    <button i18n type="button" class="btn btn-plain" [disabled]="rows().length >= most" (click)="add(rows().length, 0)">
+      Add an entry
+    </button>
   `,
   styles: `
     ol {
@@ -175,22 +185,24 @@ export class Outline {
   protected readonly open = signal(-1);
   protected readonly pages = computed(() => this.#site.pages().filter(page => page.status !== 'retired'));
   protected readonly depths = [
-    { levels: 0, label: 'nothing of it' },
-    { levels: 1, label: 'one level' },
-    { levels: 2, label: 'two levels' },
-    { levels: 3, label: 'three levels' },
-    { levels: 4, label: 'four levels' },
+    { levels: 0, label: $localize`nothing of it` },
+    { levels: 1, label: $localize`one level` },
+    { levels: 2, label: $localize`two levels` },
+    { levels: 3, label: $localize`three levels` },
+    { levels: 4, label: $localize`four levels` },
   ];
 
   protected ownWords({ target }: OutlineRow): string {
-    return target.to === 'page' ? (this.#site.pages().find(each => each.id === target.page)?.title ?? 'a page that is gone') : 'Words';
+    return target.to === 'page'
+      ? (this.#site.pages().find(each => each.id === target.page)?.title ?? $localize`a page that is gone`)
+      : $localize`Words`;
   }
 
   protected leadsTo(row: OutlineRow): string {
     const { target } = row;
-    if (target.to === 'heading') return 'words alone';
-    if (target.to === 'link') return this.addressIn(row) || 'nowhere yet';
-    return `${this.#site.pathOf(target.page) ?? 'gone'}${target.beneath > 0 ? ' and beneath' : ''}`;
+    if (target.to === 'heading') return $localize`words alone`;
+    if (target.to === 'link') return this.addressIn(row) || $localize`nowhere yet`;
+    return `${this.#site.pathOf(target.page) ?? 'gone'}${target.beneath > 0 ? $localize` and beneath` : ''}`;
   }
 
   protected addressIn({ target }: OutlineRow): string {
@@ -199,10 +211,10 @@ export class Outline {
 
   protected ruleWords({ who, when, currentOn, notIn }: OutlineRow): string {
     return [
-      alwaysHolds(who) ? '' : 'not for everybody',
-      alwaysHolds(when) ? '' : 'at set times',
-      currentOn ? 'current by rule' : '',
-      notIn ? 'not in every language' : '',
+      alwaysHolds(who) ? '' : $localize`not for everybody`,
+      alwaysHolds(when) ? '' : $localize`at set times`,
+      currentOn ? $localize`current by rule` : '',
+      notIn ? $localize`not in every language` : '',
     ]
       .filter(Boolean)
       .join(', ');

@@ -13,19 +13,19 @@ import { PagesService } from '../state/pages.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
-      <h2 class="modal-title">Copy “{{ page()?.title }}” with all beneath it</h2>
-      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+      <h2 i18n class="modal-title">Copy “{{ page()?.title }}” with all beneath it</h2>
+      <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body">
-      <p class="form-help">
+      <p i18n class="form-help">
         {{ count() === 1 ? 'One page is' : count() + ' pages are' }} copied, with the placements whose rules name them. Blocks, pictures and
         files are shared with the original.
       </p>
-      <label class="form-label" for="copy-title">Title</label>
+      <label i18n class="form-label" for="copy-title">Title</label>
       <input class="form-control" id="copy-title" [value]="title()" (input)="title.set(textIn($event))" />
-      <label class="form-label" for="copy-segment">Address</label>
+      <label i18n class="form-label" for="copy-segment">Address</label>
       <input class="form-control code" id="copy-segment" [value]="segment()" (input)="segment.set(textIn($event))" />
-      <label class="form-label" for="copy-parent">Beneath</label>
+      <label i18n class="form-label" for="copy-parent">Beneath</label>
       <select class="form-select" id="copy-parent" (change)="parent.set(textIn($event))">
         @for (each of parents(); track each.id) {
           <option [value]="each.id" [selected]="each.id === parent()">{{ indent(each.depth) }}{{ each.title }}</option>
@@ -34,7 +34,7 @@ import { PagesService } from '../state/pages.service';
       @if (fault()) {
         <p class="form-fault" role="alert">{{ fault() }}</p>
       }
-      <p class="acts"><button class="btn btn-primary" [disabled]="!title() || !segment()" (click)="copy()">Go on…</button></p>
+      <p class="acts"><button i18n class="btn btn-primary" [disabled]="!title() || !segment()" (click)="copy()">Go on…</button></p>
     </div>
   `,
   styles: `
@@ -62,7 +62,7 @@ export class PageCopyDialog {
 
   begin(page: PageRow): void {
     this.page.set(page);
-    this.title.set(`${page.title}, copy`);
+    this.title.set($localize`${page.title}, copy`);
     this.segment.set(`${page.path.split('/').pop()!}-copy`);
     this.parent.set(page.parentId ?? '');
   }
@@ -71,7 +71,7 @@ export class PageCopyDialog {
     const request = { pageId: this.page()!.id, parentId: this.parent(), title: this.title(), segment: this.segment() };
     this.#api.copyPages(request).subscribe({
       next: copied => this.modal.close(copied),
-      error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? error.message : 'It could not be copied.'),
+      error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? error.message : $localize`It could not be copied.`),
     });
   }
 

@@ -13,11 +13,11 @@ import { OrderButtons } from '../fields/order-buttons';
   host: { '(keydown)': 'onKey($event)' },
   template: `
     <div class="modal-header">
-      <h2 class="modal-title">Order beneath “{{ title() }}”</h2>
-      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+      <h2 i18n class="modal-title">Order beneath “{{ title() }}”</h2>
+      <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body">
-      <p class="form-help">
+      <p i18n class="form-help">
         Drag a page, or move it by its buttons, or by Alt with the up and down arrows. Menus and listings by hand follow.
       </p>
       <ol cdkDropList (cdkDropListDropped)="drop($event)">
@@ -33,7 +33,11 @@ import { OrderButtons } from '../fields/order-buttons';
     </div>
     <div class="foot">
       <button class="btn btn-primary" [disabled]="changed().size === 0" (click)="modal.close(changed())">
-        {{ changed().size === 0 ? 'The order is as it was' : 'Set this order…' }}
+        @if (changed().size === 0) {
+          <ng-container i18n>The order is as it was</ng-container>
+        } @else {
+          <ng-container i18n>Set this order…</ng-container>
+        }
       </button>
     </div>
   `,

@@ -25,10 +25,10 @@ import { WritingService } from '../writing/writing.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <almanac-writer-frame [page]="previewPage()" [changes]="changes()" [showing]="writing.id" [publicPath]="path()">
-      <a bar class="btn-word" routerLink="/arrange" [queryParams]="{ page: writing.id }">Arrange</a>
+      <a i18n bar class="btn-word" routerLink="/arrange" [queryParams]="{ page: writing.id }">Arrange</a>
       @if (writing.value(); as page) {
         <div class="field">
-          <label class="form-label" for="page-title">Title</label
+          <label i18n class="form-label" for="page-title">Title</label
           ><input
             class="form-control"
             id="page-title"
@@ -49,11 +49,11 @@ import { WritingService } from '../writing/writing.service';
         />
         <details class="about" [open]="isUnsettled()">
           <summary>
-            <b>About this page</b><span class="quiet words">{{ aboutWords() }}</span>
+            <b i18n>About this page</b><span class="quiet words">{{ aboutWords() }}</span>
           </summary>
           <div class="pair">
             <div class="field">
-              <label class="form-label" for="page-parent">Page above</label>
+              <label i18n class="form-label" for="page-parent">Page above</label>
               <select class="form-select" id="page-parent" [disabled]="page.parentId === null" (change)="set({ parentId: textIn($event) })">
                 @for (each of possibleParents(); track each.id) {
                   <option [value]="each.id" [selected]="each.id === page.parentId">{{ indent(each.depth) }}{{ each.title }}</option>
@@ -64,7 +64,7 @@ import { WritingService } from '../writing/writing.service';
               }
             </div>
             <div class="field">
-              <label class="form-label" for="page-segment">Address</label
+              <label i18n class="form-label" for="page-segment">Address</label
               ><input
                 class="form-control code"
                 id="page-segment"
@@ -79,7 +79,7 @@ import { WritingService } from '../writing/writing.service';
               }
             </div>
             <div class="field">
-              <label class="form-label" for="page-type">Type</label
+              <label i18n class="form-label" for="page-type">Type</label
               ><select class="form-select" id="page-type" (change)="setType(textIn($event))">
                 @for (type of types; track type.name) {
                   <option [value]="type.name" [selected]="type.name === page.type">{{ type.label.toLowerCase() }}</option>
@@ -87,7 +87,7 @@ import { WritingService } from '../writing/writing.service';
               </select>
             </div>
             <div class="field">
-              <label class="form-label" for="page-layout">Layout</label
+              <label i18n class="form-label" for="page-layout">Layout</label
               ><select class="form-select" id="page-layout" (change)="set({ layout: textIn($event) })">
                 @for (layout of layouts; track layout.name) {
                   <option [value]="layout.name" [selected]="layout.name === page.layout">{{ layout.label }}</option>
@@ -97,11 +97,13 @@ import { WritingService } from '../writing/writing.service';
             <div class="field">
               <label class="row-line"
                 ><input type="checkbox" class="form-check-input" [checked]="page.inMenu" (change)="set({ inMenu: isTickedIn($event) })" />
-                In menus</label
+                <ng-container i18n>In menus</ng-container></label
               ><input
                 class="form-control"
                 aria-label="Name in menus"
+                i18n-aria-label
                 placeholder="as its title"
+                i18n-placeholder
                 [value]="page.menuLabel"
                 (input)="set({ menuLabel: textIn($event) })"
               />
@@ -116,7 +118,7 @@ import { WritingService } from '../writing/writing.service';
             />
           </div>
           <div class="field">
-            <h3>Who may read it</h3>
+            <h3 i18n>Who may read it</h3>
             <label class="row-line"
               ><input
                 type="checkbox"
@@ -124,7 +126,9 @@ import { WritingService } from '../writing/writing.service';
                 [checked]="page.readers === null"
                 (change)="set({ readers: isTickedIn($event) ? null : {} })"
               />
-              The same as the page above{{ readersAbove() ? ': ' + readersAbove() : ', which is anyone' }}</label
+              <ng-container i18n
+                >The same as the page above{{ readersAbove() ? ': ' + readersAbove() : ', which is anyone' }}</ng-container
+              ></label
             >
             @if (page.readers; as readers) {
               <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
@@ -216,8 +220,13 @@ export class PageWriter {
     const value = this.writing.value();
     if (!value) return '';
     const layout = this.layouts.find(each => each.name === value.layout)?.label ?? value.layout;
-    const readers = value.readers === null ? (this.readersAbove() ? `for ${this.readersAbove()}` : 'for anyone') : 'for readers of its own';
-    return [this.path(), value.type, layout.toLowerCase(), topicsOf(value).join(', '), value.inMenu ? '' : 'in no menu', readers]
+    const readers =
+      value.readers === null
+        ? this.readersAbove()
+          ? $localize`for ${this.readersAbove()}`
+          : $localize`for anyone`
+        : $localize`for readers of its own`;
+    return [this.path(), value.type, layout.toLowerCase(), topicsOf(value).join(', '), value.inMenu ? '' : $localize`in no menu`, readers]
       .filter(Boolean)
       .join(' · ');
   });

@@ -27,12 +27,12 @@ import { askOrder } from './order-dialog';
   template: `
     <div class="head">
       <div>
-        <h1>Pages</h1>
-        <p class="quiet">{{ shown().length }} of {{ pages.pages().length }}.</p>
+        <h1 i18n>Pages</h1>
+        <p i18n class="quiet">{{ shown().length }} of {{ pages.pages().length }}.</p>
       </div>
       <almanac-filter-bar class="grow" list="pages" [fields]="fields()" />
     </div>
-    <div class="many" role="toolbar" aria-label="With the chosen ones">
+    <div class="many" role="toolbar" aria-label="With the chosen ones" i18n-aria-label>
       <label class="row-line"
         ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
         {{ ticks.words() }}</label
@@ -40,31 +40,33 @@ import { askOrder } from './order-dialog';
       @if (only(); as page) {
         @if (mayAdd && page.status === 'live') {
           @if (page.parentId !== null) {
-            <button class="btn btn-plain" (click)="copy(page)">Copy with all beneath…</button>
+            <button i18n class="btn btn-plain" (click)="copy(page)">Copy with all beneath…</button>
           }
           @if (beneath(page).length > 1) {
-            <button class="btn btn-plain" (click)="order(page)">Order of what is beneath…</button>
+            <button i18n class="btn btn-plain" (click)="order(page)">Order of what is beneath…</button>
           }
         }
       }
       @if (ticks.chosen().size > 0 && mayAdd) {
-        <button class="btn btn-plain danger" (click)="propose(true)">Take off…</button>
-        <button class="btn btn-plain" (click)="propose(false)">Put back…</button>
+        <button i18n class="btn btn-plain danger" (click)="propose(true)">Take off…</button>
+        <button i18n class="btn btn-plain" (click)="propose(false)">Put back…</button>
       }
     </div>
-    <div class="table" role="table" aria-label="Pages">
+    <div class="table" role="table" aria-label="Pages" i18n-aria-label>
       <div class="line head-line" role="row">
-        <span role="columnheader">Title</span><span role="columnheader">Address</span><span role="columnheader">Type</span
-        ><span role="columnheader">Status</span><span role="columnheader">Next change</span><span role="columnheader">Last changed</span
-        ><span role="columnheader"><span class="visually-hidden">Actions</span></span>
+        <span i18n role="columnheader">Title</span><span i18n role="columnheader">Address</span><span i18n role="columnheader">Type</span
+        ><span i18n role="columnheader">Status</span><span i18n role="columnheader">Next change</span
+        ><span i18n role="columnheader">Last changed</span
+        ><span role="columnheader"><span i18n class="visually-hidden">Actions</span></span>
       </div>
-      <cdk-virtual-scroll-viewport itemSize="32" class="rows" tabindex="0" role="rowgroup" aria-label="Page list">
+      <cdk-virtual-scroll-viewport itemSize="32" class="rows" tabindex="0" role="rowgroup" aria-label="Page list" i18n-aria-label>
         <div *cdkVirtualFor="let page of shown(); trackBy: byId; templateCacheSize: 0" class="line" role="row">
           <span role="cell" class="title" [style.padding-left.px]="isFiltered() ? 0 : page.depth * 18"
             ><input
               type="checkbox"
               class="form-check-input tick"
-              [attr.aria-label]="'Choose ' + page.title"
+              ariaLabel="Choose {{ page.title }}"
+              i18n-ariaLabel
               [checked]="ticks.chosen().has(page.id)"
               (change)="ticks.toggle(page.id)"
             /><a [routerLink]="['/pages', page.id]">{{ page.title }}</a></span
@@ -85,12 +87,21 @@ import { askOrder } from './order-dialog';
           <span role="cell" class="quiet">{{ page.changedAt | when: 'day' }}, {{ page.changedBy }}</span>
           <span role="cell" class="acts">
             @if (page.status === 'live') {
-              <a routerLink="/arrange" [queryParams]="{ page: page.id }" [attr.aria-label]="'Arrange ' + page.title">Arrange</a>
+              <a
+                i18n
+                routerLink="/arrange"
+                [queryParams]="{ page: page.id }"
+                ariaLabel="Arrange {{ page.title }}"
+                i18n-ariaLabel
+                >Arrange</a
+              >
               @if (mayAdd) {
                 <a
+                  i18n
                   [routerLink]="['/pages', 'new']"
                   [queryParams]="{ parent: page.id }"
-                  [attr.aria-label]="'Add a page beneath ' + page.title"
+                  ariaLabel="Add a page beneath {{ page.title }}"
+                  i18n-ariaLabel
                   >Add beneath</a
                 >
               }
@@ -101,9 +112,9 @@ import { askOrder } from './order-dialog';
       @if (shown().length === 0) {
         <p class="quiet none">
           @if (isFiltered()) {
-            No page matches the filter.
+            <ng-container i18n>No page matches the filter.</ng-container>
           } @else {
-            No pages yet.
+            <ng-container i18n>No pages yet.</ng-container>
           }
         </p>
       }
@@ -229,18 +240,18 @@ export class PagesWorkspace {
   protected readonly fields = computed((): readonly FilterField[] => {
     const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
     return [
-      { name: 'find', label: 'Title or path' },
+      { name: 'find', label: $localize`Title or path` },
       {
         name: 'status',
-        label: 'Status',
+        label: $localize`Status`,
         choices: [
-          ...plain(['live', 'scheduled', 'draft', 'in review', 'expired', 'changes waiting']),
-          { value: 'retired', label: 'taken off' },
+          ...plain(['live', 'scheduled', 'draft', $localize`in review`, 'expired', $localize`changes waiting`]),
+          { value: 'retired', label: $localize`taken off` },
         ],
       },
-      { name: 'type', label: 'Type', choices: plain(this.pages.pages().map(page => page.type)) },
-      { name: 'layout', label: 'Layout', choices: plain(this.pages.pages().map(page => page.layout)) },
-      { name: 'by', label: 'Changed by', choices: plain(this.pages.pages().map(page => page.changedBy)) },
+      { name: 'type', label: $localize`Type`, choices: plain(this.pages.pages().map(page => page.type)) },
+      { name: 'layout', label: $localize`Layout`, choices: plain(this.pages.pages().map(page => page.layout)) },
+      { name: 'by', label: $localize`Changed by`, choices: plain(this.pages.pages().map(page => page.changedBy)) },
     ];
   });
   protected readonly isFiltered = computed(() => Boolean(this.find() || this.status() || this.type() || this.layout() || this.by()));
@@ -268,10 +279,12 @@ export class PagesWorkspace {
   protected propose(retires: boolean): void {
     const chosen = this.shown().filter(page => this.ticks.chosen().has(page.id) && (page.status === 'live') === retires);
     if (chosen.length === 0)
-      return this.#messages.done(retires ? 'None of the chosen pages is live.' : 'All of the chosen pages are live already.');
+      return this.#messages.done(
+        retires ? $localize`None of the chosen pages is live.` : $localize`All of the chosen pages are live already.`,
+      );
     this.#api.readRecords(chosen.map(page => page.id)).subscribe({
       next: records => {
-        this.#propose(records.map(record => (retires ? takingOff(record, 'taken off') : puttingBack(record))));
+        this.#propose(records.map(record => (retires ? takingOff(record, $localize`taken off`) : puttingBack(record))));
       },
       error: (error: unknown) => this.#messages.problem(error),
     });
@@ -305,7 +318,7 @@ export class PagesWorkspace {
             value: { ...(live!.value as PageValue), order: orders.get(id)! },
             retires: false,
             baseRevisionId: live!.revisionId,
-            did: 'moved in the order',
+            did: $localize`moved in the order`,
           })),
         ),
       error: (error: unknown) => this.#messages.problem(error),
@@ -334,5 +347,5 @@ function hasStatus(page: PageRow, status: string | undefined): boolean {
 // A placement has no title of its own.
 function titleOf(value: unknown): string {
   const { title } = value as { readonly title: unknown };
-  return typeof title === 'string' ? title : 'a placement of it';
+  return typeof title === 'string' ? title : $localize`a placement of it`;
 }

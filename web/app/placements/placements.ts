@@ -22,50 +22,50 @@ import { Toolbar } from '../shared/toolbar';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <h1>Placements</h1>
-      <p class="quiet">{{ shown().length }} of {{ placements().length }}</p>
+      <h1 i18n>Placements</h1>
+      <p i18n class="quiet">{{ shown().length }} of {{ placements().length }}</p>
       <almanac-filter-bar list="placements" [fields]="fields()" />
     </div>
-    <div class="acts" role="toolbar" aria-label="With the chosen ones">
+    <div class="acts" role="toolbar" aria-label="With the chosen ones" i18n-aria-label>
       <label class="row-line"
         ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
         {{ ticks.words() }}</label
       >
       @if (ticks.chosen().size > 0 && mayPlace) {
         @if (status() === 'retired') {
-          <button class="btn btn-plain" (click)="act({ off: false }, 'put back')">Put back</button>
+          <button i18n class="btn btn-plain" (click)="act({ off: false }, 'put back')">Put back</button>
         }
-        <button class="btn btn-plain" (click)="act({ off: false }, 'switched on')">Switch on</button>
-        <button class="btn btn-plain" (click)="act({ off: true }, 'switched off')">Switch off</button>
-        <select class="form-select" aria-label="Move to" (change)="moveTo($any($event.target))">
-          <option value="">Move to…</option>
+        <button i18n class="btn btn-plain" (click)="act({ off: false }, 'switched on')">Switch on</button>
+        <button i18n class="btn btn-plain" (click)="act({ off: true }, 'switched off')">Switch off</button>
+        <select class="form-select" aria-label="Move to" i18n-aria-label (change)="moveTo($any($event.target))">
+          <option i18n value="">Move to…</option>
           @for (each of targets; track each.name) {
             <option [value]="each.name">{{ each.label }}</option>
           }
         </select>
-        <select class="form-select" aria-label="Follow a shared rule" (change)="follow($any($event.target))">
-          <option value="">Follow a shared rule…</option>
+        <select class="form-select" aria-label="Follow a shared rule" i18n-aria-label (change)="follow($any($event.target))">
+          <option i18n value="">Follow a shared rule…</option>
           @for (each of shared.rules(); track each.id) {
             <option [value]="each.id">{{ each.title }}</option>
           }
         </select>
-        <button class="btn btn-plain danger" (click)="takeOff()">Take off</button>
+        <button i18n class="btn btn-plain danger" (click)="takeOff()">Take off</button>
       }
       <span class="grow"></span>
       @if (working.state().earlier.length > 0) {
-        <button class="btn btn-plain" (click)="working.undo()">Undo</button>
+        <button i18n class="btn btn-plain" (click)="working.undo()">Undo</button>
       }
       @if (working.changes().length > 0) {
-        <button class="btn btn-primary" (click)="send()">
-          Save {{ working.changes().length }} {{ working.changes().length === 1 ? 'change' : 'changes' }}…
+        <button i18n class="btn btn-primary" (click)="send()">
+          Save {working.changes().length, plural, =1 {1 change} other {{{ working.changes().length }} changes}}…
         </button>
       }
     </div>
     <div class="titles" aria-hidden="true">
-      <span></span><span></span><span>Block</span><span>Region</span><span>Where</span><span>To whom</span><span>When</span
-      ><span class="count">Pages</span>
+      <span></span><span></span><span i18n>Block</span><span i18n>Region</span><span i18n>Where</span><span i18n>To whom</span
+      ><span i18n>When</span><span i18n class="count">Pages</span>
     </div>
-    <cdk-virtual-scroll-viewport itemSize="34" class="rows panel" tabindex="0" role="list" aria-label="Placements">
+    <cdk-virtual-scroll-viewport itemSize="34" class="rows panel" tabindex="0" role="list" aria-label="Placements" i18n-aria-label>
       <div
         *cdkVirtualFor="let row of shown(); trackBy: byId; templateCacheSize: 0"
         role="listitem"
@@ -76,7 +76,8 @@ import { Toolbar } from '../shared/toolbar';
         <input
           type="checkbox"
           class="form-check-input"
-          [attr.aria-label]="'Choose ' + row.title + ', ' + row.targetLabel"
+          ariaLabel="Choose {{ row.title }}, {{ row.targetLabel }}"
+          i18n-ariaLabel
           [checked]="ticks.chosen().has(row.id)"
           (change)="ticks.toggle(row.id)"
         />
@@ -84,12 +85,12 @@ import { Toolbar } from '../shared/toolbar';
         <span class="cut"
           ><a routerLink="/arrange" [queryParams]="{ page: row.pageId, sel: row.id }">{{ row.title }}</a>
           @if (changedIds().has(row.id)) {
-            <span class="chip ochre">unsaved</span>
+            <span i18n class="chip ochre">unsaved</span>
           } @else if (row.waiting) {
             <span class="chip ochre">{{ row.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
           }
           @if (row.off) {
-            <span class="chip">off</span>
+            <span i18n class="chip">off</span>
           } @else if (row.status === 'live' && row.time !== 'open') {
             <span class="chip">{{ row.time }}</span>
           }
@@ -212,22 +213,30 @@ export class PlacementsWorkspace {
   protected readonly fields = computed((): readonly FilterField[] => {
     const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
     return [
-      { name: 'find', label: 'Title or where' },
-      { name: 'region', label: 'Region', choices: this.targets.map(each => ({ value: each.name, label: each.label.toLowerCase() })) },
+      { name: 'find', label: $localize`Title or where` },
+      {
+        name: 'region',
+        label: $localize`Region`,
+        choices: this.targets.map(each => ({ value: each.name, label: each.label.toLowerCase() })),
+      },
       {
         name: 'status',
-        label: 'Status',
-        choices: plain(['live', 'over', 'not yet', 'scheduled', 'draft', 'in review', 'expired', 'retired']),
+        label: $localize`Status`,
+        choices: plain(['live', 'over', $localize`not yet`, 'scheduled', 'draft', $localize`in review`, 'expired', 'retired']),
       },
       {
         name: 'type',
-        label: 'Type',
+        label: $localize`Type`,
         choices: this.#session.site.blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })),
       },
-      { name: 'readers', label: 'Readers', choices: plain(this.placements().map(each => each.who)) },
-      { name: 'locale', label: 'Locale', choices: this.#session.site.locales.map(each => ({ value: each.tag, label: each.name })) },
-      { name: 'by', label: 'Changed by', choices: plain(this.placements().map(each => each.changedBy)) },
-      { name: 'switch', label: 'Switch', choices: plain(['on', 'off']) },
+      { name: 'readers', label: $localize`Readers`, choices: plain(this.placements().map(each => each.who)) },
+      {
+        name: 'locale',
+        label: $localize`Locale`,
+        choices: this.#session.site.locales.map(each => ({ value: each.tag, label: each.name })),
+      },
+      { name: 'by', label: $localize`Changed by`, choices: plain(this.placements().map(each => each.changedBy)) },
+      { name: 'switch', label: $localize`Switch`, choices: plain(['on', 'off']) },
     ];
   });
   protected readonly shown = computed(() => {
@@ -268,7 +277,7 @@ export class PlacementsWorkspace {
     const target = this.targets.find(each => each.name === name);
     if (!target) return;
     const kind = this.#session.site.theme.regions.some(each => each.name === name) ? 'region' : 'insertion point';
-    this.act({ target: { kind, name } }, `moved to ${target.label.toLowerCase()}`);
+    this.act({ target: { kind, name } }, $localize`moved to ${target.label.toLowerCase()}`);
   }
 
   protected follow(select: HTMLSelectElement): void {
@@ -278,12 +287,12 @@ export class PlacementsWorkspace {
     this.#make(row => {
       const value = this.#valueOf(row);
       const follows = value.rule.follows.includes(id) ? value.rule.follows : [...value.rule.follows, id];
-      return { value: { ...value, rule: { ...value.rule, follows } }, did: 'follows a shared rule', retires: false };
+      return { value: { ...value, rule: { ...value.rule, follows } }, did: $localize`follows a shared rule`, retires: false };
     });
   }
 
   protected takeOff(): void {
-    this.#make(() => ({ value: null, did: 'taken off', retires: true }));
+    this.#make(() => ({ value: null, did: $localize`taken off`, retires: true }));
   }
 
   protected async send(): Promise<void> {

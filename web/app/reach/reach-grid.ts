@@ -37,6 +37,7 @@ const nameWidth = 270;
       role="grid"
       tabindex="0"
       aria-label="Pages against placements"
+      i18n-aria-label
       [attr.aria-rowcount]="rows().length + 1"
       [attr.aria-colcount]="columns().length + 1"
       [attr.aria-activedescendant]="active() ? 'reach-' + active()!.row + '-' + active()!.column : null"
@@ -51,7 +52,7 @@ const nameWidth = 270;
         [style.height.px]="headHeight + rows().length * rowHeight + 4"
       >
         <div class="heads" role="row" aria-rowindex="1">
-          <span class="corner" role="columnheader" aria-colindex="1">{{ rows().length }} pages</span>
+          <span i18n class="corner" role="columnheader" aria-colindex="1">{{ rows().length }} pages</span>
           @for (head of columnsInSight(); track head.column.id) {
             <button
               role="columnheader"
@@ -85,7 +86,8 @@ const nameWidth = 270;
                 [class]="'cell ' + cell.look"
                 [class.active]="active()?.row === row.index && active()?.column === cell.index"
                 [attr.aria-colindex]="cell.index + 2"
-                [attr.aria-label]="cell.column.title + ' on ' + row.page.title + ': ' + cell.words"
+                ariaLabel="{{ cell.column.title }} on {{ row.page.title }}: {{ cell.words }}"
+                i18n-ariaLabel
                 [style.left.px]="nameWidth + cell.index * columnWidth"
                 >{{ cell.sign }}</span
               >
@@ -331,13 +333,13 @@ const signs: Readonly<Record<string, string>> = { 'not meant': '', shows: '■',
 
 /** How a cell looks and what it says. Shape tells states apart, colour supports it. */
 function faceOf(cell: number): { readonly sign: string; readonly look: string; readonly words: string } {
-  if (cell >= loses) return { sign: '−', look: 'loses', words: 'loses it' };
-  if (cell >= gains) return { sign: '+', look: 'gains', words: 'gains it' };
+  if (cell >= loses) return { sign: '−', look: 'loses', words: $localize`loses it` };
+  if (cell >= gains) return { sign: '+', look: 'gains', words: $localize`gains it` };
   const state = cellStates[cell]!;
   const look = state === 'shows' ? 'shows' : state === 'not meant' ? '' : state === 'later' || state === 'over' ? 'time' : 'away';
   return {
     sign: signs[state] ?? '–',
     look,
-    words: state === 'not meant' ? 'not meant for it' : state === 'shows' ? 'shows' : `away, ${state}`,
+    words: state === 'not meant' ? $localize`not meant for it` : state === 'shows' ? 'shows' : $localize`away, ${state}`,
   };
 }

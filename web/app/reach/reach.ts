@@ -25,47 +25,50 @@ import { textIn } from '../shared/typed-event';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <h1>Reach</h1>
+      <h1 i18n>Reach</h1>
       <p class="title-face vantage">
-        Of
-        <select class="word" aria-label="Region" (change)="go({ region: textIn($event) || null })">
-          <option value="">every region</option>
+        <ng-container i18n>Of</ng-container>
+        <select class="word" aria-label="Region" i18n-aria-label (change)="go({ region: textIn($event) || null })">
+          <option i18n value="">every region</option>
           @for (each of targets; track each.name) {
             <option [value]="each.name" [selected]="each.name === region()">{{ each.label.toLowerCase() }}</option>
           }</select
-        >, as
-        <select class="word" aria-label="Reader" (change)="go({ as: textIn($event) })">
+        ><ng-container i18n>, as</ng-container>
+        <select class="word" aria-label="Reader" i18n-aria-label (change)="go({ as: textIn($event) })">
           @for (each of readers; track each.as) {
             <option [value]="each.as" [selected]="each.as === vantage().as">{{ each.word }}</option>
           }
         </select>
-        in
-        <select class="word" aria-label="Locale" (change)="go({ in: textIn($event) })">
+        <ng-container i18n>in</ng-container>
+        <select class="word" aria-label="Locale" i18n-aria-label (change)="go({ in: textIn($event) })">
           @for (each of site.locales; track each.tag) {
             <option [value]="each.tag" [selected]="each.tag === (vantage().locale || site.locale)">{{ each.name }}</option>
           }
         </select>
-        on
+        <ng-container i18n>on</ng-container>
         <almanac-date-field
           class="in-line"
           fieldId="reach-moment"
           label="Moment"
+          i18n-label
           [value]="local()"
           (valueChange)="go({ at: $event || null })"
         />
         @if (vantage().moment !== null) {
-          <button class="btn-word danger" (click)="go({ at: null })">back to now</button>
+          <button i18n class="btn-word danger" (click)="go({ at: null })">back to now</button>
         }
       </p>
       <span class="grow"></span>
-      <button class="btn btn-plain" (click)="save()">Save as CSV</button>
+      <button i18n class="btn btn-plain" (click)="save()">Save as CSV</button>
     </div>
     <div class="tools">
       <input
         class="form-control"
         type="search"
         aria-label="Pages"
+        i18n-aria-label
         placeholder="Pages"
+        i18n-placeholder
         [value]="page() ?? ''"
         (input)="go({ page: textIn($event) || null })"
       />
@@ -73,19 +76,21 @@ import { textIn } from '../shared/typed-event';
         class="form-control"
         type="search"
         aria-label="Placements"
+        i18n-aria-label
         placeholder="Placements"
+        i18n-placeholder
         [value]="find() ?? ''"
         (input)="go({ find: textIn($event) || null })"
       />
       <label class="row-line"
         ><input type="checkbox" class="form-check-input" [checked]="diff() === '1'" (change)="go({ diff: diff() === '1' ? null : '1' })" />
-        Only differences</label
+        <ng-container i18n>Only differences</ng-container></label
       >
       @if (sel()) {
-        <button class="btn-word" (click)="go({ sel: null })">All placements again</button>
+        <button i18n class="btn-word" (click)="go({ sel: null })">All placements again</button>
       }
       <span class="quiet grow sum" role="status">{{ summary() }}</span>
-      <span class="key" aria-hidden="true"
+      <span i18n class="key" aria-hidden="true"
         ><b class="s">■</b> shows <b class="g">+</b> gains <b class="l">−</b> loses <b class="t">◔</b> later <b class="t">◕</b> over
         <b>×</b> excepted <b>–</b> away otherwise</span
       >
@@ -94,8 +99,12 @@ import { textIn } from '../shared/typed-event';
       @if (reach.answer(); as answer) {
         @if (rows().length === 0 || columns().length === 0) {
           <p class="notice-line none">
-            {{ diff() === '1' && working.changes().length === 0 ? 'There is no unsaved change, so nothing differs.' : 'Nothing fits.' }}
-            <button class="btn-word" (click)="go({ page: null, find: null, diff: null, sel: null, region: null })">Show all</button>
+            @if (diff() === '1' && working.changes().length === 0) {
+              <ng-container i18n>There is no unsaved change, so nothing differs.</ng-container>
+            } @else {
+              <ng-container i18n>Nothing fits.</ng-container>
+            }
+            <button i18n class="btn-word" (click)="go({ page: null, find: null, diff: null, sel: null, region: null })">Show all</button>
           </p>
         } @else {
           <almanac-reach-grid
@@ -107,13 +116,13 @@ import { textIn } from '../shared/typed-event';
           />
         }
       } @else {
-        <p class="quiet">Being computed…</p>
+        <p i18n class="quiet">Being computed…</p>
       }
-      <aside aria-label="One placement" tabindex="0">
+      <aside aria-label="One placement" i18n-aria-label tabindex="0">
         @if (question(); as question) {
           <almanac-why-panel [question]="question" [mayChange]="mayPlace" (closed)="asked.set(null)" (wanted)="apply($event)" />
         } @else {
-          <h2>Over its life</h2>
+          <h2 i18n>Over its life</h2>
           <ul>
             @for (column of lives(); track column.id) {
               <li>
@@ -125,7 +134,7 @@ import { textIn } from '../shared/typed-event';
               </li>
             }
           </ul>
-          <p class="form-help">Choose a cell to see why. Arrow keys move, Enter asks.</p>
+          <p i18n class="form-help">Choose a cell to see why. Arrow keys move, Enter asks.</p>
         }
       </aside>
     </div>
@@ -277,8 +286,8 @@ export class ReachWorkspace {
     if (!answer) return '';
     const gained = answer.columns.reduce((sum, column) => sum + column.gained, 0);
     const lost = answer.columns.reduce((sum, column) => sum + column.lost, 0);
-    const changes = gained + lost === 0 ? '' : ` With your unsaved changes ${gained} gained, ${lost} lost.`;
-    return `${this.columns().length} placements on ${this.rows().length} pages.${changes}`;
+    const changes = gained + lost === 0 ? '' : $localize` With your unsaved changes ${gained} gained, ${lost} lost.`;
+    return $localize`${this.columns().length} placements on ${this.rows().length} pages.${changes}`;
   });
   protected readonly question = computed((): WhyQuestion | null => {
     const cell = this.asked();
@@ -321,8 +330,8 @@ export class ReachWorkspace {
 
   protected apply(remedy: WhyRemedy): void {
     this.working.make([changeOfRemedy(remedy)]);
-    this.#messages.done('Done, and not saved yet. The grid shows what it changes.', {
-      label: 'Look at it in Arrange',
+    this.#messages.done($localize`Done, and not saved yet. The grid shows what it changes.`, {
+      label: $localize`Look at it in Arrange`,
       link: ['/arrange'],
       query: { sel: remedy.why.placementId },
     });

@@ -18,7 +18,7 @@ import { EffectList } from '../shared/effect-list';
         ><span class="grow"></span><span class="what">{{ change.effect.label }}</span>
       </h2>
       @if (change.baseMoved) {
-        <p class="notice-line ember">
+        <p i18n class="notice-line ember">
           What is live has changed since this was begun. Approving puts this version over it; compare them first.
         </p>
       }
@@ -26,17 +26,17 @@ import { EffectList } from '../shared/effect-list';
         <p class="notice-line">{{ warning }}</p>
       }
       @if (change.retires) {
-        <p>It is taken off.</p>
+        <p i18n>It is taken off.</p>
       } @else {
         <almanac-comparison [changes]="change.fields" [isNew]="change.isNew" />
       }
       <details>
-        <summary>Which pages</summary>
+        <summary i18n>Which pages</summary>
         <almanac-effect-list [effect]="change.effect" />
       </details>
       @if (writer() && edition().moves.length > 0 && !change.retires) {
         <p class="touch">
-          <a [routerLink]="[writer(), change.recordId]" [queryParams]="{ proposal: change.proposalId }">Touch it up</a
+          <a i18n [routerLink]="[writer(), change.recordId]" [queryParams]="{ proposal: change.proposalId }">Touch it up</a
           >{{ change.lastAuthor === edition().author.name ? '' : ', last by ' + change.lastAuthor }}
         </p>
       }

@@ -3,13 +3,13 @@ import type { EditionDetail } from '@contract/messages';
 import { WhenPipe } from '../shared/when-pipe';
 
 const pastWords: Readonly<Record<string, string>> = {
-  'send for review': 'sent it for review',
-  'take back': 'took it back',
-  return: 'returned it',
-  decline: 'declined it',
-  approve: 'approved it',
-  publish: 'published it',
-  withdraw: 'withdrew it',
+  'send for review': $localize`sent it for review`,
+  'take back': $localize`took it back`,
+  return: $localize`returned it`,
+  decline: $localize`declined it`,
+  approve: $localize`approved it`,
+  publish: $localize`published it`,
+  withdraw: $localize`withdrew it`,
 };
 
 /** What has become of an edition so far: who did what when, with their remarks. */
@@ -19,7 +19,7 @@ const pastWords: Readonly<Record<string, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (steps().length > 0) {
-      <h3>So far</h3>
+      <h3 i18n>So far</h3>
       <ol>
         @for (step of steps(); track $index) {
           <li>

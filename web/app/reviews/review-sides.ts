@@ -10,14 +10,14 @@ import { Sheet } from '../arrange/sheet';
   template: `
     @if (after(); as view) {
       <div class="row-line tabs">
-        <h2>On “{{ view.page.title }}”</h2>
+        <h2 i18n>On “{{ view.page.title }}”</h2>
         @if (!view.sight.isAsAsked) {
           <span class="small quiet">{{ view.sight.words }}</span>
         }
         <span class="grow"></span
-        ><button class="btn-word" [class.on]="!showsBefore()" [attr.aria-pressed]="!showsBefore()" (click)="showsBefore.set(false)">
+        ><button i18n class="btn-word" [class.on]="!showsBefore()" [attr.aria-pressed]="!showsBefore()" (click)="showsBefore.set(false)">
           As proposed</button
-        ><button class="btn-word" [class.on]="showsBefore()" [attr.aria-pressed]="showsBefore()" (click)="showsBefore.set(true)">
+        ><button i18n class="btn-word" [class.on]="showsBefore()" [attr.aria-pressed]="showsBefore()" (click)="showsBefore.set(true)">
           As it is now
         </button>
       </div>

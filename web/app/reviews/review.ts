@@ -52,7 +52,7 @@ interface Unseen {
   template: `
     @if (edition(); as edition) {
       <div class="read">
-        <p class="small"><a routerLink="/reviews">Reviews</a></p>
+        <p class="small"><a i18n routerLink="/reviews">Reviews</a></p>
         <h1>{{ edition.title }}</h1>
         <p class="quiet">
           <almanac-phase [status]="edition.stage === 'withdrawn' ? 'retired' : edition.stage" />&nbsp;{{ stageWords() }}
@@ -69,19 +69,24 @@ interface Unseen {
       <div class="decide">
         @if (canDecide()) {
           <section class="panel">
-            <h2>Decide</h2>
+            <h2 i18n>Decide</h2>
             <div class="two">
               <almanac-moment-field
                 label="Goes live"
+                i18n-label
                 emptyMeans="Empty: at once."
+                i18n-emptyMeans
                 emptyWord="At once"
+                i18n-emptyWord
                 [value]="ahead.from()"
                 [fault]="faultAt('/times/from')"
                 (valueChange)="ahead.setFrom($event)"
               />
               <almanac-moment-field
                 label="Until"
+                i18n-label
                 emptyMeans="Empty: until further notice."
+                i18n-emptyMeans
                 [value]="ahead.until()"
                 [fault]="faultAt('/times/until')"
                 (valueChange)="ahead.setUntil($event)"
@@ -89,10 +94,11 @@ interface Unseen {
             </div>
             @if (edition.wishedFrom) {
               <p class="small">
-                Wished for {{ edition.wishedFrom | when }}. <button class="btn-word" (click)="takeWish()">Take that date</button>
+                <ng-container i18n>Wished for {{ edition.wishedFrom | when }}.</ng-container>
+                <button i18n class="btn-word" (click)="takeWish()">Take that date</button>
               </p>
             }
-            <label class="form-label" for="review-remark">Remark</label>
+            <label i18n class="form-label" for="review-remark">Remark</label>
             <textarea
               class="form-control"
               id="review-remark"
@@ -103,7 +109,7 @@ interface Unseen {
             @if (faultAt('/remark'); as words) {
               <p class="form-fault" role="alert">{{ words }}</p>
             } @else {
-              <p class="form-help">Needed when you return it.</p>
+              <p i18n class="form-help">Needed when you return it.</p>
             }
             @if (problem(); as problem) {
               <p class="notice-line ember" role="alert">{{ problem.message }}</p>
@@ -112,12 +118,12 @@ interface Unseen {
               <almanac-comparison [changes]="each.fields" />
             }
             @if (unseen().length > 0) {
-              <button class="btn btn-plain" (click)="readAgain()">Read it as it stands now</button>
+              <button i18n class="btn btn-plain" (click)="readAgain()">Read it as it stands now</button>
             }
             @if (needsAcceptance()) {
               <label class="row-line"
-                ><input type="checkbox" class="form-check-input" [(ngModel)]="accepts" /> I have compared them; put this version over the
-                live one.</label
+                ><input type="checkbox" class="form-check-input" [(ngModel)]="accepts" />
+                <ng-container i18n>I have compared them; put this version over the live one.</ng-container></label
               >
             }
             @if (canDecide()) {
@@ -127,12 +133,12 @@ interface Unseen {
             <almanac-covered-choice [check]="ahead.check()" [choice]="ahead.scheduled()" (choiceChange)="ahead.setScheduled($event)" />
             @if ((ahead.check()?.broken ?? []).length > 0) {
               @if (mayGoOn) {
-                <label class="form-label" for="review-accepts"
+                <label i18n class="form-label" for="review-accepts"
                   >Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label
                 >
                 <input class="form-control" id="review-accepts" [(ngModel)]="acceptsBroken" />
               } @else {
-                <p class="form-help">A manager or an administrator can let it go ahead, with a reason.</p>
+                <p i18n class="form-help">A manager or an administrator can let it go ahead, with a reason.</p>
               }
             }
             <div class="acts">
@@ -142,17 +148,17 @@ interface Unseen {
                 <button class="btn btn-primary" [disabled]="isBusy()" (click)="make('publish')">{{ approveLabel('Publish') }}</button>
               }
               @if (has('return')) {
-                <button class="btn btn-plain" [disabled]="isBusy()" (click)="make('return')">Return with the remark</button>
+                <button i18n class="btn btn-plain" [disabled]="isBusy()" (click)="make('return')">Return with the remark</button>
               }
               @if (has('decline')) {
-                <button class="btn btn-plain" [disabled]="isBusy()" (click)="make('decline')">Decline</button>
+                <button i18n class="btn btn-plain" [disabled]="isBusy()" (click)="make('decline')">Decline</button>
               }
             </div>
           </section>
         } @else if (ahead.check()?.beyond; as words) {
           <p class="notice-line">{{ words }}</p>
         } @else if (edition.stage === 'in review') {
-          <p class="notice-line">
+          <p i18n class="notice-line">
             This waits for {{ edition.reviewers.join(', ') || 'somebody with the right to approve' }}. What one proposes, another approves.
           </p>
         } @else if (edition.publishedFrom) {
@@ -160,19 +166,19 @@ interface Unseen {
         }
         <div class="acts">
           @if (edition.publishedFrom) {
-            <button class="btn btn-plain" (click)="undo()">Undo what was published…</button>
+            <button i18n class="btn btn-plain" (click)="undo()">Undo what was published…</button>
           }
           @if (has('send for review')) {
-            <button class="btn btn-primary" (click)="make('send for review')">Send for review</button>
+            <button i18n class="btn btn-primary" (click)="make('send for review')">Send for review</button>
           }
           @if (has('take back')) {
-            <button class="btn btn-plain" (click)="make('take back')">Take back</button>
+            <button i18n class="btn btn-plain" (click)="make('take back')">Take back</button>
           }
           @if (has('withdraw')) {
-            <button class="btn btn-plain" (click)="make('withdraw')">Withdraw</button>
+            <button i18n class="btn btn-plain" (click)="make('withdraw')">Withdraw</button>
           }
           @if (edition.lookAt && isOpen()) {
-            <a class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: edition.lookAt, with: edition.id }"
+            <a i18n class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: edition.lookAt, with: edition.id }"
               >Look at it in Arrange</a
             >
           }
@@ -180,7 +186,7 @@ interface Unseen {
         <almanac-review-sides [before]="before()" [after]="after()" [edition]="edition" />
       </div>
     } @else {
-      <p class="quiet wait">Reading…</p>
+      <p i18n class="quiet wait">Reading…</p>
     }
   `,
   styles: `
@@ -276,11 +282,11 @@ export class ReviewOne {
   protected readonly stageWords = computed(
     () =>
       ({
-        draft: 'Draft by',
-        'in review': 'Sent for review by',
-        approved: 'Approved; proposed by',
-        declined: 'Declined; proposed by',
-        withdrawn: 'Withdrawn by',
+        draft: $localize`Draft by`,
+        'in review': $localize`Sent for review by`,
+        approved: $localize`Approved; proposed by`,
+        declined: $localize`Declined; proposed by`,
+        withdrawn: $localize`Withdrawn by`,
       })[this.edition()?.stage ?? 'draft'],
   );
 
@@ -303,15 +309,16 @@ export class ReviewOne {
     return this.edition()?.moves.includes(move) ?? false;
   }
 
-  protected approveLabel(verb = 'Approve'): string {
+  protected approveLabel(verb = $localize`Approve`): string {
     const edition = this.edition()!;
     const single =
       edition.changes.length === 1
         ? edition.changes[0]!.effect.label
-        : (edition.changes.find(change => placesOf(change.kind).isSelectable)?.effect.label ?? `${edition.changes.length} changes`);
+        : (edition.changes.find(change => placesOf(change.kind).isSelectable)?.effect.label ??
+          $localize`${edition.changes.length} changes`);
     const plain = single.replace(/ from .*$/, '');
-    const how = this.ahead.isUnknown() ? `${verb} unchecked` : verb;
-    return this.ahead.from() ? `${how} for that date: ${plain}` : `${how} at once: ${plain}`;
+    const how = this.ahead.isUnknown() ? $localize`${verb} unchecked` : verb;
+    return this.ahead.from() ? $localize`${how} for that date: ${plain}` : $localize`${how} at once: ${plain}`;
   }
 
   protected faultAt(pointer: string): string | null {
@@ -325,7 +332,13 @@ export class ReviewOne {
 
   protected lifeWords(edition: EditionDetail): string {
     const isAhead = edition.publishedFrom! > this.now;
-    return edition.takesOff ? (isAhead ? 'Goes off' : 'Off since') : isAhead ? 'Goes live' : 'Live since';
+    return edition.takesOff
+      ? isAhead
+        ? $localize`Goes off`
+        : $localize`Off since`
+      : isAhead
+        ? $localize`Goes live`
+        : $localize`Live since`;
   }
 
   /** Reads it again as it stands now, after somebody saved in between. */
@@ -363,11 +376,11 @@ export class ReviewOne {
           const { text, next } = saySaved(edition, this.#session.style);
           this.#messages.done(
             name === 'return'
-              ? `Returned to ${edition.author.name} with your remark.`
+              ? $localize`Returned to ${edition.author.name} with your remark.`
               : name === 'decline'
-                ? 'Declined. Nothing changes for readers; the words stay in its history.'
+                ? $localize`Declined. Nothing changes for readers; the words stay in its history.`
                 : name === 'withdraw'
-                  ? 'Withdrawn. Nothing changes for readers.'
+                  ? $localize`Withdrawn. Nothing changes for readers.`
                   : text,
             next?.link[0] === '/reviews' ? undefined : next,
           );

@@ -16,13 +16,13 @@ import { MessageService } from '../state/message.service';
   template: `
     <div class="head">
       <div>
-        <h1>Reviews</h1>
+        <h1 i18n>Reviews</h1>
         <p class="quiet">{{ isEnded() ? 'What was decided.' : summary() }}</p>
       </div>
       <span class="grow"></span>
-      <nav aria-label="Which reviews">
-        <a routerLink="/reviews" [class.on]="!isEnded()">On the way</a
-        ><a routerLink="/reviews" [queryParams]="{ show: 'ended' }" [class.on]="isEnded()">Decided</a>
+      <nav aria-label="Which reviews" i18n-aria-label>
+        <a i18n routerLink="/reviews" [class.on]="!isEnded()">On the way</a
+        ><a i18n routerLink="/reviews" [queryParams]="{ show: 'ended' }" [class.on]="isEnded()">Decided</a>
       </nav>
     </div>
     <div class="split">
@@ -30,11 +30,11 @@ import { MessageService } from '../state/message.service';
         <table class="list">
           <thead>
             <tr>
-              <th>About</th>
-              <th>Stage</th>
-              <th>By</th>
-              <th>Since</th>
-              <th>Wished for</th>
+              <th i18n>About</th>
+              <th i18n>Stage</th>
+              <th i18n>By</th>
+              <th i18n>Since</th>
+              <th i18n>Wished for</th>
             </tr>
           </thead>
           <tbody>
@@ -54,21 +54,27 @@ import { MessageService } from '../state/message.service';
               </tr>
             } @empty {
               <tr>
-                <td colspan="5" class="quiet">{{ isLoaded() ? 'Nothing here.' : 'Reading…' }}</td>
+                <td colspan="5" class="quiet">
+                  @if (isLoaded()) {
+                    <ng-container i18n>Nothing here.</ng-container>
+                  } @else {
+                    <ng-container i18n>Reading…</ng-container>
+                  }
+                </td>
               </tr>
             }
           </tbody>
         </table>
       </div>
       @if (chosen(); as edition) {
-        <aside class="panel" aria-label="The chosen one">
+        <aside class="panel" aria-label="The chosen one" i18n-aria-label>
           <h2>{{ edition.title }}</h2>
           <p class="quiet">
             {{ edition.author.name }} · {{ edition.submittedAt ? 'sent' : 'begun' }} {{ edition.submittedAt ?? edition.createdAt | when }}
           </p>
           <p>{{ edition.summary }}</p>
           @if (edition.wishedFrom) {
-            <p>Wished for {{ edition.wishedFrom | when }}.</p>
+            <p i18n>Wished for {{ edition.wishedFrom | when }}.</p>
           }
           <a
             class="btn"
@@ -166,7 +172,7 @@ export class ReviewsWorkspace {
   });
   protected readonly summary = computed(() => {
     const waiting = this.editions().filter(edition => edition.moves.includes('approve')).length;
-    return `${waiting === 0 ? 'Nothing waits' : waiting === 1 ? 'One waits' : `${waiting} wait`} for you; ${this.editions().length} on the way in all.`;
+    return `${waiting === 0 ? $localize`Nothing waits` : waiting === 1 ? $localize`One waits` : $localize`${waiting} wait`} for you; ${this.editions().length} on the way in all.`;
   });
 
   constructor() {

@@ -11,7 +11,7 @@ import { SharedRulesService } from '../state/shared-rules.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
-      <legend>Follows these shared rules as well</legend>
+      <legend i18n>Follows these shared rules as well</legend>
       @for (each of shared.rules(); track each.id) {
         @if (each.id !== own()) {
           <label
@@ -23,13 +23,13 @@ import { SharedRulesService } from '../state/shared-rules.service';
           >
         }
       } @empty {
-        <p class="quiet">There is no shared rule yet. Make one from any rule, in its slip.</p>
+        <p i18n class="quiet">There is no shared rule yet. Make one from any rule, in its slip.</p>
       }
     </fieldset>
     @if (rule().follows.length > 0) {
-      <button class="btn btn-plain" (click)="leave()">Leave, keeping a copy of what they say</button>
+      <button i18n class="btn btn-plain" (click)="leave()">Leave, keeping a copy of what they say</button>
     }
-    <a class="btn-word" routerLink="/rules">All shared rules</a>
+    <a i18n class="btn-word" routerLink="/rules">All shared rules</a>
   `,
   styles: `
     :host {

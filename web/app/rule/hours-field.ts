@@ -7,8 +7,14 @@ import { TimeField } from '../shared/time-field';
   imports: [TimeField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span>from <almanac-time-field label="Opens" [value]="from()" (valueChange)="hoursChange.emit([$event, until()])" /></span>
-    <span>to <almanac-time-field label="Closes" [value]="until()" (valueChange)="hoursChange.emit([from(), $event])" /></span>
+    <span
+      ><ng-container i18n>from</ng-container>
+      <almanac-time-field label="Opens" i18n-label [value]="from()" (valueChange)="hoursChange.emit([$event, until()])"
+    /></span>
+    <span
+      ><ng-container i18n>to</ng-container>
+      <almanac-time-field label="Closes" i18n-label [value]="until()" (valueChange)="hoursChange.emit([from(), $event])"
+    /></span>
   `,
   styles: `
     :host {

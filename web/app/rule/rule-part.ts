@@ -32,7 +32,13 @@ import { WhoControl } from './who-control';
     <div class="foot">
       <p class="reach" aria-live="polite">{{ effect() }}</p>
       @if (isPlain()) {
-        <button type="button" class="btn-word" (click)="asTree.set(!asTree())">{{ asTree() ? 'As choices' : 'As a tree' }}</button>
+        <button type="button" class="btn-word" (click)="asTree.set(!asTree())">
+          @if (asTree()) {
+            <ng-container i18n>As choices</ng-container>
+          } @else {
+            <ng-container i18n>As a tree</ng-container>
+          }
+        </button>
       }
     </div>
   `,

@@ -37,7 +37,7 @@ import { RulePart } from './rule-part';
         }
       }
       @if (!isReadOnly() && rule().follows.length === 0) {
-        <button type="button" class="btn-word also" [ngbPopover]="follows">Follow a shared rule</button>
+        <button i18n type="button" class="btn-word also" [ngbPopover]="follows">Follow a shared rule</button>
       }
     </p>
     <ng-template #where>
@@ -85,11 +85,16 @@ export class RuleSentence {
   /** What the rule as it stands would do, shown while it is edited. */
   readonly effect = input('');
   readonly ruleChange = output<Rule>();
-  protected readonly labels = { where: 'On which pages', who: 'To whom', when: 'When', follows: 'Shared rules' } as const;
+  protected readonly labels = {
+    where: $localize`On which pages`,
+    who: $localize`To whom`,
+    when: $localize`When`,
+    follows: $localize`Shared rules`,
+  } as const;
   protected readonly parts = computed(() => {
     const titles = new Map(this.pages().map(page => [page.id, page.title]));
     const names = this.#session.names(
-      id => titles.get(id) ?? 'a page that is gone',
+      id => titles.get(id) ?? $localize`a page that is gone`,
       id => this.#shared.titleOf(id),
     );
     return keyed(joined(ruleSentence(this.rule(), names, this.#session.style, this.currentPage())));

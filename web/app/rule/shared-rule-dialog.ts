@@ -9,16 +9,23 @@ import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
-      <h2 class="modal-title">Make a shared rule of this</h2>
-      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+      <h2 i18n class="modal-title">Make a shared rule of this</h2>
+      <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.dismiss()"></button>
     </div>
     <form class="modal-body" (submit)="$event.preventDefault(); make()">
-      <label class="form-label" for="shared-title">Named after its use</label>
-      <input class="form-control" id="shared-title" name="title" [(ngModel)]="title" placeholder="Any colony page in nesting season" />
-      <label class="form-label" for="shared-reason">Its reason, for whoever comes after</label>
+      <label i18n class="form-label" for="shared-title">Named after its use</label>
+      <input
+        class="form-control"
+        id="shared-title"
+        name="title"
+        [(ngModel)]="title"
+        placeholder="Any colony page in nesting season"
+        i18n-placeholder
+      />
+      <label i18n class="form-label" for="shared-reason">Its reason, for whoever comes after</label>
       <textarea class="form-control" id="shared-reason" name="reason" rows="2" [(ngModel)]="reason"></textarea>
-      <p class="form-help">This placement will follow it, and so can others. Nothing changes for readers.</p>
-      <button class="btn btn-primary" [disabled]="title.trim() === '' || reason.trim() === ''">Make it</button>
+      <p i18n class="form-help">This placement will follow it, and so can others. Nothing changes for readers.</p>
+      <button i18n class="btn btn-primary" [disabled]="title.trim() === '' || reason.trim() === ''">Make it</button>
     </form>
   `,
 })

@@ -14,7 +14,7 @@ import { choicesOf, type ParameterChoice } from './parameter-choices';
   selector: 'almanac-test-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <select class="form-select" aria-label="What to ask" [value]="kind().name" (change)="begin(textIn($event))">
+    <select class="form-select" aria-label="What to ask" i18n-aria-label [value]="kind().name" (change)="begin(textIn($event))">
       @for (each of kinds; track each.name) {
         <option [value]="each.name" [selected]="each.name === kind().name">{{ each.label }}</option>
       }
@@ -23,7 +23,7 @@ import { choicesOf, type ParameterChoice } from './parameter-choices';
       @if (row.choices; as choices) {
         <select class="form-select" [attr.aria-label]="row.parameter.label" (change)="set(row.parameter.name, textIn($event))">
           @if (row.parameter.isOptional) {
-            <option value="" [selected]="row.text === ''">any of them</option>
+            <option i18n value="" [selected]="row.text === ''">any of them</option>
           }
           @for (each of choices; track each.value) {
             <option [value]="each.value" [selected]="each.value === row.text">{{ each.label }}</option>

@@ -32,7 +32,11 @@ interface Line {
   readonly words: string;
 }
 
-const headings: Readonly<Record<Part, string>> = { all: 'All of these', any: 'Any of these', none: 'None of these' };
+const headings: Readonly<Record<Part, string>> = {
+  all: $localize`All of these`,
+  any: $localize`Any of these`,
+  none: $localize`None of these`,
+};
 
 /** One part of a rule as a tree of groups, however deep, or as exact text. */
 @Component({
@@ -45,6 +49,7 @@ const headings: Readonly<Record<Part, string>> = { all: 'All of these', any: 'An
         class="form-control mono"
         rows="8"
         aria-label="The rule as text"
+        i18n-aria-label
         #words
         [value]="written()"
         (input)="read(words.value)"
@@ -53,47 +58,70 @@ const headings: Readonly<Record<Part, string>> = { all: 'All of these', any: 'An
         <p class="form-fault" role="alert">{{ fault }}</p>
       }
     } @else {
-      <ul class="lines" aria-label="Groups and tests">
+      <ul class="lines" aria-label="Groups and tests" i18n-aria-label>
         @for (line of lines(); track line.way.join()) {
           <li [style.padding-left.px]="line.depth * 18" [class.head]="line.group">
             @if (line.group; as group) {
-              <select class="form-select" aria-label="How the group counts" (change)="regroup(line, choiceIn($event))">
+              <select class="form-select" aria-label="How the group counts" i18n-aria-label (change)="regroup(line, choiceIn($event))">
                 @for (each of groups; track each) {
                   <option [value]="each" [selected]="each === group">{{ headings[each] }}</option>
                 }
               </select>
-              <button class="btn-word" (click)="addTest(line)">Add a test</button>
-              <button class="btn-word" (click)="addGroup(line)">Add a group</button>
-              <button class="btn-word" [attr.aria-label]="'Take out: ' + headings[group]" (click)="takeOut(line)">Take out</button>
+              <button i18n class="btn-word" (click)="addTest(line)">Add a test</button>
+              <button i18n class="btn-word" (click)="addGroup(line)">Add a group</button>
+              <button i18n class="btn-word" ariaLabel="Take out: {{ headings[group] }}" i18n-ariaLabel (click)="takeOut(line)">
+                Take out
+              </button>
             } @else if (open() === line.way.join() && part() === 'where') {
               <almanac-test-form class="grow" [test]="$any(line.test)" [pages]="pages()" (testChange)="replace(line, $event)" />
-              <button class="btn-word" (click)="open.set('')">Done</button>
+              <button i18n class="btn-word" (click)="open.set('')">Done</button>
             } @else if (open() === line.way.join() && part() === 'who') {
-              <select class="form-select" aria-label="Reader" (change)="chooseReader(line, $any($event.target).selectedIndex)">
+              <select
+                class="form-select"
+                aria-label="Reader"
+                i18n-aria-label
+                (change)="chooseReader(line, $any($event.target).selectedIndex)"
+              >
                 @for (each of readerTests(); track each.words) {
                   <option [selected]="each.words === line.words">{{ each.words }}</option>
                 }
               </select>
-              <button class="btn-word" (click)="open.set('')">Done</button>
+              <button i18n class="btn-word" (click)="open.set('')">Done</button>
             } @else {
               <span class="grow">{{ line.words }}</span>
               @if (part() !== 'when') {
-                <button class="btn-word" [attr.aria-label]="'Change: ' + line.words" (click)="open.set(line.way.join())">Change</button>
+                <button
+                  i18n
+                  class="btn-word"
+                  ariaLabel="Change: {{ line.words }}"
+                  i18n-ariaLabel
+                  (click)="open.set(line.way.join())"
+                >
+                  Change
+                </button>
               }
-              <button class="btn-word" [attr.aria-label]="'Take out: ' + line.words" (click)="takeOut(line)">Take out</button>
+              <button i18n class="btn-word" ariaLabel="Take out: {{ line.words }}" i18n-ariaLabel (click)="takeOut(line)">
+                Take out
+              </button>
             }
           </li>
         } @empty {
-          <li class="quiet">Nothing is asked: it always holds.</li>
+          <li i18n class="quiet">Nothing is asked: it always holds.</li>
         }
       </ul>
       <p class="starts">
         @for (each of groups; track each) {
-          <button class="btn-word" (click)="addTop(each)">Add “{{ headings[each].toLowerCase() }}”</button>
+          <button i18n class="btn-word" (click)="addTop(each)">Add “{{ headings[each].toLowerCase() }}”</button>
         }
       </p>
     }
-    <button class="btn-word" (click)="isText.set(!isText())">{{ isText() ? 'As a tree' : 'As text' }}</button>
+    <button class="btn-word" (click)="isText.set(!isText())">
+      @if (isText()) {
+        <ng-container i18n>As a tree</ng-container>
+      } @else {
+        <ng-container i18n>As text</ng-container>
+      }
+    </button>
   `,
   styles: `
     :host {
@@ -151,7 +179,7 @@ export class TreeEditor {
   });
   readonly #names = computed(() => {
     const titles = new Map(this.pages().map(page => [page.id, page.title]));
-    return this.#session.names(id => titles.get(id) ?? 'a page that is gone');
+    return this.#session.names(id => titles.get(id) ?? $localize`a page that is gone`);
   });
   protected readonly written = computed(() => this.#write(this.tree()));
   protected readonly lines = computed(() => (alwaysHolds(this.tree()) ? [] : this.#linesOf(this.tree(), [], 0)));
@@ -173,7 +201,7 @@ export class TreeEditor {
       this.fault.set('');
       this.treeChange.emit(tree);
     } catch (error) {
-      this.fault.set(error instanceof text.RuleTextFault ? error.message : 'This cannot be read.');
+      this.fault.set(error instanceof text.RuleTextFault ? error.message : $localize`This cannot be read.`);
     }
   }
 

@@ -11,13 +11,13 @@ import { HoursField } from './hours-field';
 import { whenChoiceOf, type WhenChoice } from './when-choice';
 
 const weekdays = [
-  { code: 'MO', label: 'Mon' },
-  { code: 'TU', label: 'Tue' },
-  { code: 'WE', label: 'Wed' },
-  { code: 'TH', label: 'Thu' },
-  { code: 'FR', label: 'Fri' },
-  { code: 'SA', label: 'Sat' },
-  { code: 'SU', label: 'Sun' },
+  { code: 'MO', label: $localize`Mon` },
+  { code: 'TU', label: $localize`Tue` },
+  { code: 'WE', label: $localize`Wed` },
+  { code: 'TH', label: $localize`Thu` },
+  { code: 'FR', label: $localize`Fri` },
+  { code: 'SA', label: $localize`Sat` },
+  { code: 'SU', label: $localize`Sun` },
 ] as const;
 
 /** In which time: from and until, and within that a season each year, some weekdays, or some hours each day. */
@@ -29,19 +29,23 @@ const weekdays = [
     @if (choice(); as now) {
       <almanac-moment-field
         label="From"
+        i18n-label
         emptyMeans="Empty shows it from the moment it goes live."
+        i18n-emptyMeans
         [value]="now.window?.from ?? null"
         (valueChange)="setWindow($event, now.window?.until ?? null)"
       />
       <almanac-moment-field
         label="Until"
+        i18n-label
         emptyMeans="Empty shows it until further notice."
+        i18n-emptyMeans
         [value]="now.window?.until ?? null"
         [fault]="fault()"
         (valueChange)="setWindow(now.window?.from ?? null, $event)"
       />
       <fieldset class="kinds">
-        <legend>Within that</legend>
+        <legend i18n>Within that</legend>
         @for (each of kinds; track each.kind) {
           <label
             ><input type="radio" class="form-check-input" name="when-kind" [checked]="now.kind === each.kind" (change)="begin(each.kind)" />
@@ -52,7 +56,7 @@ const weekdays = [
       @if (now.kind === 'season' && now.again; as each) {
         <div class="row-line">
           <div>
-            <label class="form-label" for="season-from">First day</label
+            <label i18n class="form-label" for="season-from">First day</label
             ><almanac-date-field
               fieldId="season-from"
               [withTime]="false"
@@ -61,7 +65,7 @@ const weekdays = [
             />
           </div>
           <div>
-            <label class="form-label" for="season-last">Last day</label
+            <label i18n class="form-label" for="season-last">Last day</label
             ><almanac-date-field
               fieldId="season-last"
               [withTime]="false"
@@ -71,11 +75,11 @@ const weekdays = [
           </div>
         </div>
         @if (each.end <= each.start) {
-          <p class="form-fault" role="alert">The last day must lie after the first.</p>
+          <p i18n class="form-fault" role="alert">The last day must lie after the first.</p>
         }
       }
       @if (now.kind === 'weekdays' && now.again; as each) {
-        <div class="days" role="group" aria-label="Weekdays">
+        <div class="days" role="group" aria-label="Weekdays" i18n-aria-label>
           @for (day of weekdays; track day.code) {
             <label
               ><input type="checkbox" class="form-check-input" [checked]="days().includes(day.code)" (change)="toggleDay(day.code)" />
@@ -89,7 +93,7 @@ const weekdays = [
         <almanac-hours-field [from]="each.from" [until]="each.until" (hoursChange)="setDaily($event[0], $event[1])" />
       }
       @if (next().length > 0) {
-        <p class="form-help">Next: {{ next().join('; ') }}. All in the site’s time ({{ zone }}).</p>
+        <p i18n class="form-help">Next: {{ next().join('; ') }}. All in the site’s time ({{ zone }}).</p>
       }
     }
   `,
@@ -133,10 +137,10 @@ export class WhenControl {
   readonly treeChange = output<RuleTree<WhenTest>>();
   protected readonly weekdays = weekdays;
   protected readonly kinds: readonly { kind: WhenChoice['kind']; label: string }[] = [
-    { kind: 'always', label: 'all the time' },
-    { kind: 'season', label: 'every year' },
-    { kind: 'weekdays', label: 'on weekdays' },
-    { kind: 'daily', label: 'hours each day' },
+    { kind: 'always', label: $localize`all the time` },
+    { kind: 'season', label: $localize`every year` },
+    { kind: 'weekdays', label: $localize`on weekdays` },
+    { kind: 'daily', label: $localize`hours each day` },
   ];
   /** Null when the tree holds more than these controls can say. */
   protected readonly choice = computed(() => whenChoiceOf(this.tree()));
@@ -157,7 +161,9 @@ export class WhenControl {
     const open = openTimeWithin(tree, { from: style.now, until: horizon }).filter(each => each.until < horizon);
     return open
       .slice(0, 2)
-      .map(each => `${each.from <= style.now ? 'now' : writeFullMoment(each.from, style)} to ${writeFullMoment(each.until, style)}`);
+      .map(
+        each => $localize`${each.from <= style.now ? 'now' : writeFullMoment(each.from, style)} to ${writeFullMoment(each.until, style)}`,
+      );
   });
 
   protected setWindow(from: LocalTime | null, until: LocalTime | null): void {

@@ -24,7 +24,7 @@ interface Row {
   template: `
     @if (picks(); as now) {
       <fieldset class="modes">
-        <legend class="visually-hidden">On which pages</legend>
+        <legend i18n class="visually-hidden">On which pages</legend>
         @for (mode of modes; track mode.name) {
           <label
             ><input
@@ -40,7 +40,7 @@ interface Row {
       </fieldset>
       @for (other of now.others; track $index) {
         <p class="other">
-          <span class="chip">{{ describe(other) }}</span> <button class="btn-word" (click)="dropOther(other)">Leave out</button>
+          <span class="chip">{{ describe(other) }}</span> <button i18n class="btn-word" (click)="dropOther(other)">Leave out</button>
         </p>
       }
       @if (now.mode !== 'every') {
@@ -49,14 +49,16 @@ interface Row {
             class="form-control"
             type="search"
             placeholder="Search pages"
+            i18n-placeholder
             aria-label="Search pages"
+            i18n-aria-label
             (input)="search.set(textIn($event))"
           />
-          <button class="btn-word" (click)="setAll(true)">All</button>
-          <button class="btn-word" (click)="setAll(false)">None</button>
-          <button class="btn-word" (click)="invert()">Invert</button>
+          <button i18n class="btn-word" (click)="setAll(true)">All</button>
+          <button i18n class="btn-word" (click)="setAll(false)">None</button>
+          <button i18n class="btn-word" (click)="invert()">Invert</button>
         </div>
-        <cdk-virtual-scroll-viewport itemSize="28" class="tree" role="group" aria-label="Pages" tabindex="0">
+        <cdk-virtual-scroll-viewport itemSize="28" class="tree" role="group" aria-label="Pages" i18n-aria-label tabindex="0">
           <!-- None is used again for another page: what is pressed while the list changes is gone, and no other page is chosen for it. -->
           <div
             *cdkVirtualFor="let row of rows(); trackBy: byId; templateCacheSize: 0"
@@ -75,6 +77,7 @@ interface Row {
             </label>
             @if (row.pick !== null) {
               <button
+                i18n
                 class="extent"
                 [attr.aria-pressed]="row.pick === 'beneath'"
                 [class.on]="row.pick === 'beneath'"
@@ -99,16 +102,16 @@ interface Row {
         @if (adding(); as test) {
           <div class="also">
             <almanac-test-form [test]="test" [pages]="pages()" (testChange)="adding.set($event)" />
-            <button class="btn btn-plain" (click)="addOther(test)">Add</button>
-            <button class="btn-word" (click)="adding.set(null)">Leave it</button>
+            <button i18n class="btn btn-plain" (click)="addOther(test)">Add</button>
+            <button i18n class="btn-word" (click)="adding.set(null)">Leave it</button>
           </div>
         } @else {
-          <button class="btn-word also" (click)="adding.set({ test: 'type', type: 'page' })">
+          <button i18n class="btn-word also" (click)="adding.set({ test: 'type', type: 'page' })">
             And also pages of a type, topic, layout…
           </button>
         }
       }
-      <p class="form-help">“And all beneath” takes in pages that are added there later.</p>
+      <p i18n class="form-help">“And all beneath” takes in pages that are added there later.</p>
     }
   `,
   styles: `
@@ -198,9 +201,9 @@ export class WhereControl {
   readonly pages = input.required<readonly PageRow[]>();
   readonly treeChange = output<RuleTree<WhereTest>>();
   protected readonly modes = [
-    { name: 'every', label: 'Every page' },
-    { name: 'only', label: 'Only these' },
-    { name: 'except', label: 'Every page but these' },
+    { name: 'every', label: $localize`Every page` },
+    { name: 'only', label: $localize`Only these` },
+    { name: 'except', label: $localize`Every page but these` },
   ] as const;
   /** A test on its way to be added to what is picked. */
   protected readonly adding = signal<WhereTest | null>(null);
@@ -272,7 +275,7 @@ export class WhereControl {
   protected describe(test: WhereTest): string {
     return phraseWhereTest(
       test,
-      this.#session.names(id => this.pages().find(page => page.id === id)?.title ?? 'a page that is gone'),
+      this.#session.names(id => this.pages().find(page => page.id === id)?.title ?? $localize`a page that is gone`),
     );
   }
 

@@ -11,7 +11,7 @@ import { SessionService } from '../state/session.service';
   template: `
     @if (choice(); as now) {
       <fieldset>
-        <legend class="visually-hidden">To whom</legend>
+        <legend i18n class="visually-hidden">To whom</legend>
         @for (each of kinds; track each.kind) {
           <label
             ><input
@@ -27,10 +27,10 @@ import { SessionService } from '../state/session.service';
       </fieldset>
       @if (holders(); as held) {
         @if (choice()?.kind === 'holders' && held.memberships.length + held.roles.length === 0) {
-          <p class="notice-line" role="status">It shows to nobody until one is chosen.</p>
+          <p i18n class="notice-line" role="status">It shows to nobody until one is chosen.</p>
         }
         <div class="holders">
-          <h3>Memberships</h3>
+          <h3 i18n>Memberships</h3>
           @for (each of memberships; track each.name) {
             <label
               ><input
@@ -42,7 +42,7 @@ import { SessionService } from '../state/session.service';
               {{ each.label }}</label
             >
           }
-          <h3>Roles</h3>
+          <h3 i18n>Roles</h3>
           @for (each of roles; track each) {
             <label
               ><input type="checkbox" class="form-check-input" [checked]="held.roles.includes(each)" (change)="toggle('roles', each)" />
@@ -85,11 +85,11 @@ export class WhoControl {
   protected readonly memberships = inject(SessionService).site.memberships;
   protected readonly roles = roles;
   protected readonly kinds: readonly { kind: WhoChoice['kind']; label: string }[] = [
-    { kind: 'anyone', label: 'Anyone' },
-    { kind: 'signed out', label: 'Signed-out readers' },
-    { kind: 'signed in', label: 'Signed-in readers' },
-    { kind: 'holders', label: 'Only people who hold' },
-    { kind: 'all but holders', label: 'Anyone but people who hold' },
+    { kind: 'anyone', label: $localize`Anyone` },
+    { kind: 'signed out', label: $localize`Signed-out readers` },
+    { kind: 'signed in', label: $localize`Signed-in readers` },
+    { kind: 'holders', label: $localize`Only people who hold` },
+    { kind: 'all but holders', label: $localize`Anyone but people who hold` },
   ];
   protected readonly choice = computed(() => whoChoiceOf(this.tree()));
   protected readonly holders = computed(() => {

@@ -49,7 +49,7 @@ import { textIn } from '../shared/typed-event';
         }
       }
       @if (!isReadOnly() && !value().locale && locales.length > 1) {
-        <button type="button" class="btn-word" [ngbPopover]="language">In another language…</button>
+        <button i18n type="button" class="btn-word" [ngbPopover]="language">In another language…</button>
       }
     </p>
     <ng-template #language>
@@ -71,7 +71,7 @@ import { textIn } from '../shared/typed-event';
     <ng-template #subject>
       <div class="choice">
         <fieldset>
-          <legend class="visually-hidden">Of what</legend>
+          <legend i18n class="visually-hidden">Of what</legend>
           @for (each of subjectKinds; track each.kind) {
             <label
               ><input
@@ -91,7 +91,9 @@ import { textIn } from '../shared/typed-event';
               class="form-control"
               type="search"
               placeholder="Search the stock"
+              i18n-placeholder
               aria-label="Search the stock"
+              i18n-aria-label
               (input)="search.set(textIn($event))"
             />
             <div class="list">
@@ -109,14 +111,24 @@ import { textIn } from '../shared/typed-event';
             </div>
           }
           @case ('type') {
-            <select class="form-select" aria-label="Type" (change)="set({ subject: { kind: 'type', type: textIn($event) } })">
+            <select
+              class="form-select"
+              aria-label="Type"
+              i18n-aria-label
+              (change)="set({ subject: { kind: 'type', type: textIn($event) } })"
+            >
               @for (each of types; track each.name) {
                 <option [value]="each.name" [selected]="$any(value().subject).type === each.name">{{ each.label }}</option>
               }
             </select>
           }
           @case ('region') {
-            <select class="form-select" aria-label="Region" (change)="set({ subject: { kind: 'region', name: textIn($event) } })">
+            <select
+              class="form-select"
+              aria-label="Region"
+              i18n-aria-label
+              (change)="set({ subject: { kind: 'region', name: textIn($event) } })"
+            >
               @for (each of targets; track each.name) {
                 <option [value]="each.name" [selected]="$any(value().subject).name === each.name">{{ each.label }}</option>
               }
@@ -141,7 +153,7 @@ import { textIn } from '../shared/typed-event';
         }
         @if (value().claim === 'at most' || value().claim === 'at least') {
           <label
-            >How many
+            ><ng-container i18n>How many</ng-container>
             <input
               class="form-control count"
               type="number"
@@ -201,20 +213,20 @@ export class ExpectationSentence {
   readonly isReadOnly = input(false);
   readonly valueChange = output<ExpectationValue>();
   protected readonly labels = {
-    subject: 'Of what',
-    claim: 'What is expected',
-    where: 'On which pages',
-    who: 'To whom',
-    when: 'When',
-    locale: 'In which language',
+    subject: $localize`Of what`,
+    claim: $localize`What is expected`,
+    where: $localize`On which pages`,
+    who: $localize`To whom`,
+    when: $localize`When`,
+    locale: $localize`In which language`,
   } as const;
   protected readonly locales = writtenLocales(this.#session.site.locales);
   protected readonly types = this.#session.site.blockTypes;
   protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
   protected readonly subjectKinds = [
-    { kind: 'blocks', label: 'Chosen blocks' },
-    { kind: 'type', label: 'All blocks of a type' },
-    { kind: 'region', label: 'What a region holds' },
+    { kind: 'blocks', label: $localize`Chosen blocks` },
+    { kind: 'type', label: $localize`All blocks of a type` },
+    { kind: 'region', label: $localize`What a region holds` },
   ] as const;
   protected readonly search = signal('');
   protected readonly found = computed(() => {
@@ -230,8 +242,8 @@ export class ExpectationSentence {
   });
   protected readonly claims = computed(() => {
     const counted = [
-      { claim: 'at most', label: 'never holds more than' },
-      { claim: 'at least', label: 'never holds fewer than' },
+      { claim: 'at most', label: $localize`never holds more than` },
+      { claim: 'at least', label: $localize`never holds fewer than` },
     ] as const;
     return this.value().subject.kind === 'region'
       ? counted
@@ -240,14 +252,14 @@ export class ExpectationSentence {
   protected readonly parts = computed(() => {
     const pageTitles = new Map(this.pages().map(page => [page.id, page.title]));
     const blockTitles = new Map(this.blocks().map(block => [block.id, block.title]));
-    const names = this.#session.names(id => pageTitles.get(id) ?? 'a page that is gone');
+    const names = this.#session.names(id => pageTitles.get(id) ?? $localize`a page that is gone`);
     return keyed(
       joined(
         expectationSentence(
           this.value(),
           {
             ...names,
-            block: id => blockTitles.get(id) ?? 'a block that is gone',
+            block: id => blockTitles.get(id) ?? $localize`a block that is gone`,
             region: name => this.targets.find(each => each.name === name)?.label.toLowerCase() ?? name,
             placement: () => '',
             blockType: name => this.#session.blockType(name)?.label ?? name,

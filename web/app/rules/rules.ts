@@ -25,26 +25,26 @@ import { openHistory } from '../shared/history-dialog';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <h1>Rules</h1>
+      <h1 i18n>Rules</h1>
       <span class="grow"></span>
       @if (rules.working.state().earlier.length > 0) {
-        <button class="btn btn-plain" (click)="rules.working.undo()">Undo</button>
+        <button i18n class="btn btn-plain" (click)="rules.working.undo()">Undo</button>
       }
       @if (rules.working.changes().length > 0) {
-        <button class="btn btn-primary" (click)="rules.send()">
-          Save {{ rules.working.changes().length }} {{ rules.working.changes().length === 1 ? 'change' : 'changes' }}…
+        <button i18n class="btn btn-primary" (click)="rules.send()">
+          Save {rules.working.changes().length, plural, =1 {1 change} other {{{ rules.working.changes().length }} changes}}…
         </button>
       }
     </div>
     <div class="split">
       <section aria-labelledby="expected-title">
         <div class="title-line">
-          <h2 id="expected-title">What is expected</h2>
+          <h2 i18n id="expected-title">What is expected</h2>
           @if (rules.mayChange) {
-            <button class="btn-word" (click)="expect()">Expect something more</button>
+            <button i18n class="btn-word" (click)="expect()">Expect something more</button>
           }
         </div>
-        <p class="quiet">Checked on every change before it is made, and over the whole year ahead.</p>
+        <p i18n class="quiet">Checked on every change before it is made, and over the whole year ahead.</p>
         @for (each of expectations(); track each.id) {
           <article class="panel" [class.broken]="each.breaches.length > 0" [class.on]="each.id === sel()">
             <almanac-expectation-sentence
@@ -56,24 +56,40 @@ import { openHistory } from '../shared/history-dialog';
             />
             <p class="state">
               @if (rules.changedIds().has(each.id)) {
-                <span class="chip ochre">unsaved</span>
+                <span i18n class="chip ochre">unsaved</span>
               } @else if (each.breaches.length === 0) {
-                <span class="kept">Kept, now and in the year ahead.</span>
+                <span i18n class="kept">Kept, now and in the year ahead.</span>
               } @else {
-                <span class="not">Not kept.</span>
+                <span i18n class="not">Not kept.</span>
               }
               @if (each.revisionId) {
-                <button class="btn-word" [attr.aria-label]="'History: ' + each.sentence" (click)="openHistory(each)">History</button>
+                <button
+                  i18n
+                  class="btn-word"
+                  ariaLabel="History: {{ each.sentence }}"
+                  i18n-ariaLabel
+                  (click)="openHistory(each)"
+                >
+                  History
+                </button>
               }
               @if (rules.mayChange) {
                 <input
                   class="form-control because"
                   aria-label="Because"
+                  i18n-aria-label
                   placeholder="why it is expected"
+                  i18n-placeholder
                   [value]="each.value.reason"
                   (change)="setExpectation(each, { reason: textIn($event) }, 'new reason')"
                 />
-                <button class="btn-word danger" [attr.aria-label]="'No longer expect: ' + each.sentence" (click)="drop(each)">
+                <button
+                  i18n
+                  class="btn-word danger"
+                  ariaLabel="No longer expect: {{ each.sentence }}"
+                  i18n-ariaLabel
+                  (click)="drop(each)"
+                >
                   No longer
                 </button>
               } @else {
@@ -90,22 +106,22 @@ import { openHistory } from '../shared/history-dialog';
                 </p>
               }
               @if (each.isPartial) {
-                <p class="notice-line">There was too much to look at all of it: this is only a part.</p>
+                <p i18n class="notice-line">There was too much to look at all of it: this is only a part.</p>
               }
             }
           </article>
         } @empty {
-          <p class="quiet">Nothing yet. Say what must hold, such as that a warning shows on every page it is about.</p>
+          <p i18n class="quiet">Nothing yet. Say what must hold, such as that a warning shows on every page it is about.</p>
         }
       </section>
       <section aria-labelledby="shared-title">
         <div class="title-line">
-          <h2 id="shared-title">Shared rules</h2>
+          <h2 i18n id="shared-title">Shared rules</h2>
           @if (rules.mayChange) {
-            <button class="btn-word" (click)="share()">Make a new one</button>
+            <button i18n class="btn-word" (click)="share()">Make a new one</button>
           }
         </div>
-        <p class="quiet">One rule, with its reason, for many placements in several regions; changed once.</p>
+        <p i18n class="quiet">One rule, with its reason, for many placements in several regions; changed once.</p>
         @for (each of sharedRows(); track each.id) {
           <button
             class="row panel"
@@ -117,17 +133,17 @@ import { openHistory } from '../shared/history-dialog';
             <span
               ><b>{{ each.title }}</b>
               @if (rules.changedIds().has(each.id)) {
-                <span class="chip ochre">unsaved</span>
+                <span i18n class="chip ochre">unsaved</span>
               }
               <span class="quiet">{{ each.sentence }}</span></span
             >
-            <span class="count">{{ each.governs.length }} {{ each.governs.length === 1 ? 'placement' : 'placements' }}</span>
+            <span i18n class="count">{each.governs.length, plural, =1 {1 placement} other {{{ each.governs.length }} placements}}</span>
           </button>
           @if (each.id === chosenId()) {
             <div class="panel chosen"><almanac-shared-rule-panel [row]="each" /></div>
           }
         } @empty {
-          <p class="quiet">None yet. Make one of any rule, from its slip in Arrange.</p>
+          <p i18n class="quiet">None yet. Make one of any rule, from its slip in Arrange.</p>
         }
       </section>
     </div>
@@ -299,13 +315,21 @@ export class RulesWorkspace {
       reason: '',
     };
     this.rules.working.make([
-      { recordId: uuidv7(), kind: 'expectation', value, retires: false, baseRevisionId: null, title: 'A new expectation', did: 'new' },
+      {
+        recordId: uuidv7(),
+        kind: 'expectation',
+        value,
+        retires: false,
+        baseRevisionId: null,
+        title: $localize`A new expectation`,
+        did: 'new',
+      },
     ]);
   }
 
   protected share(): void {
     const id = uuidv7();
-    const value: SharedRuleValue = { version: 1, title: 'A new shared rule', reason: 'Not said yet.', rule: everywhere };
+    const value: SharedRuleValue = { version: 1, title: $localize`A new shared rule`, reason: $localize`Not said yet.`, rule: everywhere };
     this.rules.working.make([
       { recordId: id, kind: 'shared rule', value, retires: false, baseRevisionId: null, title: value.title, did: 'new' },
     ]);
@@ -329,7 +353,7 @@ export class RulesWorkspace {
   /** What it has said so far; an older version can be gone back to. */
   protected openHistory(row: ExpectationRow): void {
     void openHistory(this.#modal, row.id, this.rules.mayChange).then(
-      older => older !== null && this.setExpectation(row, older as ExpectationValue, 'an older version'),
+      older => older !== null && this.setExpectation(row, older as ExpectationValue, $localize`an older version`),
     );
   }
 
@@ -343,7 +367,7 @@ export class RulesWorkspace {
         retires: true,
         baseRevisionId: row.revisionId,
         title: row.sentence,
-        did: 'no longer expected',
+        did: $localize`no longer expected`,
       },
     ]);
   }

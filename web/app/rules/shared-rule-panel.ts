@@ -26,9 +26,9 @@ import { openHistory } from '../shared/history-dialog';
   template: `
     <h2>{{ value().title }}</h2>
     @if (rules.mayChange) {
-      <label class="form-label" for="rule-title">Name</label>
+      <label i18n class="form-label" for="rule-title">Name</label>
       <input class="form-control" id="rule-title" [value]="value().title" (change)="set({ title: textIn($event).trim() }, 'renamed')" />
-      <label class="form-label" for="rule-reason">Because</label>
+      <label i18n class="form-label" for="rule-reason">Because</label>
       <textarea
         class="form-control"
         id="rule-reason"
@@ -39,7 +39,7 @@ import { openHistory } from '../shared/history-dialog';
     } @else {
       <p class="quiet">{{ value().reason }}</p>
     }
-    <h3>What it says</h3>
+    <h3 i18n>What it says</h3>
     <almanac-rule-sentence
       [rule]="value().rule"
       [pages]="pages.pages()"
@@ -51,53 +51,61 @@ import { openHistory } from '../shared/history-dialog';
     @if (effect(); as effect) {
       <p class="does">{{ effect.label }}</p>
       <details>
-        <summary>Which pages</summary>
+        <summary i18n>Which pages</summary>
         <almanac-effect-list [effect]="effect" />
       </details>
     }
-    <h3>Governs {{ row().governs.length }} {{ row().governs.length === 1 ? 'placement' : 'placements' }}</h3>
+    <h3 i18n>Governs {row().governs.length, plural, =1 {1 placement} other {{{ row().governs.length }} placements}}</h3>
     <ul>
       @for (each of row().governs; track each.placementId) {
         <li>
           <a routerLink="/arrange" [queryParams]="{ page: each.pageId, sel: each.placementId }">{{ each.title }}</a>
-          <span class="quiet">{{ each.target.toLowerCase() }}, {{ each.pageCount }} {{ each.pageCount === 1 ? 'page' : 'pages' }}</span>
+          <span i18n class="quiet"
+            >{{ each.target.toLowerCase() }}, {each.pageCount, plural, =1 {1 page} other {{{ each.pageCount }} pages}}</span
+          >
           @if (rules.changedIds().has(each.placementId)) {
-            <span class="chip ochre">unsaved</span>
+            <span i18n class="chip ochre">unsaved</span>
           } @else if (rules.mayChange) {
-            <button class="btn-word" [attr.aria-label]="each.title + ': leave, keeping a copy'" (click)="leave(each)">
+            <button
+              i18n
+              class="btn-word"
+              ariaLabel="{{ each.title }}: leave, keeping a copy"
+              i18n-ariaLabel
+              (click)="leave(each)"
+            >
               Leave, keeping a copy
             </button>
           }
         </li>
       } @empty {
-        <li class="quiet">Nothing follows it.</li>
+        <li i18n class="quiet">Nothing follows it.</li>
       }
       @for (each of row().followedBy; track each.id) {
-        <li>Shared rule “{{ each.title }}” follows it.</li>
+        <li i18n>Shared rule “{{ each.title }}” follows it.</li>
       }
     </ul>
     @if (row().revisionId) {
-      <button class="btn-word" (click)="openHistory()">History</button>
+      <button i18n class="btn-word" (click)="openHistory()">History</button>
     }
     @if (rules.mayChange) {
-      <h3>Delete it</h3>
+      <h3 i18n>Delete it</h3>
       <div class="row-line">
         @if (row().governs.length + row().followedBy.length > 0) {
           <label class="row-line"
-            >What takes its place
+            ><ng-container i18n>What takes its place</ng-container>
             <select class="form-select" #replacement>
-              <option value="">nothing: each keeps a copy of what it says</option>
+              <option i18n value="">nothing: each keeps a copy of what it says</option>
               @for (other of others(); track other.id) {
                 <option [value]="other.id">{{ other.title }}</option>
               }
             </select></label
           >
-          <button class="btn btn-plain danger" (click)="remove(replacement.value)">Delete and replace</button>
+          <button i18n class="btn btn-plain danger" (click)="remove(replacement.value)">Delete and replace</button>
         } @else {
-          <button class="btn btn-plain danger" (click)="remove('')">Delete</button>
+          <button i18n class="btn btn-plain danger" (click)="remove('')">Delete</button>
         }
       </div>
-      <p class="form-help">It is unsaved until you send it, and can be undone.</p>
+      <p i18n class="form-help">It is unsaved until you send it, and can be undone.</p>
     }
   `,
   styles: `
@@ -181,7 +189,7 @@ export class SharedRulePanel {
   /** What it has said so far; an older version can be gone back to. */
   protected openHistory(): void {
     void openHistory(this.#modal, this.row().id, this.rules.mayChange).then(
-      older => older !== null && this.set(older as SharedRuleValue, 'an older version'),
+      older => older !== null && this.set(older as SharedRuleValue, $localize`an older version`),
     );
   }
 
@@ -190,7 +198,7 @@ export class SharedRulePanel {
   }
 
   protected leave(each: SharedRuleRow['governs'][number]): void {
-    this.rules.working.make([this.#placementChange(each, keepingCopy(each.value.rule, this.#live()), 'leaves a shared rule')]);
+    this.rules.working.make([this.#placementChange(each, keepingCopy(each.value.rule, this.#live()), $localize`leaves a shared rule`)]);
   }
 
   /** Takes it off, and lets everything that follows it follow another or keep a copy, in one step. */
@@ -203,7 +211,9 @@ export class SharedRulePanel {
     const direct = governs.filter(each => each.value.rule.follows.includes(id));
     this.rules.working.make([
       { recordId: id, kind: 'shared rule', value: null, retires: true, baseRevisionId: revisionId, title, did: 'deleted' },
-      ...direct.map(each => this.#placementChange(each, settled(each.value.rule), replacement === '' ? 'keeps a copy' : 'follows another')),
+      ...direct.map(each =>
+        this.#placementChange(each, settled(each.value.rule), replacement === '' ? $localize`keeps a copy` : $localize`follows another`),
+      ),
       ...followedBy.flatMap((each): WorkingChange[] => {
         const other = this.#shared.rules().find(rule => rule.id === each.id);
         if (!other) return [];
@@ -216,7 +226,7 @@ export class SharedRulePanel {
             retires: false,
             baseRevisionId: other.revisionId,
             title: other.title,
-            did: 'follows another',
+            did: $localize`follows another`,
           },
         ];
       }),

@@ -10,10 +10,10 @@ import { MessageService } from '../state/message.service';
   imports: [FilePicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 class="section">Take in a list</h2>
+    <h2 i18n class="section">Take in a list</h2>
     <p class="row-line">
-      <almanac-file-picker [isMany]="false" (picked)="look($event)">Choose a CSV file…</almanac-file-picker>
-      <span class="quiet"
+      <almanac-file-picker i18n [isMany]="false" (picked)="look($event)">Choose a CSV file…</almanac-file-picker>
+      <span i18n class="quiet"
         >One line for each: the old address, the new one, and 308, 301, 302, 410 or 404 where it is not 308. An old one that ends in /*
         takes in what lay beneath.</span
       >
@@ -22,17 +22,17 @@ import { MessageService } from '../state/message.service';
       <p class="form-fault" role="alert">{{ fault() }}</p>
     }
     @if (report(); as report) {
-      <section class="panel" aria-label="What the list does">
+      <section class="panel" aria-label="What the list does" i18n-aria-label>
         <p class="row-line" role="status">
           <b>{{ name() }}:</b> {{ summary(report) }}
           @if (report.isTrial) {
-            <button class="btn btn-primary" [disabled]="report.added + report.changed === 0" (click)="take()">
+            <button i18n class="btn btn-primary" [disabled]="report.added + report.changed === 0" (click)="take()">
               Take {{ report.added + report.changed }} in
             </button>
           }
-          <button class="btn-word" (click)="report$.set(null)">Put this away</button>
+          <button i18n class="btn-word" (click)="report$.set(null)">Put this away</button>
         </p>
-        <div class="scroll" role="region" aria-label="Line by line" tabindex="0">
+        <div class="scroll" role="region" aria-label="Line by line" i18n-aria-label tabindex="0">
           <table>
             <tbody>
               @for (each of report.lines; track each.line) {
@@ -88,7 +88,7 @@ export class AddressImport {
     const parts = [
       [added, 'added'],
       [changed, 'changed'],
-      [same, 'the same as now'],
+      [same, $localize`the same as now`],
       [refused, 'refused'],
     ] as const;
     return parts.flatMap(([number, what]) => (number > 0 ? [`${number} ${what}`] : [])).join(', ');
@@ -100,12 +100,12 @@ export class AddressImport {
       next: report => {
         this.report$.set(report);
         if (isTrial) return;
-        this.#messages.done(`${report.added + report.changed} taken in. They lead on from now on.`);
+        this.#messages.done($localize`${report.added + report.changed} taken in. They lead on from now on.`);
         this.taken.emit();
       },
       error: (error: unknown) => {
         this.report$.set(null);
-        this.fault.set(error instanceof ApiProblem ? error.message : 'It could not be sent.');
+        this.fault.set(error instanceof ApiProblem ? error.message : $localize`It could not be sent.`);
       },
     });
   }

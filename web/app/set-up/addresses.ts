@@ -19,11 +19,11 @@ import { AddressImport } from './address-import';
 
 /** What an old address answers, in the words of the sentence in which it is set. */
 const answers: readonly { readonly status: ForwardingStatus; readonly label: string }[] = [
-  { status: 308, label: 'leads for good to' },
-  { status: 302, label: 'leads for now to' },
-  { status: 301, label: 'leads for good, said in the older way, to' },
-  { status: 410, label: 'says that what was there is gone' },
-  { status: 404, label: 'is kept free for later' },
+  { status: 308, label: $localize`leads for good to` },
+  { status: 302, label: $localize`leads for now to` },
+  { status: 301, label: $localize`leads for good, said in the older way, to` },
+  { status: 410, label: $localize`says that what was there is gone` },
+  { status: 404, label: $localize`is kept free for later` },
 ];
 
 interface Draft {
@@ -43,20 +43,28 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
   imports: [ScrollingModule, PhaseMark, WhenPipe, AddressImport],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="quiet">
+    <p i18n class="quiet">
       A page that moves leaves its old address leading to it. Others can be set by hand, for what stood elsewhere once, or kept free.
     </p>
     @if (mayChange) {
       <form class="panel sentence" (submit)="$event.preventDefault(); send()">
-        <span>{{ draft().row ? 'From now on' : 'The address' }}</span>
+        <span>
+          @if (draft().row) {
+            <ng-container i18n>From now on</ng-container>
+          } @else {
+            <ng-container i18n>The address</ng-container>
+          }
+        </span>
         <input
           class="form-control code path"
           aria-label="Old address"
+          i18n-aria-label
           placeholder="/old-page"
+          i18n-placeholder
           [value]="draft().path"
           (change)="set({ path: textIn($event) })"
         />
-        <select class="form-select" aria-label="What it answers" (change)="choose(textIn($event))">
+        <select class="form-select" aria-label="What it answers" i18n-aria-label (change)="choose(textIn($event))">
           @for (each of answers; track each.status) {
             <option [value]="each.status" [selected]="each.status === draft().status">{{ each.label }}</option>
           }
@@ -65,7 +73,9 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
           <input
             class="form-control code path"
             aria-label="Where it leads"
+            i18n-aria-label
             placeholder="/new-page or https://…"
+            i18n-placeholder
             list="paths"
             [value]="draft().to"
             (change)="set({ to: textIn($event) })"
@@ -77,20 +87,28 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
           </datalist>
           <label class="row-line"
             ><input type="checkbox" class="form-check-input" [checked]="draft().beneath" (change)="set({ beneath: !draft().beneath })" />
-            with all that lay beneath it</label
+            <ng-container i18n>with all that lay beneath it</ng-container></label
           >
         } @else {
           <input
             class="form-control"
             aria-label="Why"
+            i18n-aria-label
             placeholder="Why, for whoever wonders"
+            i18n-placeholder
             [value]="draft().reason"
             (change)="set({ reason: textIn($event) })"
           />
         }
-        <button class="btn btn-primary" [disabled]="!isFit()">{{ draft().row ? 'Set this…' : 'Add this…' }}</button>
+        <button class="btn btn-primary" [disabled]="!isFit()">
+          @if (draft().row) {
+            <ng-container i18n>Set this…</ng-container>
+          } @else {
+            <ng-container i18n>Add this…</ng-container>
+          }
+        </button>
         @if (draft().row) {
-          <button type="button" class="btn-word" (click)="draft.set(fresh)">Leave it</button>
+          <button i18n type="button" class="btn-word" (click)="draft.set(fresh)">Leave it</button>
         }
       </form>
     }
@@ -99,18 +117,20 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
         class="form-control find"
         type="search"
         aria-label="Find an address"
+        i18n-aria-label
         placeholder="Find an address"
+        i18n-placeholder
         [value]="find() ?? ''"
         (input)="filter(textIn($event))"
       />
-      <span class="quiet">{{ shown().length }} of {{ rows().length }}</span>
+      <span i18n class="quiet">{{ shown().length }} of {{ rows().length }}</span>
       @if (faulty() > 0) {
         <button class="btn btn-plain" [attr.aria-pressed]="onlyFaulty()" (click)="onlyFaulty.set(!onlyFaulty())">
           {{ onlyFaulty() ? 'Show all' : faulty() + ' to look at' }}
         </button>
       }
     </p>
-    <cdk-virtual-scroll-viewport itemSize="46" class="panel rows" role="list" aria-label="Old addresses" tabindex="0">
+    <cdk-virtual-scroll-viewport itemSize="46" class="panel rows" role="list" aria-label="Old addresses" i18n-aria-label tabindex="0">
       <div *cdkVirtualFor="let row of shown(); trackBy: byId; templateCacheSize: 0" role="listitem" class="line">
         <almanac-phase [status]="row.status" />
         <span class="way"
@@ -128,13 +148,15 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
           }}{{ row.lastHit ? (row.lastHit | when: 'short') : '' }}</span
         >
         @if (mayChange) {
-          <button class="btn-word" [attr.aria-label]="'Change ' + row.path" (click)="edit(row)">Change</button>
-          <button class="btn-word" [attr.aria-label]="'Take off ' + row.path" (click)="takeOff(row)">Take off</button>
+          <button i18n class="btn-word" ariaLabel="Change {{ row.path }}" i18n-ariaLabel (click)="edit(row)">Change</button>
+          <button i18n class="btn-word" ariaLabel="Take off {{ row.path }}" i18n-ariaLabel (click)="takeOff(row)">
+            Take off
+          </button>
         }
       </div>
     </cdk-virtual-scroll-viewport>
     @if (rows().length === 0) {
-      <p class="quiet">No page has moved yet, and none was set by hand.</p>
+      <p i18n class="quiet">No page has moved yet, and none was set by hand.</p>
     }
     @if (mayChange) {
       <almanac-address-import (taken)="list.refresh()" />
@@ -268,7 +290,7 @@ export class Addresses {
       value: null,
       retires: true,
       baseRevisionId: row.revisionId,
-      did: 'taken off',
+      did: $localize`taken off`,
     });
   }
 

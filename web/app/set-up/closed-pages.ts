@@ -9,8 +9,8 @@ import { SessionService } from '../state/session.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset class="panel" [disabled]="!mayChange">
-      <legend>Pages that are not for everybody</legend>
-      <p class="quiet">What signed-out readers get there. Nowhere else are such pages named to whoever may not read them.</p>
+      <legend i18n>Pages that are not for everybody</legend>
+      <p i18n class="quiet">What signed-out readers get there. Nowhere else are such pages named to whoever may not read them.</p>
       @for (each of choices; track each.value) {
         <label
           ><input
@@ -56,15 +56,19 @@ export class ClosedPagesSetUp {
   protected readonly mayChange = this.#session.holds('manager', 'administrator');
   protected readonly chosen = signal<ClosedPages>(this.#session.site.closedPages);
   protected readonly choices: readonly { readonly value: ClosedPages; readonly label: string; readonly help: string }[] = [
-    { value: 'sign in', label: 'They are asked to sign in', help: 'so that members find their way' },
-    { value: 'not found', label: 'It answers like an address that never was', help: 'so that nobody learns that it is there' },
+    { value: 'sign in', label: $localize`They are asked to sign in`, help: $localize`so that members find their way` },
+    {
+      value: 'not found',
+      label: $localize`It answers like an address that never was`,
+      help: $localize`so that nobody learns that it is there`,
+    },
   ];
 
   protected choose(value: ClosedPages): void {
     const before = this.chosen();
     this.chosen.set(value);
     this.#session.saveSettings({ closedPages: value }).subscribe({
-      next: () => this.#messages.done('Set, and in force at once.'),
+      next: () => this.#messages.done($localize`Set, and in force at once.`),
       error: (error: unknown) => {
         this.chosen.set(before);
         this.#messages.problem(error);

@@ -7,11 +7,11 @@ import { SessionService } from '../state/session.service';
 
 /** What each role lets somebody do. */
 const help: Readonly<Record<Role, string>> = {
-  writer: 'writes drafts and proposals',
-  translator: 'writes in locales other than the first',
-  editor: 'reviews and publishes',
-  manager: 'sets rules, placements, menus and limits',
-  administrator: 'sets people and the site',
+  writer: $localize`writes drafts and proposals`,
+  translator: $localize`writes in locales other than the first`,
+  editor: $localize`reviews and publishes`,
+  manager: $localize`sets rules, placements, menus and limits`,
+  administrator: $localize`sets people and the site`,
 };
 
 /** Sets the roles of somebody, each everywhere or in some sections, and in every locale or in some. */
@@ -20,7 +20,7 @@ const help: Readonly<Record<Role, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
-      <legend>Roles <span class="quiet">none: a reader</span></legend>
+      <legend i18n>Roles <span class="quiet">none: a reader</span></legend>
       @for (role of all; track role) {
         <label class="row-line"
           ><input type="checkbox" class="form-check-input" [checked]="grantOf(role)" (change)="toggle(role)" /> {{ role }}
@@ -30,22 +30,45 @@ const help: Readonly<Record<Role, string>> = {
           <p class="scope">
             @for (id of grant.sections; track id) {
               <span class="chip"
-                >beneath {{ titleOf(id) }}
-                <button type="button" class="btn-word" [attr.aria-label]="'Take off ' + titleOf(id)" (click)="drop(grant, 'sections', id)">
+                ><ng-container i18n>beneath {{ titleOf(id) }}</ng-container>
+                <button
+                  type="button"
+                  class="btn-word"
+                  ariaLabel="Take off {{ titleOf(id) }}"
+                  i18n-ariaLabel
+                  (click)="drop(grant, 'sections', id)"
+                >
                   ×
                 </button></span
               >
             }
             @for (tag of grant.locales; track tag) {
               <span class="chip"
-                >in {{ nameOf(tag) }}
-                <button type="button" class="btn-word" [attr.aria-label]="'Take off ' + nameOf(tag)" (click)="drop(grant, 'locales', tag)">
+                ><ng-container i18n>in {{ nameOf(tag) }}</ng-container>
+                <button
+                  type="button"
+                  class="btn-word"
+                  ariaLabel="Take off {{ nameOf(tag) }}"
+                  i18n-ariaLabel
+                  (click)="drop(grant, 'locales', tag)"
+                >
                   ×
                 </button></span
               >
             }
-            <select class="form-select" [attr.aria-label]="'Where the ' + role + ' decides'" (change)="add(grant, 'sections', $event)">
-              <option value="">{{ grant.sections.length === 0 ? 'Everywhere' : 'and beneath…' }}</option>
+            <select
+              class="form-select"
+              ariaLabel="Where the {{ role }} decides"
+              i18n-ariaLabel
+              (change)="add(grant, 'sections', $event)"
+            >
+              <option value="">
+                @if (grant.sections.length === 0) {
+                  <ng-container i18n>Everywhere</ng-container>
+                } @else {
+                  <ng-container i18n>and beneath…</ng-container>
+                }
+              </option>
               @for (page of sections(); track page.id) {
                 @if (!grant.sections.includes(page.id)) {
                   <option [value]="page.id">{{ indent(page.depth) }}{{ page.title }}</option>
@@ -55,10 +78,17 @@ const help: Readonly<Record<Role, string>> = {
             @if (locales.length > 1) {
               <select
                 class="form-select"
-                [attr.aria-label]="'In which locales the ' + role + ' writes'"
+                ariaLabel="In which locales the {{ role }} writes"
+                i18n-ariaLabel
                 (change)="add(grant, 'locales', $event)"
               >
-                <option value="">{{ grant.locales.length === 0 ? 'In every locale' : 'and in…' }}</option>
+                <option value="">
+                  @if (grant.locales.length === 0) {
+                    <ng-container i18n>In every locale</ng-container>
+                  } @else {
+                    <ng-container i18n>and in…</ng-container>
+                  }
+                </option>
                 @for (locale of locales; track locale.tag) {
                   @if (!grant.locales.includes(locale.tag)) {
                     <option [value]="locale.tag">{{ locale.name }}</option>
@@ -112,7 +142,7 @@ export class GrantsForm {
   }
 
   protected titleOf(id: string): string {
-    return this.#pages().find(page => page.id === id)?.title ?? 'a page that is gone';
+    return this.#pages().find(page => page.id === id)?.title ?? $localize`a page that is gone`;
   }
 
   protected nameOf(tag: string): string {

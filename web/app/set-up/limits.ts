@@ -13,20 +13,20 @@ type Limits = Readonly<Record<string, RegionLimits>>;
   selector: 'almanac-limits',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>What regions may hold</h2>
-    <p class="quiet">
+    <h2 i18n>What regions may hold</h2>
+    <p i18n class="quiet">
       So that whoever places something sees the few choices that fit. Nothing that stands already is taken off by the types and roles; of
       more than the most, those that come later in the order stay away.
     </p>
-    <div role="region" aria-label="Limits of each region" tabindex="0">
+    <div role="region" aria-label="Limits of each region" i18n-aria-label tabindex="0">
       <table class="panel">
         <thead>
           <tr>
-            <th scope="col">Region</th>
-            <th scope="col">Only these types</th>
-            <th scope="col">Placed by</th>
-            <th scope="col">At least</th>
-            <th scope="col">At most</th>
+            <th i18n scope="col">Region</th>
+            <th i18n scope="col">Only these types</th>
+            <th i18n scope="col">Placed by</th>
+            <th i18n scope="col">At least</th>
+            <th i18n scope="col">At most</th>
           </tr>
         </thead>
         <tbody>
@@ -36,7 +36,7 @@ type Limits = Readonly<Record<string, RegionLimits>>;
                 {{ target.label }}<span class="quiet">{{ target.help }}</span>
               </th>
               <td>
-                <div class="picks" role="group" [attr.aria-label]="'Types in ' + target.label">
+                <div class="picks" role="group" ariaLabel="Types in {{ target.label }}" i18n-ariaLabel>
                   @for (type of types; track type.name) {
                     <label
                       ><input
@@ -50,12 +50,12 @@ type Limits = Readonly<Record<string, RegionLimits>>;
                     >
                   }
                   @if (!of(target.name).types) {
-                    <span class="quiet">any type</span>
+                    <span i18n class="quiet">any type</span>
                   }
                 </div>
               </td>
               <td>
-                <div class="picks" role="group" [attr.aria-label]="'Roles for ' + target.label">
+                <div class="picks" role="group" ariaLabel="Roles for {{ target.label }}" i18n-ariaLabel>
                   @for (role of placing; track role) {
                     <label
                       ><input
@@ -69,7 +69,7 @@ type Limits = Readonly<Record<string, RegionLimits>>;
                     >
                   }
                   @if (!of(target.name).roles) {
-                    <span class="quiet">whoever may place</span>
+                    <span i18n class="quiet">whoever may place</span>
                   }
                 </div>
               </td>
@@ -79,7 +79,8 @@ type Limits = Readonly<Record<string, RegionLimits>>;
                   type="number"
                   min="0"
                   max="50"
-                  [attr.aria-label]="'At least in ' + target.label"
+                  ariaLabel="At least in {{ target.label }}"
+                  i18n-ariaLabel
                   [disabled]="!mayChange"
                   [value]="of(target.name).least ?? ''"
                   (change)="count(target.name, 'least', textIn($event))"
@@ -91,7 +92,8 @@ type Limits = Readonly<Record<string, RegionLimits>>;
                   type="number"
                   min="1"
                   max="50"
-                  [attr.aria-label]="'At most in ' + target.label"
+                  ariaLabel="At most in {{ target.label }}"
+                  i18n-ariaLabel
                   [disabled]="!mayChange"
                   [value]="of(target.name).most ?? ''"
                   (change)="count(target.name, 'most', textIn($event))"
@@ -107,29 +109,30 @@ type Limits = Readonly<Record<string, RegionLimits>>;
     }
     @if (theirs(); as theirs) {
       <section class="notice-line ember" role="alert">
-        <p><b>Somebody has set other limits while you changed these.</b> Nothing is lost: theirs are</p>
+        <p i18n><b>Somebody has set other limits while you changed these.</b> Nothing is lost: theirs are</p>
         <ul>
           @for (each of differing(); track each.name) {
             <li>
-              {{ each.label }}: {{ words(theirs.limits[each.name]) }} <span class="quiet">(yours: {{ words(limits()[each.name]) }})</span>
-              <button class="btn-word" (click)="takeTheirs(each.name)">Take theirs</button>
+              {{ each.label }}: {{ words(theirs.limits[each.name]) }}
+              <span i18n class="quiet">(yours: {{ words(limits()[each.name]) }})</span>
+              <button i18n class="btn-word" (click)="takeTheirs(each.name)">Take theirs</button>
             </li>
           } @empty {
-            <li>the same as yours.</li>
+            <li i18n>the same as yours.</li>
           }
         </ul>
-        <button class="btn btn-plain" (click)="goOnFromTheirs()">Go on with what stands in the table</button>
+        <button i18n class="btn btn-plain" (click)="goOnFromTheirs()">Go on with what stands in the table</button>
       </section>
     }
     @if (mayChange) {
       <p class="foot">
-        <button class="btn btn-primary" [disabled]="!isChanged() || theirs() !== null" (click)="save()">Set these limits</button>
+        <button i18n class="btn btn-primary" [disabled]="!isChanged() || theirs() !== null" (click)="save()">Set these limits</button>
         @if (isChanged()) {
-          <button class="btn btn-plain" (click)="limits.set(stored())">Leave them as they were</button>
+          <button i18n class="btn btn-plain" (click)="limits.set(stored())">Leave them as they were</button>
         }
       </p>
     } @else {
-      <p class="notice-line">Limits are set by managers and administrators.</p>
+      <p i18n class="notice-line">Limits are set by managers and administrators.</p>
     }
   `,
   styles: `
@@ -225,7 +228,7 @@ export class LimitsSetUp {
         this.#madeFrom = session.desk!.limitsTag;
         this.stored.set(this.limits());
         this.fault.set('');
-        this.#messages.done('The limits hold from now on.');
+        this.#messages.done($localize`The limits hold from now on.`);
       },
       error: (error: unknown) => {
         const theirs = error instanceof ApiProblem ? (error.problem['theirs'] as ReturnType<typeof this.theirs>) : undefined;
@@ -252,11 +255,11 @@ export class LimitsSetUp {
   protected words({ types, roles: held, least, most }: RegionLimits = {}): string {
     const parts = [
       ...(types?.length ? [types.map(name => this.#session.blockType(name)?.label.toLowerCase() ?? name).join(', ')] : []),
-      ...(held?.length ? [`by ${held.join(', ')}`] : []),
-      ...(least !== undefined ? [`at least ${least}`] : []),
-      ...(most !== undefined ? [`at most ${most}`] : []),
+      ...(held?.length ? [$localize`by ${held.join(', ')}`] : []),
+      ...(least !== undefined ? [$localize`at least ${least}`] : []),
+      ...(most !== undefined ? [$localize`at most ${most}`] : []),
     ];
-    return parts.join('; ') || 'no limit';
+    return parts.join('; ') || $localize`no limit`;
   }
 
   #set(target: string, part: RegionLimits): void {

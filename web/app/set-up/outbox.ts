@@ -15,18 +15,20 @@ import { WhenPipe } from '../shared/when-pipe';
     @if (list(); as list) {
       <p class="quiet">
         @if (list.isStandIn) {
-          No mail server is named, so e-mails stay here: they are written beside the store, one file each, and can be handed on. Whoever
-          starts the server names one by ALMANAC_SMTP.
+          <ng-container i18n
+            >No mail server is named, so e-mails stay here: they are written beside the store, one file each, and can be handed on. Whoever
+            starts the server names one by ALMANAC_SMTP.</ng-container
+          >
         } @else {
-          A mail server takes these on; what is in them is not kept.
+          <ng-container i18n>A mail server takes these on; what is in them is not kept.</ng-container>
         }
       </p>
       @for (mail of list.mails; track mail.id) {
         <details class="panel">
           <summary>
-            <b>{{ mail.subject }}</b> <span class="quiet">to {{ mail.to }}, {{ mail.sentAt | when }}</span>
+            <b>{{ mail.subject }}</b> <span i18n class="quiet">to {{ mail.to }}, {{ mail.sentAt | when }}</span>
             @if (mail.fault) {
-              <span class="chip ember">not sent: {{ mail.fault }}</span>
+              <span i18n class="chip ember">not sent: {{ mail.fault }}</span>
             }
           </summary>
           @if (mail.text) {
@@ -34,7 +36,7 @@ import { WhenPipe } from '../shared/when-pipe';
           }
         </details>
       } @empty {
-        <p class="quiet">None has been sent within a month.</p>
+        <p i18n class="quiet">None has been sent within a month.</p>
       }
     }
   `,
@@ -71,7 +73,8 @@ export class OutboxSetUp {
       .listMails()
       .subscribe({
         next: list => this.list.set(list),
-        error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? error.message : 'Something went wrong. Reload the page.'),
+        error: (error: unknown) =>
+          this.fault.set(error instanceof ApiProblem ? error.message : $localize`Something went wrong. Reload the page.`),
       });
   }
 }

@@ -31,21 +31,23 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
               class="form-control find"
               type="search"
               aria-label="Find somebody"
+              i18n-aria-label
               placeholder="Name or e-mail"
+              i18n-placeholder
               [value]="find()"
               (input)="find.set(textIn($event))"
             />
-            <select class="form-select" aria-label="Which people" (change)="which.set(textIn($event))">
+            <select class="form-select" aria-label="Which people" i18n-aria-label (change)="which.set(textIn($event))">
               @for (each of kinds; track each.value) {
                 <option [value]="each.value" [selected]="each.value === which()">{{ each.label }}</option>
               }
             </select>
-            <span class="quiet">{{ shown().length }} of {{ people().length }}</span>
+            <span i18n class="quiet">{{ shown().length }} of {{ people().length }}</span>
             <span class="grow"></span>
-            <a class="btn btn-plain" href="/api/people" download="readers.csv" (click)="download($event)">Readers as a table</a>
-            <button class="btn btn-primary" (click)="begin()">Invite somebody</button>
+            <a i18n class="btn btn-plain" href="/api/people" download="readers.csv" (click)="download($event)">Readers as a table</a>
+            <button i18n class="btn btn-primary" (click)="begin()">Invite somebody</button>
           </p>
-          <cdk-virtual-scroll-viewport itemSize="46" class="panel rows" role="list" aria-label="People" tabindex="0">
+          <cdk-virtual-scroll-viewport itemSize="46" class="panel rows" role="list" aria-label="People" i18n-aria-label tabindex="0">
             <div *cdkVirtualFor="let person of shown(); trackBy: byId; templateCacheSize: 0" role="listitem">
               <button
                 class="line"
@@ -66,18 +68,18 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
                     }}</span>
                   }
                   @case ('deactivated') {
-                    <span class="chip">deactivated</span>
+                    <span i18n class="chip">deactivated</span>
                   }
                 }
               </button>
             </div>
           </cdk-virtual-scroll-viewport>
         </div>
-        <aside class="panel" aria-label="The chosen one">
+        <aside class="panel" aria-label="The chosen one" i18n-aria-label>
           @if (parts(); as parts) {
             <h2>{{ chosen() ? chosen()!.name : 'Invite somebody' }}</h2>
             @if (chosen(); as person) {
-              <p class="quiet">
+              <p i18n class="quiet">
                 {{ person.email }} · since {{ person.createdAt | when: 'day' }} · signed in
                 {{
                   person.sessionCount === 0
@@ -95,9 +97,9 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
                 }
               }
             } @else {
-              <label class="form-label" for="invite-email">E-mail</label>
+              <label i18n class="form-label" for="invite-email">E-mail</label>
               <input class="form-control" id="invite-email" type="email" [(ngModel)]="email" />
-              <p class="form-help">A link to choose a password is sent there; it can be followed once, within a week.</p>
+              <p i18n class="form-help">A link to choose a password is sent there; it can be followed once, within a week.</p>
             }
             <almanac-person-form [parts]="parts" (partsChange)="parts$.set($event)" />
             @for (fault of faults(); track fault) {
@@ -105,34 +107,44 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
             }
             <p class="acts">
               <button class="btn btn-primary" [disabled]="isBusy() || !parts.name" (click)="save()">
-                {{ chosen() ? 'Set this' : 'Send the invitation' }}
+                @if (chosen()) {
+                  <ng-container i18n>Set this</ng-container>
+                } @else {
+                  <ng-container i18n>Send the invitation</ng-container>
+                }
               </button>
               @if (chosen(); as person) {
                 @if (person.state === 'invited') {
-                  <button class="btn btn-plain" (click)="inviteAgain(person)">Send another link</button>
+                  <button i18n class="btn btn-plain" (click)="inviteAgain(person)">Send another link</button>
                 }
                 @if (person.state === 'active') {
-                  <a class="btn btn-plain" routerLink="/arrange" [queryParams]="{ as: 'person:' + person.id }">Look as they have it</a>
+                  <a i18n class="btn btn-plain" routerLink="/arrange" [queryParams]="{ as: 'person:' + person.id }">Look as they have it</a>
                 }
                 <button class="btn btn-plain" (click)="activate(person)">
                   {{ person.state === 'deactivated' ? 'Let them in again' : 'Deactivate' }}
                 </button>
-                <button class="btn btn-plain danger" (click)="forget(person)">{{ isSure() ? 'Forget for good' : 'Forget…' }}</button>
+                <button class="btn btn-plain danger" (click)="forget(person)">
+                  @if (isSure()) {
+                    <ng-container i18n>Forget for good</ng-container>
+                  } @else {
+                    <ng-container i18n>Forget…</ng-container>
+                  }
+                </button>
               }
             </p>
             @if (isSure()) {
-              <p class="notice-line">
+              <p i18n class="notice-line">
                 Name, e-mail, memberships and sessions are deleted. Whoever wrote anything stays by name, and is deactivated instead.
               </p>
             }
           } @else {
-            <p class="quiet">Choose somebody to see what they may do, or invite somebody.</p>
+            <p i18n class="quiet">Choose somebody to see what they may do, or invite somebody.</p>
           }
         </aside>
       </div>
       <almanac-readers-set-up />
     } @else {
-      <p class="notice-line">People are set by administrators.</p>
+      <p i18n class="notice-line">People are set by administrators.</p>
     }
   `,
   styles: `
@@ -216,7 +228,7 @@ export class People {
     { value: 'staff', label: 'staff' },
     { value: 'readers', label: 'readers' },
     ...this.#session.site.memberships.map(({ name, label }) => ({ value: `holds ${name}`, label })),
-    { value: 'invited', label: 'not come yet' },
+    { value: 'invited', label: $localize`not come yet` },
     { value: 'deactivated', label: 'deactivated' },
   ];
   protected readonly profileFields = this.#session.site.profileFields;
@@ -249,9 +261,9 @@ export class People {
   protected rolesIn({ grants }: PersonRow): string {
     return grants
       .map(({ role, sections, locales }) => {
-        const beneath = sections.length > 0 ? ` beneath ${sections.map(each => each.title).join(', ')}` : '';
+        const beneath = sections.length > 0 ? $localize` beneath ${sections.map(each => each.title).join(', ')}` : '';
         const names = locales.map(tag => this.#session.site.locales.find(each => each.tag === tag)?.name ?? tag);
-        return `${role}${beneath}${names.length > 0 ? ` in ${names.join(', ')}` : ''}`;
+        return `${role}${beneath}${names.length > 0 ? $localize` in ${names.join(', ')}` : ''}`;
       })
       .join('; ');
   }
@@ -273,19 +285,24 @@ export class People {
     const person = this.chosen();
     const grants = parts.grants.map(({ role, sections, locales }) => ({ role, sections: [...sections], locales: [...locales] }));
     const sent = { ...parts, grants, memberships: [...parts.memberships] };
-    if (person) return this.#take(this.#api.changePerson(person.id, sent), `Set. It holds from ${parts.name}’s next step on.`);
-    this.#take(this.#api.invitePerson({ ...sent, email: this.email }), `${parts.name} is invited. The e-mail stands in the outbox.`);
+    if (person) return this.#take(this.#api.changePerson(person.id, sent), $localize`Set. It holds from ${parts.name}’s next step on.`);
+    this.#take(
+      this.#api.invitePerson({ ...sent, email: this.email }),
+      $localize`${parts.name} is invited. The e-mail stands in the outbox.`,
+    );
   }
 
   protected activate(person: PersonRow): void {
     const isActive = person.state === 'deactivated';
-    const said = isActive ? `${person.name} may sign in again.` : `${person.name} can no longer sign in. What they wrote stays theirs.`;
+    const said = isActive
+      ? $localize`${person.name} may sign in again.`
+      : $localize`${person.name} can no longer sign in. What they wrote stays theirs.`;
     this.#take(this.#api.changePerson(person.id, { isActive }), said);
   }
 
   protected inviteAgain(person: PersonRow): void {
     this.#api.inviteAgain(person.id).subscribe({
-      next: () => this.#messages.done('Another link is on its way; the earlier one no longer works.'),
+      next: () => this.#messages.done($localize`Another link is on its way; the earlier one no longer works.`),
       error: (error: unknown) => this.#refused(error),
     });
   }
@@ -294,7 +311,7 @@ export class People {
     if (!this.isSure()) return this.isSure.set(true);
     this.#api.forgetPerson(person.id).subscribe({
       next: () => {
-        this.#messages.done(`${person.name} is forgotten.`);
+        this.#messages.done($localize`${person.name} is forgotten.`);
         this.chosen.set(null);
         this.parts$.set(null);
         this.#take(this.#api.listPeople());
@@ -335,7 +352,7 @@ export class People {
     this.isBusy.set(false);
     const problem = error instanceof ApiProblem ? error.problem : null;
     this.faults.set(
-      problem ? (problem.errors ?? [{ detail: problem.detail }]).map(each => each.detail) : ['Something went wrong. Try again.'],
+      problem ? (problem.errors ?? [{ detail: problem.detail }]).map(each => each.detail) : [$localize`Something went wrong. Try again.`],
     );
   }
 }

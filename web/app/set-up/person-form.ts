@@ -15,7 +15,7 @@ export type PersonParts = Pick<PersonRow, 'name' | 'memberships'> & { readonly g
   imports: [MomentField, GrantsForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="form-label" [for]="idPrefix() + '-name'">Name</label>
+    <label i18n class="form-label" [for]="idPrefix() + '-name'">Name</label>
     <input
       class="form-control"
       [id]="idPrefix() + '-name'"
@@ -25,17 +25,31 @@ export type PersonParts = Pick<PersonRow, 'name' | 'memberships'> & { readonly g
     />
     <almanac-grants-form [grants]="parts().grants" (grantsChange)="set({ grants: $event })" />
     <fieldset>
-      <legend>Memberships</legend>
+      <legend i18n>Memberships</legend>
       @for (held of parts().memberships; track $index) {
         <div class="held">
           <b>{{ labelOf(held.name) }}</b>
-          <almanac-moment-field label="From" emptyMeans="Always." [value]="held.from" (valueChange)="dated($index, { from: $event })" />
-          <almanac-moment-field label="Until" emptyMeans="Goes on." [value]="held.until" (valueChange)="dated($index, { until: $event })" />
-          <button type="button" class="btn-word" (click)="dropMembership($index)">Take off</button>
+          <almanac-moment-field
+            label="From"
+            i18n-label
+            emptyMeans="Always."
+            i18n-emptyMeans
+            [value]="held.from"
+            (valueChange)="dated($index, { from: $event })"
+          />
+          <almanac-moment-field
+            label="Until"
+            i18n-label
+            emptyMeans="Goes on."
+            i18n-emptyMeans
+            [value]="held.until"
+            (valueChange)="dated($index, { until: $event })"
+          />
+          <button i18n type="button" class="btn-word" (click)="dropMembership($index)">Take off</button>
         </div>
       }
-      <select class="form-select" aria-label="Add a membership" (change)="addMembership($event)">
-        <option value="">Add a membership…</option>
+      <select class="form-select" aria-label="Add a membership" i18n-aria-label (change)="addMembership($event)">
+        <option i18n value="">Add a membership…</option>
         @for (each of memberships; track each.name) {
           <option [value]="each.name">{{ each.label }}</option>
         }

@@ -11,7 +11,7 @@ import { SessionService } from '../state/session.service';
   selector: 'almanac-readers-set-up',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 class="section">Readers and memberships</h2>
+    <h2 i18n class="section">Readers and memberships</h2>
     <div class="panel">
       <label class="row-line"
         ><input
@@ -20,13 +20,13 @@ import { SessionService } from '../state/session.service';
           [checked]="signUp().isOpen"
           (change)="signUp.set({ isOpen: isTickedIn($event), membership: signUp().membership })"
         />
-        Readers may sign up by themselves, at <span class="code">/sign-in/new</span></label
+        <ng-container i18n>Readers may sign up by themselves, at <span class="code">/sign-in/new</span></ng-container></label
       >
       @if (signUp().isOpen) {
         <label class="row-line"
-          >and are then
+          ><ng-container i18n>and are then</ng-container>
           <select class="form-select" (change)="signUp.set({ isOpen: true, membership: textIn($event) })">
-            <option value="">readers with an account</option>
+            <option i18n value="">readers with an account</option>
             @for (each of memberships(); track each.name) {
               <option [value]="each.name" [selected]="each.name === signUp().membership">{{ each.label }}</option>
             }
@@ -36,9 +36,9 @@ import { SessionService } from '../state/session.service';
       <table>
         <thead>
           <tr>
-            <th scope="col">Membership, as people read it</th>
-            <th scope="col">as it is stored</th>
-            <th scope="col"><span class="visually-hidden">Acts</span></th>
+            <th i18n scope="col">Membership, as people read it</th>
+            <th i18n scope="col">as it is stored</th>
+            <th scope="col"><span i18n class="visually-hidden">Acts</span></th>
           </tr>
         </thead>
         <tbody>
@@ -47,14 +47,24 @@ import { SessionService } from '../state/session.service';
               <td>
                 <input
                   class="form-control"
-                  [attr.aria-label]="'Membership ' + ($index + 1)"
+                  ariaLabel="Membership {{ $index + 1 }}"
+                  i18n-ariaLabel
                   [value]="each.label"
                   (change)="rename($index, textIn($event))"
                 />
               </td>
               <td class="code quiet">{{ each.name }}</td>
               <td>
-                <button type="button" class="btn-word" [attr.aria-label]="'Take off ' + each.label" (click)="drop($index)">Take off</button>
+                <button
+                  i18n
+                  type="button"
+                  class="btn-word"
+                  ariaLabel="Take off {{ each.label }}"
+                  i18n-ariaLabel
+                  (click)="drop($index)"
+                >
+                  Take off
+                </button>
               </td>
             </tr>
           }
@@ -63,10 +73,10 @@ import { SessionService } from '../state/session.service';
       <table>
         <thead>
           <tr>
-            <th scope="col">Readers are asked for</th>
-            <th scope="col">with help</th>
-            <th scope="col">needed</th>
-            <th scope="col"><span class="visually-hidden">Acts</span></th>
+            <th i18n scope="col">Readers are asked for</th>
+            <th i18n scope="col">with help</th>
+            <th i18n scope="col">needed</th>
+            <th scope="col"><span i18n class="visually-hidden">Acts</span></th>
           </tr>
         </thead>
         <tbody>
@@ -75,7 +85,8 @@ import { SessionService } from '../state/session.service';
               <td>
                 <input
                   class="form-control"
-                  [attr.aria-label]="'Field ' + ($index + 1)"
+                  ariaLabel="Field {{ $index + 1 }}"
+                  i18n-ariaLabel
                   [value]="field.label"
                   (change)="setField($index, { label: textIn($event).trim() })"
                 />
@@ -83,7 +94,8 @@ import { SessionService } from '../state/session.service';
               <td>
                 <input
                   class="form-control"
-                  [attr.aria-label]="'Help of field ' + ($index + 1)"
+                  ariaLabel="Help of field {{ $index + 1 }}"
+                  i18n-ariaLabel
                   [value]="field.help"
                   (change)="setField($index, { help: textIn($event).trim() })"
                 />
@@ -92,28 +104,36 @@ import { SessionService } from '../state/session.service';
                 <input
                   type="checkbox"
                   class="form-check-input"
-                  [attr.aria-label]="'Field ' + ($index + 1) + ' is needed'"
+                  ariaLabel="Field {{ $index + 1 }} is needed"
+                  i18n-ariaLabel
                   [checked]="field.isRequired"
                   (change)="setField($index, { isRequired: isTickedIn($event) })"
                 />
               </td>
               <td>
-                <button type="button" class="btn-word" [attr.aria-label]="'Take off ' + field.label" (click)="dropField($index)">
+                <button
+                  i18n
+                  type="button"
+                  class="btn-word"
+                  ariaLabel="Take off {{ field.label }}"
+                  i18n-ariaLabel
+                  (click)="dropField($index)"
+                >
                   Take off
                 </button>
               </td>
             </tr>
           } @empty {
             <tr>
-              <td colspan="4" class="quiet">Nothing but their name and e-mail.</td>
+              <td i18n colspan="4" class="quiet">Nothing but their name and e-mail.</td>
             </tr>
           }
         </tbody>
       </table>
       <p class="row-line">
-        <button type="button" class="btn btn-plain" (click)="addField()">Ask for something</button>
-        <button type="button" class="btn btn-plain" (click)="add()">Add a membership</button>
-        <button type="button" class="btn btn-primary" [disabled]="!isChanged()" (click)="save()">Set this</button>
+        <button i18n type="button" class="btn btn-plain" (click)="addField()">Ask for something</button>
+        <button i18n type="button" class="btn btn-plain" (click)="add()">Add a membership</button>
+        <button i18n type="button" class="btn btn-primary" [disabled]="!isChanged()" (click)="save()">Set this</button>
       </p>
       @if (fault()) {
         <p class="form-fault" role="alert">{{ fault() }}</p>
@@ -190,9 +210,9 @@ export class ReadersSetUp {
       next: () => {
         this.#stored.set(JSON.stringify(this.#wish()));
         this.fault.set('');
-        this.#messages.done('Set, and in force at once.');
+        this.#messages.done($localize`Set, and in force at once.`);
       },
-      error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? error.message : 'Something went wrong. Try again.'),
+      error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? error.message : $localize`Something went wrong. Try again.`),
     });
   }
 }

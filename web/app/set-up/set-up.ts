@@ -8,8 +8,8 @@ import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <h1>Set-up</h1>
-      <nav aria-label="Parts of the set-up">
+      <h1 i18n>Set-up</h1>
+      <nav aria-label="Parts of the set-up" i18n-aria-label>
         @for (each of parts; track each.path) {
           <a [routerLink]="each.path" routerLinkActive="on" ariaCurrentWhenActive="page">{{ each.label }}</a>
         }
@@ -49,12 +49,12 @@ import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 })
 export class SetUp {
   protected readonly parts = [
-    { path: 'site', label: 'The site' },
-    { path: 'languages', label: 'Languages' },
-    { path: 'people', label: 'People' },
-    { path: 'menus', label: 'Menus' },
-    { path: 'addresses', label: 'Old addresses' },
-    { path: 'outbox', label: 'Outbox' },
-    { path: 'regions', label: 'What regions may hold' },
+    { path: 'site', label: $localize`The site` },
+    { path: 'languages', label: $localize`Languages` },
+    { path: 'people', label: $localize`People` },
+    { path: 'menus', label: $localize`Menus` },
+    { path: 'addresses', label: $localize`Old addresses` },
+    { path: 'outbox', label: $localize`Outbox` },
+    { path: 'regions', label: $localize`What regions may hold` },
   ];
 }

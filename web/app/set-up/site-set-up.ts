@@ -22,10 +22,10 @@ type Who = 'anyone' | 'staff' | 'from';
   template: `
     <form (ngSubmit)="save()" class="panel">
       <fieldset [disabled]="!mayChange">
-        <legend class="visually-hidden">The site</legend>
+        <legend i18n class="visually-hidden">The site</legend>
         <div class="fields">
           <div>
-            <label class="form-label" for="site-name">Name</label>
+            <label i18n class="form-label" for="site-name">Name</label>
             <input
               class="form-control"
               id="site-name"
@@ -38,7 +38,7 @@ type Who = 'anyone' | 'staff' | 'from';
             <p class="form-fault" role="alert">{{ faultAt('/name') }}</p>
           </div>
           <div>
-            <label class="form-label" for="site-description">What it is about</label>
+            <label i18n class="form-label" for="site-description">What it is about</label>
             <input
               class="form-control"
               id="site-description"
@@ -48,10 +48,10 @@ type Who = 'anyone' | 'staff' | 'from';
               maxlength="300"
               aria-describedby="site-description-help"
             />
-            <p class="form-help" id="site-description-help">One sentence for search engines. Empty says nothing.</p>
+            <p i18n class="form-help" id="site-description-help">One sentence for search engines. Empty says nothing.</p>
           </div>
           <div>
-            <label class="form-label" for="site-address">Address under which it is public</label>
+            <label i18n class="form-label" for="site-address">Address under which it is public</label>
             <input
               class="form-control code"
               id="site-address"
@@ -60,19 +60,20 @@ type Who = 'anyone' | 'staff' | 'from';
               (ngModelChange)="set({ publicAddress: $event })"
               name="address"
               placeholder="https://reserves.example"
+              i18n-placeholder
               aria-describedby="site-address-help"
             />
             <p class="form-help" id="site-address-help">
               @if (site.isAddressGiven) {
-                Whoever started the server said it.
+                <ng-container i18n>Whoever started the server said it.</ng-container>
               } @else {
-                For the sitemap, feeds and e-mails. Empty takes the address by which it is asked.
+                <ng-container i18n>For the sitemap, feeds and e-mails. Empty takes the address by which it is asked.</ng-container>
               }
             </p>
             <p class="form-fault" role="alert">{{ faultAt('/publicAddress') }}</p>
           </div>
           <div>
-            <label class="form-label" for="site-zone">Time zone</label>
+            <label i18n class="form-label" for="site-zone">Time zone</label>
             <select class="form-select" id="site-zone" [ngModel]="wanted().zone" (ngModelChange)="chooseZone($event)" name="zone">
               @for (each of zones; track each) {
                 <option [value]="each">{{ each }}</option>
@@ -80,42 +81,46 @@ type Who = 'anyone' | 'staff' | 'from';
             </select>
             @if (report(); as report) {
               <div class="notice-line" role="status">
-                <b>Nothing that was typed moves</b>: every time keeps the zone in which it was typed.
+                <ng-container i18n><b>Nothing that was typed moves</b>: every time keeps the zone in which it was typed.</ng-container>
                 @if (report.timeCount > 0) {
-                  {{ timesWords(report) }} written by the other clock from now on:
+                  <ng-container i18n>{{ timesWords(report) }} written by the other clock from now on:</ng-container>
                   <ul>
                     @for (each of report.times.slice(0, 5); track $index) {
                       <li>
-                        “{{ each.title }}” {{ each.what }}: {{ each.after }} <span class="quiet">(as yet {{ each.before }})</span>
+                        “{{ each.title }}” {{ each.what }}: {{ each.after }} <span i18n class="quiet">(as yet {{ each.before }})</span>
                       </li>
                     }
                   </ul>
                 }
                 @if (report.ruleCount > 0) {
-                  {{ rulesWords(report) }} on opening and closing by the clock of {{ report.ruleZones.join(' and ') }}.
+                  <ng-container i18n
+                    >{{ rulesWords(report) }} on opening and closing by the clock of {{ report.ruleZones.join(' and ') }}.</ng-container
+                  >
                 }
               </div>
             }
           </div>
         </div>
         <fieldset>
-          <legend>Who may see it</legend>
+          <legend i18n>Who may see it</legend>
           <label class="row-line"
             ><input type="radio" class="form-check-input" name="who" [checked]="who() === 'anyone'" (change)="chooseWho('anyone')" />
-            Anyone, page by page as the pages say</label
+            <ng-container i18n>Anyone, page by page as the pages say</ng-container></label
           >
           <label class="row-line"
-            ><input type="radio" class="form-check-input" name="who" [checked]="who() === 'staff'" (change)="chooseWho('staff')" /> Only the
-            staff, until it is opened here</label
+            ><input type="radio" class="form-check-input" name="who" [checked]="who() === 'staff'" (change)="chooseWho('staff')" />
+            <ng-container i18n>Only the staff, until it is opened here</ng-container></label
           >
           <label class="row-line"
-            ><input type="radio" class="form-check-input" name="who" [checked]="who() === 'from'" (change)="chooseWho('from')" /> Only the
-            staff at first, and anyone from a moment on</label
+            ><input type="radio" class="form-check-input" name="who" [checked]="who() === 'from'" (change)="chooseWho('from')" />
+            <ng-container i18n>Only the staff at first, and anyone from a moment on</ng-container></label
           >
           @if (who() === 'from') {
             <almanac-moment-field
               label="It opens"
+              i18n-label
               emptyMeans="Say when it opens."
+              i18n-emptyMeans
               [value]="wanted().opening.opensAt"
               (valueChange)="opensAt($event)"
             />
@@ -128,7 +133,9 @@ type Who = 'anyone' | 'staff' | 'from';
             [checked]="wanted().isIndexed"
             (change)="set({ isIndexed: !wanted().isIndexed })"
           />
-          Search engines are asked in <span class="quiet">(robots.txt; while the site is closed they are kept out)</span></label
+          <ng-container i18n
+            >Search engines are asked in <span class="quiet">(robots.txt; while the site is closed they are kept out)</span></ng-container
+          ></label
         >
         @if (mayChange) {
           <p class="foot">
@@ -142,7 +149,7 @@ type Who = 'anyone' | 'staff' | 'from';
     <almanac-closed-pages />
     <almanac-styles-set-up />
     @if (!mayChange) {
-      <p class="notice-line">This is set by managers and administrators.</p>
+      <p i18n class="notice-line">This is set by managers and administrators.</p>
     }
   `,
   styles: `
@@ -220,7 +227,7 @@ export class SiteSetUp {
   }
 
   protected timesWords({ timeCount }: ZoneReport): string {
-    return `${countOf(timeCount, 'time')} to come ${timeCount === 1 ? 'is' : 'are'}`;
+    return $localize`${countOf(timeCount, 'time')} to come ${timeCount === 1 ? 'is' : 'are'}`;
   }
 
   protected rulesWords({ ruleCount }: ZoneReport): string {
@@ -239,7 +246,7 @@ export class SiteSetUp {
         this.report.set(null);
         this.#problem.set(null);
         this.isBusy.set(false);
-        this.#messages.done('Set, and in force at once.');
+        this.#messages.done($localize`Set, and in force at once.`);
       },
       error: (error: unknown) => {
         this.isBusy.set(false);

@@ -10,8 +10,8 @@ import { SessionService } from '../state/session.service';
   selector: 'almanac-styles-set-up',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 class="section">Styles</h2>
-    <p class="quiet">
+    <h2 i18n class="section">Styles</h2>
+    <p i18n class="quiet">
       Whole pages in another dress of the theme. The first line that fits a page counts; pages that none fits are as the theme is.
     </p>
     <ol>
@@ -19,7 +19,8 @@ import { SessionService } from '../state/session.service';
         <li class="row-line">
           <select
             class="form-select"
-            [attr.aria-label]="'Style ' + (at + 1)"
+            ariaLabel="Style {{ at + 1 }}"
+            i18n-ariaLabel
             [disabled]="!mayChange"
             (change)="set(at, { style: textIn($event) })"
           >
@@ -27,35 +28,39 @@ import { SessionService } from '../state/session.service';
               <option [value]="each.name" [selected]="each.name === rule.style">{{ each.label }}</option>
             }
           </select>
-          for
+          <ng-container i18n>for</ng-container>
           <select
             class="form-select"
-            [attr.aria-label]="'Section of style ' + (at + 1)"
+            ariaLabel="Section of style {{ at + 1 }}"
+            i18n-ariaLabel
             [disabled]="!mayChange"
             (change)="set(at, { section: textIn($event) || null })"
           >
-            <option value="">all of the site</option>
+            <option i18n value="">all of the site</option>
             @for (each of sections(); track each.id) {
-              <option [value]="each.id" [selected]="each.id === rule.section">{{ each.title }} and beneath</option>
+              <option i18n [value]="each.id" [selected]="each.id === rule.section">{{ each.title }} and beneath</option>
             }
           </select>
-          in
+          <ng-container i18n>in</ng-container>
           <select
             class="form-select"
-            [attr.aria-label]="'Language of style ' + (at + 1)"
+            ariaLabel="Language of style {{ at + 1 }}"
+            i18n-ariaLabel
             [disabled]="!mayChange"
             (change)="set(at, { locale: textIn($event) || null })"
           >
-            <option value="">every language</option>
+            <option i18n value="">every language</option>
             @for (each of locales; track each.tag) {
               <option [value]="each.tag" [selected]="each.tag === rule.locale">{{ each.name }}</option>
             }
           </select>
           @if (mayChange) {
             @if (at > 0) {
-              <button class="btn-word" [attr.aria-label]="'Style ' + (at + 1) + ' up'" (click)="up(at)">Up</button>
+              <button i18n class="btn-word" ariaLabel="Style {{ at + 1 }} up" i18n-ariaLabel (click)="up(at)">Up</button>
             }
-            <button class="btn-word" [attr.aria-label]="'Take off style ' + (at + 1)" (click)="drop(at)">Take off</button>
+            <button i18n class="btn-word" ariaLabel="Take off style {{ at + 1 }}" i18n-ariaLabel (click)="drop(at)">
+              Take off
+            </button>
           }
           <span class="quiet small">{{ helpOf(rule.style) }} {{ countWords(at) }}</span>
         </li>
@@ -63,8 +68,8 @@ import { SessionService } from '../state/session.service';
     </ol>
     @if (mayChange) {
       <p class="row-line">
-        <button class="btn btn-plain" (click)="add()">Add a line</button>
-        <button class="btn btn-primary" [disabled]="!isChanged()" (click)="save()">Set these</button>
+        <button i18n class="btn btn-plain" (click)="add()">Add a line</button>
+        <button i18n class="btn btn-primary" [disabled]="!isChanged()" (click)="save()">Set these</button>
       </p>
     }
   `,
@@ -111,7 +116,7 @@ export class StylesSetUp {
     const count = this.#pages().filter(
       page => isBeneath(page.id, rule.section) && !earlier.some(each => isBeneath(page.id, each.section)),
     ).length;
-    return count === 1 ? '1 page.' : `${count} pages.`;
+    return count === 1 ? '1 page.' : $localize`${count} pages.`;
   }
 
   protected add(): void {
@@ -134,7 +139,7 @@ export class StylesSetUp {
     this.#session.saveSettings({ styles: this.rules().map(each => ({ ...each })) }).subscribe({
       next: () => {
         this.#stored.set(JSON.stringify(this.rules()));
-        this.#messages.done('Set. Readers have it from their next page on.');
+        this.#messages.done($localize`Set. Readers have it from their next page on.`);
       },
       error: (error: unknown) => this.#messages.problem(error),
     });

@@ -10,28 +10,29 @@ import type { Check } from '@contract/assembling';
   template: `
     @if (isUnknown()) {
       <p class="notice-line ember" role="alert">
-        What this breaks could not be worked out. <button class="btn-word" (click)="again.emit()">Try again</button>
+        <ng-container i18n>What this breaks could not be worked out.</ng-container>
+        <button i18n class="btn-word" (click)="again.emit()">Try again</button>
       </p>
     } @else if (check(); as check) {
       @for (each of check.broken; track $index) {
         <div class="notice-line ember" role="alert">
-          <b>Breaks what is expected:</b> {{ each.sentence }}
+          <b i18n>Breaks what is expected:</b> {{ each.sentence }}
           <p>{{ each.words }}</p>
           <p class="quiet small">
             @for (page of each.pages.slice(0, 6); track page.id) {
               <a routerLink="/arrange" [queryParams]="{ page: page.id }">{{ page.title }}</a>{{ $last ? '' : ', ' }}
             }
             @if (each.pageCount > 6) {
-              and {{ each.pageCount - 6 }} more
+              <ng-container i18n>and {{ each.pageCount - 6 }} more</ng-container>
             }
           </p>
         </div>
       }
       @for (each of check.mended; track each.expectationId) {
-        <p class="notice-line leaf">Kept again: {{ each.sentence }}</p>
+        <p i18n class="notice-line leaf">Kept again: {{ each.sentence }}</p>
       }
       @if (check.isPartial) {
-        <p class="notice-line">There was too much to look at all of it: what is said here is only a part, and more may break.</p>
+        <p i18n class="notice-line">There was too much to look at all of it: what is said here is only a part, and more may break.</p>
       }
     }
   `,

@@ -19,18 +19,18 @@ export interface RecordClash {
   template: `
     @for (clash of clashes(); track clash.recordId) {
       <section class="notice-line ember" role="alert">
-        <p>
+        <p i18n>
           <b>{{ clash.theirs.by }} saved a newer version of “{{ clash.title }}”</b> on {{ clash.theirs.at | when }}. Nothing is lost.
         </p>
         @if (clash.yours === null) {
-          <p>Yours takes it off.</p>
+          <p i18n>Yours takes it off.</p>
         } @else {
           <table>
             <thead>
               <tr>
-                <th scope="col"><span class="visually-hidden">What</span></th>
-                <th scope="col">Theirs</th>
-                <th scope="col">Yours</th>
+                <th scope="col"><span i18n class="visually-hidden">What</span></th>
+                <th i18n scope="col">Theirs</th>
+                <th i18n scope="col">Yours</th>
               </tr>
             </thead>
             <tbody>
@@ -42,15 +42,15 @@ export interface RecordClash {
                 </tr>
               } @empty {
                 <tr>
-                  <td colspan="3">Both say the same.</td>
+                  <td i18n colspan="3">Both say the same.</td>
                 </tr>
               }
             </tbody>
           </table>
         }
         <p class="ways">
-          <button class="btn btn-plain" (click)="theirsTaken.emit(clash)">Take theirs</button>
-          <button class="btn btn-plain" (click)="mineKept.emit(clash)">Keep mine, over theirs</button>
+          <button i18n class="btn btn-plain" (click)="theirsTaken.emit(clash)">Take theirs</button>
+          <button i18n class="btn btn-plain" (click)="mineKept.emit(clash)">Keep mine, over theirs</button>
         </p>
       </section>
     }

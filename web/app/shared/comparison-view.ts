@@ -26,7 +26,7 @@ import { WordMarks } from './word-marks';
           }
         </dd>
       } @empty {
-        <dd class="quiet">No difference.</dd>
+        <dd i18n class="quiet">No difference.</dd>
       }
     </dl>
   `,

@@ -15,15 +15,15 @@ export type ScheduledChoice = 'keep' | 'cancel';
     @if (check()?.covers ?? []; as covers) {
       @if (covers.length > 0) {
         <fieldset class="notice-line ember">
-          <legend class="visually-hidden">What becomes of what is planned</legend>
+          <legend i18n class="visually-hidden">What becomes of what is planned</legend>
           @for (each of covers; track $index) {
             <p>
-              <b>Planned: {{ each.words }}</b>
+              <b i18n>Planned: {{ each.words }}</b>
             </p>
           }
           <label
             ><input type="radio" class="form-check-input" name="covered" [checked]="choice() === 'keep'" (change)="choice.set('keep')" />
-            Keep it: this one ends where the planned one begins, and comes back where that ends.</label
+            <ng-container i18n>Keep it: this one ends where the planned one begins, and comes back where that ends.</ng-container></label
           >
           <label
             ><input
@@ -33,7 +33,7 @@ export type ScheduledChoice = 'keep' | 'cancel';
               [checked]="choice() === 'cancel'"
               (change)="choice.set('cancel')"
             />
-            Cancel it: what is planned never comes.</label
+            <ng-container i18n>Cancel it: what is planned never comes.</ng-container></label
           >
         </fieldset>
       }

@@ -67,16 +67,16 @@ import { TimeField } from './time-field';
           />
           @if (withTime()) {
             <div class="clock">
-              <span class="form-label" aria-hidden="true">Time</span>
-              <almanac-time-field label="Time" [value]="time()" (valueChange)="pickTime($event)" />
-              <button type="button" class="btn btn-plain" (click)="shut()">Done</button>
+              <span i18n class="form-label" aria-hidden="true">Time</span>
+              <almanac-time-field label="Time" i18n-label [value]="time()" (valueChange)="pickTime($event)" />
+              <button i18n type="button" class="btn btn-plain" (click)="shut()">Done</button>
             </div>
           }
         </div>
       }
     </div>
     @if (isUnread()) {
-      <p class="form-fault" [id]="fieldId() + 'u'" role="alert">
+      <p i18n class="form-fault" [id]="fieldId() + 'u'" role="alert">
         Not read as a date. Write it like {{ withTime() ? '28 March 2027, 06:00' : '28 March 2027' }}.
       </p>
     }

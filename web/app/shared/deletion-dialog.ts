@@ -9,8 +9,8 @@ import { ApiClient } from '../api/api-client';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
-      <h2 class="modal-title">Delete for good</h2>
-      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+      <h2 i18n class="modal-title">Delete for good</h2>
+      <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body">
       @if (deletion(); as deletion) {
@@ -24,9 +24,9 @@ import { ApiClient } from '../api/api-client';
           @for (each of deletion.takes; track each) {
             <p>{{ each }}</p>
           }
-          <button class="btn btn-danger" (click)="remove()">Delete it for good</button>
+          <button i18n class="btn btn-danger" (click)="remove()">Delete it for good</button>
         }
-        <button class="btn btn-plain" (click)="modal.dismiss()">Keep it</button>
+        <button i18n class="btn btn-plain" (click)="modal.dismiss()">Keep it</button>
       }
       @if (fault()) {
         <p class="notice-line ember" role="alert">{{ fault() }}</p>

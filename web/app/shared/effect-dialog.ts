@@ -11,7 +11,7 @@ import { EffectList } from './effect-list';
   template: `
     <div class="modal-header">
       <h2 class="modal-title">{{ title }}</h2>
-      <button class="btn-close" aria-label="Close" (click)="modal.close()"></button>
+      <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.close()"></button>
     </div>
     <div class="modal-body">
       @if (effect; as effect) {

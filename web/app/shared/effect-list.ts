@@ -35,7 +35,7 @@ import type { Effect } from '@contract/messages';
       </ul>
     }
     @if (effect().pages.length + effect().lost.length === 0) {
-      <p class="quiet">No page.</p>
+      <p i18n class="quiet">No page.</p>
     }
   `,
   styles: `

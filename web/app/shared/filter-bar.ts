@@ -30,7 +30,7 @@ export interface FilterField {
             [attr.aria-label]="field.label"
             (change)="set(field.name, textIn($event))"
           >
-            <option value="">{{ field.label }}: any</option>
+            <option i18n value="">{{ field.label }}: any</option>
             @for (each of choices; track each.value) {
               <option [value]="each.value" [selected]="each.value === held(field.name)">{{ field.label }}: {{ each.label }}</option>
             }
@@ -48,20 +48,29 @@ export interface FilterField {
         }
       }
       <div ngbDropdown #menu="ngbDropdown">
-        <button class="btn btn-plain" ngbDropdownToggle>Saved filters</button>
+        <button i18n class="btn btn-plain" ngbDropdownToggle>Saved filters</button>
         <div ngbDropdownMenu class="saved">
           @for (each of saved(); track each.name) {
             <div class="row-line">
               <button ngbDropdownItem (click)="use(each)">{{ each.name }}</button>
-              <button class="btn-word" [attr.aria-label]="'Forget ' + each.name" (click)="forget(each)">Forget</button>
+              <button i18n class="btn-word" ariaLabel="Forget {{ each.name }}" i18n-ariaLabel (click)="forget(each)">
+                Forget
+              </button>
             </div>
           } @empty {
-            <p class="quiet none">None kept yet.</p>
+            <p i18n class="quiet none">None kept yet.</p>
           }
           @if (inForce().length > 0) {
             <form class="row-line keep" (submit)="$event.preventDefault(); keep(name.value); menu.close()">
-              <input #name class="form-control" aria-label="Name for these filters" placeholder="Name for these filters" />
-              <button class="btn btn-plain">Keep</button>
+              <input
+                #name
+                class="form-control"
+                aria-label="Name for these filters"
+                i18n-aria-label
+                placeholder="Name for these filters"
+                i18n-placeholder
+              />
+              <button i18n class="btn btn-plain">Keep</button>
             </form>
           }
         </div>
@@ -69,8 +78,8 @@ export interface FilterField {
     </div>
     @if (inForce().length > 0) {
       <p class="force">
-        <span>Filtered by {{ inForce().join(', ') }}.</span>
-        <button class="btn-word" (click)="clear()">Show all</button>
+        <span i18n>Filtered by {{ inForce().join(', ') }}.</span>
+        <button i18n class="btn-word" (click)="clear()">Show all</button>
       </p>
     }
   `,
@@ -166,7 +175,7 @@ export class FilterBar {
     this.#api.saveFilter({ list: this.list(), name: name.trim(), query }).subscribe({
       next: saved => {
         this.#saved.set(saved);
-        this.#messages.done(`Kept as “${name.trim()}”.`);
+        this.#messages.done($localize`Kept as “${name.trim()}”.`);
       },
       error: (error: unknown) => this.#messages.problem(error),
     });

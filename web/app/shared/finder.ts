@@ -19,7 +19,9 @@ import { KeysService } from '../state/keys.service';
         type="search"
         class="form-control"
         placeholder="Find anything"
+        i18n-placeholder
         aria-label="Find pages, blocks, placements and rules"
+        i18n-aria-label
         [ngbTypeahead]="search"
         [resultTemplate]="row"
         [inputFormatter]="blank"
@@ -88,7 +90,7 @@ export class Finder {
 
   constructor() {
     inject(KeysService).bind([
-      { key: '/', does: 'Find pages, blocks, placements and rules', run: () => this.input().nativeElement.focus() },
+      { key: '/', does: $localize`Find pages, blocks, placements and rules`, run: () => this.input().nativeElement.focus() },
     ]);
   }
 

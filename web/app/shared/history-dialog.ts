@@ -11,8 +11,8 @@ import { RevisionStrip } from '../writing/revision-strip';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
-      <h2 class="modal-title">History of “{{ record()?.title ?? '…' }}”</h2>
-      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+      <h2 i18n class="modal-title">History of “{{ record()?.title ?? '…' }}”</h2>
+      <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body">
       @if (record(); as record) {
@@ -20,7 +20,7 @@ import { RevisionStrip } from '../writing/revision-strip';
       } @else if (fault()) {
         <p class="notice-line ember" role="alert">{{ fault() }}</p>
       } @else {
-        <p class="quiet">Reading…</p>
+        <p i18n class="quiet">Reading…</p>
       }
     </div>
   `,
@@ -37,7 +37,7 @@ export class HistoryDialog implements OnInit {
   ngOnInit(): void {
     this.#api.readRecord(this.recordId).subscribe({
       next: record => this.record.set(record),
-      error: (error: unknown) => this.fault.set(error instanceof Error ? error.message : 'Its history cannot be read now.'),
+      error: (error: unknown) => this.fault.set(error instanceof Error ? error.message : $localize`Its history cannot be read now.`),
     });
   }
 }

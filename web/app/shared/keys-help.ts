@@ -9,8 +9,8 @@ import { KeysService } from '../state/keys.service';
   template: `
     <ng-template #list let-modal>
       <div class="modal-header">
-        <h2 class="modal-title">Keys on this screen</h2>
-        <button class="btn-close" aria-label="Close" (click)="modal.close()"></button>
+        <h2 i18n class="modal-title">Keys on this screen</h2>
+        <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.close()"></button>
       </div>
       <div class="modal-body">
         <dl>
@@ -24,8 +24,8 @@ import { KeysService } from '../state/keys.service';
           }
         </dl>
         <label class="row-line"
-          ><input type="checkbox" class="form-check-input" [checked]="keys.isOn()" (change)="keys.toggle()" /> Single-letter keys are
-          on</label
+          ><input type="checkbox" class="form-check-input" [checked]="keys.isOn()" (change)="keys.toggle()" />
+          <ng-container i18n>Single-letter keys are on</ng-container></label
         >
       </div>
     </ng-template>

@@ -11,21 +11,28 @@ import { textIn } from './typed-event';
   template: `
     @if (moves()) {
       <label class="row-line"
-        >The old address
-        <select class="form-select" aria-label="What becomes of the old address" (change)="setMoved(textIn($event))">
-          <option value="for good" [selected]="wish().moved === 'for good'">leads for good to the new one</option>
-          <option value="for now" [selected]="wish().moved === 'for now'">leads for now to the new one</option>
-          <option value="not" [selected]="wish().moved === 'not'">leads nowhere</option>
+        ><ng-container i18n>The old address</ng-container>
+        <select class="form-select" aria-label="What becomes of the old address" i18n-aria-label (change)="setMoved(textIn($event))">
+          <option i18n value="for good" [selected]="wish().moved === 'for good'">leads for good to the new one</option>
+          <option i18n value="for now" [selected]="wish().moved === 'for now'">leads for now to the new one</option>
+          <option i18n value="not" [selected]="wish().moved === 'not'">leads nowhere</option>
         </select></label
       >
     }
     @if (takesOff()) {
       <label class="row-line"
-        >Whoever comes to its address then
-        <select class="form-select" aria-label="Where the address of what is taken off leads" (change)="setTakenOff(textIn($event))">
-          <option value="">finds nothing there</option>
+        ><ng-container i18n>Whoever comes to its address then</ng-container>
+        <select
+          class="form-select"
+          aria-label="Where the address of what is taken off leads"
+          i18n-aria-label
+          (change)="setTakenOff(textIn($event))"
+        >
+          <option i18n value="">finds nothing there</option>
           @for (page of pages(); track page.id) {
-            <option [value]="page.id" [selected]="page.id === wish().takenOffTo">is led to {{ indent(page.depth) }}{{ page.title }}</option>
+            <option i18n [value]="page.id" [selected]="page.id === wish().takenOffTo">
+              is led to {{ indent(page.depth) }}{{ page.title }}
+            </option>
           }
         </select></label
       >

@@ -16,12 +16,12 @@ import { MessageService } from '../state/message.service';
             <a [routerLink]="next.link" [queryParams]="next.query">{{ next.label }}</a>
           }
           @if (message.undoes; as edition) {
-            <button class="btn-word" (click)="undo(edition)">Undo what was published…</button>
+            <button i18n class="btn-word" (click)="undo(edition)">Undo what was published…</button>
           }
           @if (message.made; as made) {
             @if (made.length > 0) {
               <details>
-                <summary>What was made: {{ made.length }}</summary>
+                <summary i18n>What was made: {{ made.length }}</summary>
                 <ul>
                   @for (each of made.slice(0, mostListed); track $index) {
                     <li>
@@ -29,14 +29,14 @@ import { MessageService } from '../state/message.service';
                     </li>
                   }
                   @if (made.length > mostListed) {
-                    <li class="quiet">and {{ made.length - mostListed }} others</li>
+                    <li i18n class="quiet">and {{ made.length - mostListed }} others</li>
                   }
                 </ul>
               </details>
             }
           }
           <span class="grow"></span>
-          <button class="btn-word" (click)="messages.clear()">Close</button>
+          <button i18n class="btn-word" (click)="messages.clear()">Close</button>
         </div>
       }
     </div>

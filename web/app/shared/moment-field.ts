@@ -31,13 +31,19 @@ let fieldCount = 0;
       }
       @switch (kind()) {
         @case ('skipped') {
-          The clocks go forward over this time; it is taken as the same distance after the change.
+          <ng-container i18n>The clocks go forward over this time; it is taken as the same distance after the change.</ng-container>
         }
         @case ('repeated') {
-          The clocks go back, so this time comes twice. Meant is the
-          <select class="word" [attr.aria-label]="'Which of the two'" [value]="value()?.choice ?? 'earlier'" (change)="choose($event)">
-            <option value="earlier">first</option>
-            <option value="later">second</option></select
+          <ng-container i18n>The clocks go back, so this time comes twice. Meant is the</ng-container>
+          <select
+            class="word"
+            aria-label="Which of the two"
+            i18n-aria-label
+            [value]="value()?.choice ?? 'earlier'"
+            (change)="choose($event)"
+          >
+            <option i18n value="earlier">first</option>
+            <option i18n value="later">second</option></select
           >.
         }
       }
@@ -60,7 +66,7 @@ export class MomentField {
   /** What empty means, shown as help. */
   readonly emptyMeans = input('');
   /** The button that empties the field. */
-  readonly emptyWord = input('Clear');
+  readonly emptyWord = input($localize`Clear`);
   readonly fault = input<string | null>(null);
   readonly valueChange = output<LocalTime | null>();
   protected readonly kind = computed(() => {

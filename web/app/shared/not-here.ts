@@ -7,8 +7,8 @@ import { RouterLink } from '@angular/router';
   imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="note">
-    <h1>There is nothing at this address</h1>
-    <p>The link may be old. <a routerLink="/today">Go to Today</a></p>
+    <h1 i18n>There is nothing at this address</h1>
+    <p i18n>The link may be old. <a routerLink="/today">Go to Today</a></p>
   </div>`,
   styles: `
     .note {

@@ -5,17 +5,17 @@ export type PhaseStatus =
   'draft' | 'in review' | 'approved' | 'scheduled' | 'live' | 'expired' | 'retired' | 'declined' | 'away' | 'over' | 'not yet';
 
 const words: Readonly<Record<PhaseStatus, string>> = {
-  draft: 'Draft',
-  'in review': 'In review',
-  approved: 'Approved',
-  scheduled: 'Scheduled',
-  live: 'Live',
-  expired: 'Expired',
-  retired: 'Taken off',
-  declined: 'Declined',
-  away: 'Away',
-  over: 'Over: its time has passed',
-  'not yet': 'Not yet: its time comes later',
+  draft: $localize`Draft`,
+  'in review': $localize`In review`,
+  approved: $localize`Approved`,
+  scheduled: $localize`Scheduled`,
+  live: $localize`Live`,
+  expired: $localize`Expired`,
+  retired: $localize`Taken off`,
+  declined: $localize`Declined`,
+  away: $localize`Away`,
+  over: $localize`Over: its time has passed`,
+  'not yet': $localize`Not yet: its time comes later`,
 };
 
 /** A moon phase for a stage or status, with its word beside it or in its accessible name. Host: role img. */

@@ -17,32 +17,32 @@ function madeIn({ changes, lookAt }: EditionDetail): NonNullable<Message['made']
 }
 
 function sayWhat(edition: EditionDetail, style: MomentStyle): Omit<Message, 'kind'> {
-  const toIt: Message['next'] = { label: 'Look at it', link: ['/reviews', edition.id] };
+  const toIt: Message['next'] = { label: $localize`Look at it`, link: ['/reviews', edition.id] };
   switch (edition.stage) {
     case 'approved': {
       const at = edition.publishedFrom ?? style.now;
       if (edition.takesOff)
         return at > style.now
           ? { text: `Approved. “${edition.title}” goes off on ${writeMoment(at, style)}; until then readers have it.`, next: toIt }
-          : { text: `Done: “${edition.title}”. Readers no longer have it.`, next: toIt, undoes: edition.id };
+          : { text: $localize`Done: “${edition.title}”. Readers no longer have it.`, next: toIt, undoes: edition.id };
       if (at > style.now)
         return {
           text: `Approved. Readers see “${edition.title}” from ${writeMoment(at, style)}; until then nothing changes for them.`,
           next: toIt,
         };
       const toPage: Message['next'] = edition.lookAt
-        ? { label: 'See the page', link: ['/arrange'], query: { page: edition.lookAt } }
+        ? { label: $localize`See the page`, link: ['/arrange'], query: { page: edition.lookAt } }
         : toIt;
-      return { text: `“${edition.title}” is live.`, next: toPage, undoes: edition.id };
+      return { text: $localize`“${edition.title}” is live.`, next: toPage, undoes: edition.id };
     }
     case 'in review': {
       const who =
         edition.reviewers.length > 0
           ? listOf(edition.reviewers.slice(0, 3), 'or')
-          : 'somebody with the right to approve, whom this site does not have yet';
-      return { text: `“${edition.title}” waits for ${who}. Nothing has changed for readers.`, next: toIt };
+          : $localize`somebody with the right to approve, whom this site does not have yet`;
+      return { text: $localize`“${edition.title}” waits for ${who}. Nothing has changed for readers.`, next: toIt };
     }
     default:
-      return { text: `“${edition.title}” is kept as a draft. Nothing has changed for readers.`, next: toIt };
+      return { text: $localize`“${edition.title}” is kept as a draft. Nothing has changed for readers.`, next: toIt };
   }
 }

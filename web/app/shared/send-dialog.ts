@@ -24,8 +24,14 @@ import { MomentField } from './moment-field';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
-      <h2 class="modal-title">{{ isAsking ? 'What changes' : 'Save these changes' }}</h2>
-      <button class="btn-close" aria-label="Close" (click)="modal.dismiss()"></button>
+      <h2 class="modal-title">
+        @if (isAsking) {
+          <ng-container i18n>What changes</ng-container>
+        } @else {
+          <ng-container i18n>Save these changes</ng-container>
+        }
+      </h2>
+      <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body">
       <almanac-clashes [clashes]="clashes()" (theirsTaken)="takeTheirs($event)" (mineKept)="keepMine($event)" />
@@ -57,18 +63,18 @@ import { MomentField } from './moment-field';
       }
       @if (!isAsking && mayGoOn && mayPublish() && (ahead.check()?.broken ?? []).length > 0) {
         <div class="field">
-          <label class="form-label" for="edition-accepts"
+          <label i18n class="form-label" for="edition-accepts"
             >Why it goes ahead all the same <span class="quiet">(kept in its history)</span></label
           ><input class="form-control" id="edition-accepts" [(ngModel)]="acceptsBroken" />
         </div>
       }
       @if (!isAsking) {
         <div class="field">
-          <label class="form-label" for="edition-title">What is this about</label
+          <label i18n class="form-label" for="edition-title">What is this about</label
           ><input class="form-control" id="edition-title" [(ngModel)]="title" />
         </div>
         <div class="field">
-          <label class="form-label" for="edition-remark">For whoever reviews it</label
+          <label i18n class="form-label" for="edition-remark">For whoever reviews it</label
           ><textarea class="form-control" id="edition-remark" rows="2" [(ngModel)]="remark"></textarea>
         </div>
         @if (mayPublish()) {
@@ -76,14 +82,18 @@ import { MomentField } from './moment-field';
           <div class="row-line two">
             <almanac-moment-field
               label="Goes live"
+              i18n-label
               emptyMeans="Empty: at once."
+              i18n-emptyMeans
               [value]="ahead.from()"
               [fault]="faultAt('/times/from')"
               (valueChange)="ahead.setFrom($event)"
             />
             <almanac-moment-field
               label="Until"
+              i18n-label
               emptyMeans="Empty: until further notice."
+              i18n-emptyMeans
               [value]="ahead.until()"
               [fault]="faultAt('/times/until')"
               (valueChange)="ahead.setUntil($event)"
@@ -92,7 +102,9 @@ import { MomentField } from './moment-field';
         } @else {
           <almanac-moment-field
             label="Wished for"
+            i18n-label
             emptyMeans="Empty: whenever it is approved. A wish publishes nothing."
+            i18n-emptyMeans
             [value]="ahead.from()"
             (valueChange)="ahead.setFrom($event)"
           />
@@ -104,14 +116,14 @@ import { MomentField } from './moment-field';
     </div>
     @if (!isAsking) {
       <div class="foot">
-        <button class="btn btn-plain" [disabled]="isBusy() || isStuck()" (click)="save(null)">Keep as draft</button>
+        <button i18n class="btn btn-plain" [disabled]="isBusy() || isStuck()" (click)="save(null)">Keep as draft</button>
         <span class="grow"></span>
         @if (mayPublish()) {
           <button class="btn btn-plain" [disabled]="isBusy() || isStuck() || ahead.check()?.beyond" (click)="save('publish')">
             {{ publishLabel() }}
           </button>
         }
-        <button class="btn btn-primary" [disabled]="isBusy() || isStuck()" (click)="save('send for review')">
+        <button i18n class="btn btn-primary" [disabled]="isBusy() || isStuck()" (click)="save('send for review')">
           Send for review: {{ headline() }}
         </button>
       </div>
@@ -178,17 +190,23 @@ export class SendDialog implements OnInit {
   protected readonly effectsUnknown = signal(false);
   protected readonly mayPublish = signal(false);
   protected readonly publishLabel = computed(() => {
-    const when = this.ahead.from() ? 'Publish for that date' : 'Publish at once';
-    const what = this.ahead.isUnknown() ? `${when}, unchecked` : when;
-    return this.ahead.coversSomething() ? `${what}, ${this.ahead.scheduled() === 'keep' ? 'keeping' : 'cancelling'} what is planned` : what;
+    const when = this.ahead.from() ? $localize`Publish for that date` : $localize`Publish at once`;
+    const what = this.ahead.isUnknown() ? $localize`${when}, unchecked` : when;
+    return this.ahead.coversSomething()
+      ? $localize`${what}, ${this.ahead.scheduled() === 'keep' ? 'keeping' : 'cancelling'} what is planned`
+      : what;
   });
   protected readonly headline = computed(() => {
-    if (this.effectsUnknown()) return 'what it does is not known';
+    if (this.effectsUnknown()) return $localize`what it does is not known`;
     const labels = this.effects().map(effect => effect.label);
     const placement = this.effects().find(effect =>
       this.changes.some(change => change.recordId === effect.recordId && placesOf(change.kind).isSelectable),
     );
-    return labels.length === 1 ? labels[0]! : placement && labels.length === 2 ? placement.label : `${this.changes.length} changes`;
+    return labels.length === 1
+      ? labels[0]!
+      : placement && labels.length === 2
+        ? placement.label
+        : $localize`${this.changes.length} changes`;
   });
   readonly #id = uuidv7();
 
@@ -204,7 +222,9 @@ export class SendDialog implements OnInit {
       }).kind === 'moved',
     );
     this.title ||=
-      this.changes.length > 0 ? `${this.changes[0]!.title}, ${this.changes[0]!.did}${this.changes.length > 2 ? ' and more' : ''}` : '';
+      this.changes.length > 0
+        ? `${this.changes[0]!.title}, ${this.changes[0]!.did}${this.changes.length > 2 ? $localize` and more` : ''}`
+        : '';
     this.#api
       .effect({ changes: unsaved(this.changes) })
       .pipe(

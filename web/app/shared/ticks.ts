@@ -6,7 +6,7 @@ export class Ticks {
   /** Ids of the ticked rows in sight. */
   readonly chosen = computed((): ReadonlySet<string> => new Set(this.inSight().filter(id => this.#ticked().has(id))));
   readonly isAll = computed(() => this.inSight().length > 0 && this.chosen().size === this.inSight().length);
-  readonly words = computed(() => (this.chosen().size === 0 ? 'Choose all in sight' : `${this.chosen().size} chosen`));
+  readonly words = computed(() => (this.chosen().size === 0 ? $localize`Choose all in sight` : $localize`${this.chosen().size} chosen`));
 
   /** @param inSight - ids of the rows that the filters leave */
   constructor(private readonly inSight: Signal<readonly string[]>) {}

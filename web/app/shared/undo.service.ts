@@ -18,12 +18,12 @@ export class UndoService {
   /** @returns whether it was undone */
   async undo(editionId: string): Promise<boolean> {
     if (this.#working.changes().length > 0) {
-      this.#messages.warn('There are unsaved changes in Arrange. Send or undo them first.');
+      this.#messages.warn($localize`There are unsaved changes in Arrange. Send or undo them first.`);
       return false;
     }
     try {
       const { changes, changedSince } = await firstValueFrom(this.#api.readUndoing(editionId));
-      const undoing = changes.map(each => ({ ...each, did: each.retires ? 'taken off again' : 'put back as it was' }));
+      const undoing = changes.map(each => ({ ...each, did: each.retires ? $localize`taken off again` : $localize`put back as it was` }));
       const isSent = await this.#sending.sendOrLeave(undoing, changedSince);
       if (isSent) this.#pages.refresh();
       return isSent;

@@ -12,14 +12,14 @@ import { SessionService } from '../state/session.service';
   template: `
     <div class="ground">
       <form (ngSubmit)="signIn()" class="panel">
-        <h1>Lucid Almanac</h1>
-        <p class="quiet">What shows where, to whom, until when, and why.</p>
+        <h1 i18n>Lucid Almanac</h1>
+        <p i18n class="quiet">What shows where, to whom, until when, and why.</p>
         @if (fault()) {
           <p class="notice-line ember" role="alert">{{ fault() }}</p>
         }
-        <label class="form-label" for="email">E-mail</label>
+        <label i18n class="form-label" for="email">E-mail</label>
         <input class="form-control" id="email" name="email" type="email" autocomplete="username" required [(ngModel)]="email" />
-        <label class="form-label" for="password">Password</label>
+        <label i18n class="form-label" for="password">Password</label>
         <input
           class="form-control"
           id="password"
@@ -29,8 +29,8 @@ import { SessionService } from '../state/session.service';
           required
           [(ngModel)]="password"
         />
-        <button class="btn btn-primary" [disabled]="isBusy()">Sign in</button>
-        <p class="forgotten"><a href="/sign-in/forgotten">Forgotten your password?</a></p>
+        <button i18n class="btn btn-primary" [disabled]="isBusy()">Sign in</button>
+        <p class="forgotten"><a i18n href="/sign-in/forgotten">Forgotten your password?</a></p>
       </form>
     </div>
   `,
@@ -83,11 +83,11 @@ export class SignIn {
     this.#session.signIn(this.email, this.password).subscribe({
       next: session => {
         if (session.person && session.person.roles.length > 0) void this.#router.navigateByUrl(this.to() ?? '/today');
-        else this.fault.set('This account reads the public site; the editor is for staff.');
+        else this.fault.set($localize`This account reads the public site; the editor is for staff.`);
         this.isBusy.set(false);
       },
       error: (error: unknown) => {
-        this.fault.set(error instanceof ApiProblem ? error.message : 'Something went wrong. Try again.');
+        this.fault.set(error instanceof ApiProblem ? error.message : $localize`Something went wrong. Try again.`);
         this.isBusy.set(false);
       },
     });

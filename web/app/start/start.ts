@@ -15,34 +15,34 @@ import { SessionService } from '../state/session.service';
     <div class="ground">
       @if (questions(); as questions) {
         <form (ngSubmit)="begin()" class="panel">
-          <h1>A new site</h1>
-          <p class="quiet">Everything here except the language can be changed later.</p>
+          <h1 i18n>A new site</h1>
+          <p i18n class="quiet">Everything here except the language can be changed later.</p>
           @if (fault()) {
             <p class="notice-line ember" role="alert">{{ fault() }}</p>
           }
           <div class="columns">
             <fieldset>
-              <legend>The site</legend>
-              <label class="form-label" for="start-name">Its name</label>
+              <legend i18n>The site</legend>
+              <label i18n class="form-label" for="start-name">Its name</label>
               <input class="form-control" id="start-name" name="name" required maxlength="80" [(ngModel)]="site.name" />
               <p class="form-fault" role="alert">{{ faultAt('/site/name') }}</p>
-              <label class="form-label" for="start-about">What it is about, in a sentence</label>
+              <label i18n class="form-label" for="start-about">What it is about, in a sentence</label>
               <input class="form-control" id="start-about" name="about" maxlength="300" [(ngModel)]="site.description" />
-              <label class="form-label" for="start-locale">Language</label>
+              <label i18n class="form-label" for="start-locale">Language</label>
               <select class="form-select" id="start-locale" name="locale" [(ngModel)]="site.locale" aria-describedby="start-locale-help">
                 @for (each of questions.locales; track each.tag) {
                   <option [value]="each.tag">{{ each.name }}</option>
                 }
               </select>
-              <p class="form-help" id="start-locale-help">In which everything is written first. Other languages may be added.</p>
-              <label class="form-label" for="start-zone">Time zone</label>
+              <p i18n class="form-help" id="start-locale-help">In which everything is written first. Other languages may be added.</p>
+              <label i18n class="form-label" for="start-zone">Time zone</label>
               <select class="form-select" id="start-zone" name="zone" [(ngModel)]="site.zone">
                 @for (each of zones; track each) {
                   <option [value]="each">{{ each }}</option>
                 }
               </select>
               @if (questions.themes.length > 1) {
-                <label class="form-label" for="start-theme">Theme</label>
+                <label i18n class="form-label" for="start-theme">Theme</label>
                 <select class="form-select" id="start-theme" name="theme" [(ngModel)]="site.theme">
                   @for (each of questions.themes; track each.name) {
                     <option [value]="each.name">{{ each.label }}</option>
@@ -51,8 +51,8 @@ import { SessionService } from '../state/session.service';
               }
             </fieldset>
             <fieldset>
-              <legend>You, its first administrator</legend>
-              <label class="form-label" for="start-person">Your name</label>
+              <legend i18n>You, its first administrator</legend>
+              <label i18n class="form-label" for="start-person">Your name</label>
               <input
                 class="form-control"
                 id="start-person"
@@ -63,7 +63,7 @@ import { SessionService } from '../state/session.service';
                 [(ngModel)]="person.name"
               />
               <p class="form-fault" role="alert">{{ faultAt('/administrator/name') }}</p>
-              <label class="form-label" for="start-email">E-mail</label>
+              <label i18n class="form-label" for="start-email">E-mail</label>
               <input
                 class="form-control"
                 id="start-email"
@@ -74,7 +74,7 @@ import { SessionService } from '../state/session.service';
                 [(ngModel)]="person.email"
               />
               <p class="form-fault" role="alert">{{ faultAt('/administrator/email') }}</p>
-              <label class="form-label" for="start-password">Password</label>
+              <label i18n class="form-label" for="start-password">Password</label>
               <input
                 class="form-control"
                 id="start-password"
@@ -85,14 +85,14 @@ import { SessionService } from '../state/session.service';
                 aria-describedby="start-password-help"
                 [(ngModel)]="person.password"
               />
-              <p class="form-help" id="start-password-help">
+              <p i18n class="form-help" id="start-password-help">
                 At least {{ questions.shortestPassword }} characters; three or four words that do not belong together are easiest to keep.
               </p>
               <p class="form-fault" role="alert">{{ faultAt('/administrator/password') }}</p>
             </fieldset>
           </div>
           <fieldset>
-            <legend>To begin with</legend>
+            <legend i18n>To begin with</legend>
             @for (each of questions.beginnings; track each.name) {
               <label class="choice"
                 ><input type="radio" class="form-check-input" name="with" [value]="each.name" [(ngModel)]="beginWith" />
@@ -106,16 +106,18 @@ import { SessionService } from '../state/session.service';
             }
             <label class="choice"
               ><input type="checkbox" class="form-check-input" name="open" [(ngModel)]="isOpen" />
-              <span><b>Anybody may see it at once</b> <span class="quiet">Otherwise only the staff, until you open it.</span></span></label
+              <span
+                ><b i18n>Anybody may see it at once</b> <span i18n class="quiet">Otherwise only the staff, until you open it.</span></span
+              ></label
             >
           </fieldset>
-          <button class="btn btn-primary" [disabled]="isBusy()">Begin the site</button>
+          <button i18n class="btn btn-primary" [disabled]="isBusy()">Begin the site</button>
         </form>
       } @else if (refused()) {
         <section class="panel">
-          <h1>Lucid Almanac</h1>
+          <h1 i18n>Lucid Almanac</h1>
           <p class="notice-line ember" role="alert">{{ refused() }}</p>
-          <p>The address to begin a site is printed where the server was started. Start it anew, and it tells another one.</p>
+          <p i18n>The address to begin a site is printed where the server was started. Start it anew, and it tells another one.</p>
         </section>
       }
     </div>
@@ -207,7 +209,8 @@ export class Start implements OnInit {
           this.site.theme = questions.themes[0]!.name;
           this.questions.set(questions);
         },
-        error: (error: unknown) => this.refused.set(error instanceof ApiProblem ? error.message : 'Something went wrong. Reload the page.'),
+        error: (error: unknown) =>
+          this.refused.set(error instanceof ApiProblem ? error.message : $localize`Something went wrong. Reload the page.`),
       });
     });
   }
@@ -228,9 +231,9 @@ export class Start implements OnInit {
           const problem = this.#problem();
           this.fault.set(
             problem === null
-              ? 'Something went wrong. Try again; nothing was begun.'
+              ? $localize`Something went wrong. Try again; nothing was begun.`
               : problem.problem.errors
-                ? 'Something is not right yet; it stands beneath its field.'
+                ? $localize`Something is not right yet; it stands beneath its field.`
                 : problem.message,
           );
         },

@@ -25,7 +25,7 @@ export class BrowserStore {
       // What was kept before stays: older words are better than none should the tab be lost.
       if (!this.#hasSaid)
         this.#messages.warn(
-          'This browser has no room left to keep what you write. It is on the screen only: save it before you close this tab.',
+          $localize`This browser has no room left to keep what you write. It is on the screen only: save it before you close this tab.`,
         );
       this.#hasSaid = true;
     }

@@ -42,7 +42,7 @@ export class KeysService {
     localStorage.setItem(storageKey, this.#isOn() ? 'on' : 'off');
   }
 
-  readonly #help: KeyBinding = { key: '?', does: 'Show this list', run: () => this.#helpWanted.next() };
+  readonly #help: KeyBinding = { key: '?', does: $localize`Show this list`, run: () => this.#helpWanted.next() };
 
   #handle(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.defaultPrevented || document.querySelector(inFront)) return;

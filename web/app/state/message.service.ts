@@ -35,7 +35,10 @@ export class MessageService {
   problem(error: unknown): void {
     this.#message.set({
       kind: 'problem',
-      text: error instanceof ApiProblem ? error.message : 'Something went wrong in this page. Reload it; what you have written is kept.',
+      text:
+        error instanceof ApiProblem
+          ? error.message
+          : $localize`Something went wrong in this page. Reload it; what you have written is kept.`,
     });
     if (!(error instanceof ApiProblem)) console.error(error);
   }

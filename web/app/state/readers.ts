@@ -6,8 +6,8 @@ import { roles } from '@core/workflow/workflow';
 export function readerChoices(site: DeskSite): readonly { readonly as: string; readonly word: string }[] {
   return [
     { as: 'anyone', word: 'anyone' },
-    { as: 'signed-in', word: 'a signed-in reader' },
-    ...site.memberships.map(each => ({ as: `membership:${each.name}`, word: `one of the ${each.label}` })),
+    { as: 'signed-in', word: $localize`a signed-in reader` },
+    ...site.memberships.map(each => ({ as: `membership:${each.name}`, word: $localize`one of the ${each.label}` })),
     ...roles.map(role => ({ as: `role:${role}`, word: withArticle(role) })),
   ];
 }

@@ -66,7 +66,7 @@ export class SessionService {
   }
 
   /** What rules call layouts, memberships and locales; pages and shared rules are called by whoever knows them. */
-  names(page: RuleNames['page'], sharedRule: RuleNames['sharedRule'] = () => 'a shared rule'): RuleNames {
+  names(page: RuleNames['page'], sharedRule: RuleNames['sharedRule'] = () => $localize`a shared rule`): RuleNames {
     const { theme, memberships, locales } = this.site;
     return {
       page,

@@ -12,6 +12,6 @@ export class SharedRulesService {
 
   /** The title of a shared rule. */
   titleOf(id: string): string {
-    return this.rules().find(rule => rule.id === id)?.title ?? 'a shared rule that is not live';
+    return this.rules().find(rule => rule.id === id)?.title ?? $localize`a shared rule that is not live`;
   }
 }

@@ -15,7 +15,7 @@ export class StockService {
     const block = this.blocks().find(each => each.id === blockId);
     return {
       now: {
-        title: block?.title ?? (this.blocks().length === 0 ? '…' : 'a block that is gone'),
+        title: block?.title ?? (this.blocks().length === 0 ? '…' : $localize`a block that is gone`),
         isSeen: block?.status === 'live' || this.blocks().length === 0,
       },
       changed: tell => {

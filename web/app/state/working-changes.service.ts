@@ -92,7 +92,7 @@ export class WorkingChangesService {
     );
     if (theirs.changes.length === 0 && mine.length > 0) {
       this.#messages.warn(
-        'The unsaved changes were saved or taken back in another tab. They are still here; take them back too if they are done.',
+        $localize`The unsaved changes were saved or taken back in another tab. They are still here; take them back too if they are done.`,
       );
       return;
     }
@@ -105,8 +105,8 @@ export class WorkingChangesService {
       });
     this.#messages.warn(
       isBoth
-        ? 'Another tab of this browser changes the same things. Each tab keeps its own version until it is saved.'
-        : 'Unsaved changes made in another tab are here too.',
+        ? $localize`Another tab of this browser changes the same things. Each tab keeps its own version until it is saved.`
+        : $localize`Unsaved changes made in another tab are here too.`,
     );
   }
 

@@ -7,11 +7,15 @@ import { SessionService } from '../state/session.service';
 type Step = Today['firstSteps'][number];
 
 const words: Readonly<Record<Step['name'], { readonly label: string; readonly done: string; readonly link: string }>> = {
-  placement: { label: 'Put something of your own on a page', done: 'Something of your own stands on a page', link: '/arrange' },
-  picture: { label: 'Bring in a first picture', done: 'There are pictures', link: '/files' },
-  people: { label: 'Invite whoever works with you', done: 'You are not alone', link: '/set-up/people' },
-  address: { label: 'Say under which address it is public', done: 'Its address is known', link: '/set-up/site' },
-  open: { label: 'Open it to readers, now or at a moment', done: 'It opens to readers', link: '/set-up/site' },
+  placement: {
+    label: $localize`Put something of your own on a page`,
+    done: $localize`Something of your own stands on a page`,
+    link: '/arrange',
+  },
+  picture: { label: $localize`Bring in a first picture`, done: $localize`There are pictures`, link: '/files' },
+  people: { label: $localize`Invite whoever works with you`, done: $localize`You are not alone`, link: '/set-up/people' },
+  address: { label: $localize`Say under which address it is public`, done: $localize`Its address is known`, link: '/set-up/site' },
+  open: { label: $localize`Open it to readers, now or at a moment`, done: $localize`It opens to readers`, link: '/set-up/site' },
 };
 
 /** Leads through what a new site still lacks, each step one click; can be put away. */
@@ -22,13 +26,13 @@ const words: Readonly<Record<Step['name'], { readonly label: string; readonly do
   template: `
     @if (!isPutAway()) {
       <section aria-labelledby="first-steps">
-        <h2 class="section" id="first-steps">First steps</h2>
+        <h2 i18n class="section" id="first-steps">First steps</h2>
         <ol>
           @for (step of steps(); track step.name) {
             <li [class.done]="step.isDone">
               <span class="mark" aria-hidden="true"></span>
               @if (step.isDone) {
-                {{ words[step.name].done }} <span class="visually-hidden">(done)</span>
+                {{ words[step.name].done }} <span i18n class="visually-hidden">(done)</span>
               } @else {
                 <a [routerLink]="words[step.name].link">{{ words[step.name].label }}</a>
               }
@@ -37,7 +41,7 @@ const words: Readonly<Record<Step['name'], { readonly label: string; readonly do
         </ol>
         <p class="quiet">
           {{ left() === 0 ? 'All of it is done.' : left() + ' of ' + steps().length + ' to go.' }}
-          <button class="btn-word" (click)="putAway()">Put this away</button>
+          <button i18n class="btn-word" (click)="putAway()">Put this away</button>
         </p>
       </section>
     }

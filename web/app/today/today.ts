@@ -19,11 +19,11 @@ interface Day {
 }
 
 const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
-  'goes live': 'goes live',
-  changes: 'takes new words',
+  'goes live': $localize`goes live`,
+  changes: $localize`takes new words`,
   ends: 'ends',
-  opens: 'begins to show',
-  closes: 'stops showing',
+  opens: $localize`begins to show`,
+  closes: $localize`stops showing`,
 };
 
 /** A day's page: what changes today and next, what waits for me, what is wrong. */
@@ -36,14 +36,14 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
       <div class="page">
         <div class="first">
           <h1>{{ heading() }}</h1>
-          <p class="quiet">
+          <p i18n class="quiet">
             {{ greeting() }} {{ today.counts.pages }} pages, {{ today.counts.blocks }} blocks and {{ today.counts.placements }} placements
             are live.
           </p>
           @if (today.firstSteps.length > 0) {
             <almanac-first-steps [steps]="today.firstSteps" />
           }
-          <h2 class="section">What changes</h2>
+          <h2 i18n class="section">What changes</h2>
           @for (day of days(); track day.key) {
             <div class="day">
               <h3 [class.now]="day.isToday">{{ day.heading }}</h3>
@@ -57,6 +57,7 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
                     >
                     @if (change.pageId) {
                       <a
+                        i18n
                         routerLink="/arrange"
                         [queryParams]="{
                           page: change.pageId,
@@ -68,17 +69,17 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
                     }
                   </li>
                 } @empty {
-                  <li class="quiet none">Nothing changes by itself.</li>
+                  <li i18n class="quiet none">Nothing changes by itself.</li>
                 }
               </ol>
             </div>
           }
           @if (today.changeCount > today.changes.length) {
-            <p class="quiet none">And {{ today.changeCount - today.changes.length }} more within two weeks.</p>
+            <p i18n class="quiet none">And {{ today.changeCount - today.changes.length }} more within two weeks.</p>
           } @else if (quietAfter()) {
             <p class="quiet none">{{ quietAfter() }}</p>
           }
-          <h2 class="section">Approved lately</h2>
+          <h2 i18n class="section">Approved lately</h2>
           @for (edition of today.lately; track edition.id) {
             <p class="lately">
               <a [routerLink]="['/reviews', edition.id]">{{ edition.title }}</a>
@@ -87,58 +88,58 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
               >
             </p>
           } @empty {
-            <p class="quiet none">Nothing yet.</p>
+            <p i18n class="quiet none">Nothing yet.</p>
           }
         </div>
         <div class="second">
           <section>
-            <h2 class="section">Waits for you</h2>
+            <h2 i18n class="section">Waits for you</h2>
             @for (edition of today.waiting; track edition.id) {
               <a class="item" [routerLink]="['/reviews', edition.id]"
                 ><b>{{ edition.title }}</b
-                ><span class="quiet"
+                ><span i18n class="quiet"
                   >{{ edition.author.name }} · since {{ edition.submittedAt ?? edition.createdAt | when }} · {{ edition.summary }}</span
                 >
                 @if (edition.wishedFrom) {
-                  <span class="chip ochre">wished for {{ edition.wishedFrom | when: 'short' }}</span>
+                  <span i18n class="chip ochre">wished for {{ edition.wishedFrom | when: 'short' }}</span>
                 }
               </a>
             } @empty {
-              <p class="quiet none">Nothing waits for you.</p>
+              <p i18n class="quiet none">Nothing waits for you.</p>
             }
           </section>
           <section>
-            <h2 class="section">Yours, on the way</h2>
+            <h2 i18n class="section">Yours, on the way</h2>
             @for (edition of today.mine; track edition.id) {
               <a class="item" [routerLink]="['/reviews', edition.id]"
                 ><b>{{ edition.title }}</b
                 ><span class="quiet">{{ edition.stage === 'draft' ? 'Draft' : 'In review' }} · {{ edition.summary }}</span></a
               >
             } @empty {
-              <p class="quiet none">You have no drafts and nothing in review.</p>
+              <p i18n class="quiet none">You have no drafts and nothing in review.</p>
             }
           </section>
           <section>
-            <h2 class="section">What is wrong</h2>
+            <h2 i18n class="section">What is wrong</h2>
             @for (fault of today.faults; track $index) {
               <p class="fault">
                 <b>{{ fault.sentence }}</b> {{ fault.remedy }}
-                <a [routerLink]="placeOf(fault).link" [queryParams]="placeOf(fault).query">Mend it</a>
+                <a i18n [routerLink]="placeOf(fault).link" [queryParams]="placeOf(fault).query">Mend it</a>
               </p>
             } @empty {
-              <p class="quiet none">Nothing, now or in the year ahead.</p>
+              <p i18n class="quiet none">Nothing, now or in the year ahead.</p>
             }
             @if (today.faultCount > today.faults.length) {
-              <p class="quiet none">And {{ today.faultCount - today.faults.length }} more.</p>
+              <p i18n class="quiet none">And {{ today.faultCount - today.faults.length }} more.</p>
             }
             @if (today.isPartial) {
-              <p class="notice-line">There was too much to look at all of it: there may be more.</p>
+              <p i18n class="notice-line">There was too much to look at all of it: there may be more.</p>
             }
           </section>
         </div>
       </div>
     } @else {
-      <p class="quiet wait">Reading the day…</p>
+      <p i18n class="quiet wait">Reading the day…</p>
     }
   `,
   styles: `
@@ -265,7 +266,7 @@ export class TodayWorkspace {
   );
   protected readonly greeting = computed(() => {
     const changing = this.today()?.changes.filter(change => change.at >= (this.today()?.now ?? 0)).length ?? 0;
-    return `${changing === 0 ? 'Nothing changes' : changing === 1 ? 'One thing changes' : `${changing} things change`} by ${changing > 1 ? 'themselves' : 'itself'} in the next two weeks.`;
+    return $localize`${changing === 0 ? 'Nothing changes' : changing === 1 ? 'One thing changes' : `${changing} things change`} by ${changing > 1 ? 'themselves' : 'itself'} in the next two weeks.`;
   });
   protected readonly days = computed((): readonly Day[] => {
     const today = this.today();
@@ -280,7 +281,7 @@ export class TodayWorkspace {
       key,
       heading:
         index === 0
-          ? 'Today'
+          ? $localize`Today`
           : DateTime.fromISO(key, { locale: this.#session.site.locale }).toLocaleString({
               weekday: 'short',
               day: 'numeric',
@@ -304,7 +305,10 @@ export class TodayWorkspace {
   }
 
   protected where(change: Today['changes'][number]): string {
-    return placesOf(change.kind).noticed(change, change.pageCount === 1 ? `on ${change.pageTitle}` : `on ${change.pageCount} pages`);
+    return placesOf(change.kind).noticed(
+      change,
+      change.pageCount === 1 ? $localize`on ${change.pageTitle}` : $localize`on ${change.pageCount} pages`,
+    );
   }
 
   /** What is selected when one looks at the moment of a change. */

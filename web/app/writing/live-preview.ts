@@ -26,16 +26,16 @@ import { SessionService } from '../state/session.service';
         </button>
       }
       @if (block() && highlighted()) {
-        <button class="btn-word" [attr.aria-pressed]="isCropped()" [class.on]="isCropped()" (click)="isCropped.set(!isCropped())">
+        <button i18n class="btn-word" [attr.aria-pressed]="isCropped()" [class.on]="isCropped()" (click)="isCropped.set(!isCropped())">
           as wide as {{ regionWord() }}
         </button>
       }
     </div>
     @if (view()?.sight; as sight) {
       @if (!sight.isInSight) {
-        <p class="notice-line">Nothing of it can be seen yet: it shows to nobody, or not within the next years.</p>
+        <p i18n class="notice-line">Nothing of it can be seen yet: it shows to nobody, or not within the next years.</p>
       } @else if (!sight.isAsAsked) {
-        <p class="small quiet seen">Shown {{ sight.words }}.</p>
+        <p i18n class="small quiet seen">Shown {{ sight.words }}.</p>
       }
     }
     @if (answer()?.fault; as fault) {
@@ -133,7 +133,7 @@ export class LivePreview {
   /** The region in which the block stands on this page. */
   protected readonly regionWord = computed(() => {
     const held = this.view()?.targets.find(target => target.rows.some(row => row.placementId === this.highlighted()));
-    return held?.label.toLowerCase() ?? 'it is';
+    return held?.label.toLowerCase() ?? $localize`it is`;
   });
   protected readonly highlighted = computed(
     () => this.#rows().find(row => row.blockId === this.block() && row.number !== null)?.placementId ?? '',
@@ -143,6 +143,6 @@ export class LivePreview {
 /** Why it cannot be shown as it is written: what is wrong with the value is said without where in the request it lies. */
 function faultWords(error: unknown): string | null {
   const first = error instanceof ApiProblem ? error.problem.errors?.[0] : undefined;
-  if (first) return `Not shown as it is written now: ${first.pointer.slice(first.pointer.lastIndexOf('/') + 1)}, ${first.detail}`;
+  if (first) return $localize`Not shown as it is written now: ${first.pointer.slice(first.pointer.lastIndexOf('/') + 1)}, ${first.detail}`;
   return error instanceof Error ? error.message : null;
 }

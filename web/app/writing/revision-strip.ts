@@ -15,18 +15,18 @@ import { textIn } from '../shared/typed-event';
   imports: [PhaseMark, WhenPipe, ComparisonView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h3>Revisions</h3>
+    <h3 i18n>Revisions</h3>
     <ol>
       @for (revision of record().revisions; track revision.id) {
         <li [class.on]="revision.id === chosen()">
           <button (click)="choose(revision.id)" [attr.aria-pressed]="revision.id === chosen()">
             <span class="line">
               @if (revision.mark === 'expired') {
-                <almanac-phase status="expired" /> was live
+                <almanac-phase status="expired" /> <ng-container i18n>was live</ng-container>
               } @else if (revision.mark) {
                 <almanac-phase [status]="revision.mark" [withWord]="true" />
               } @else {
-                <span class="quiet">earlier</span>
+                <span i18n class="quiet">earlier</span>
               }
             </span>
             <span>{{ revision.createdAt | when }}</span>
@@ -38,9 +38,9 @@ import { textIn } from '../shared/typed-event';
     @if (chosen(); as id) {
       <div class="compare">
         <p class="row-line">
-          Compared with
-          <select class="word" aria-label="Compared with" (change)="against.set(textIn($event)); load()">
-            <option value="none" [selected]="against() === 'none'">nothing</option>
+          <ng-container i18n>Compared with</ng-container>
+          <select class="word" aria-label="Compared with" i18n-aria-label (change)="against.set(textIn($event)); load()">
+            <option i18n value="none" [selected]="against() === 'none'">nothing</option>
             @for (revision of record().revisions; track revision.id) {
               @if (revision.id !== id) {
                 <option [value]="revision.id" [selected]="revision.id === against()">
@@ -51,9 +51,9 @@ import { textIn } from '../shared/typed-event';
           </select>
           <span class="grow"></span>
           @if (mayRestore()) {
-            <button class="btn-word" (click)="restored.emit(valueOf(id))">Restore these words</button>
+            <button i18n class="btn-word" (click)="restored.emit(valueOf(id))">Restore these words</button>
           }
-          <button class="btn-word" (click)="chosen.set(null)">Close</button>
+          <button i18n class="btn-word" (click)="chosen.set(null)">Close</button>
         </p>
         @if (comparison(); as comparison) {
           <almanac-comparison [changes]="comparison.changes" [isNew]="against() === 'none'" />

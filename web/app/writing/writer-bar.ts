@@ -24,54 +24,62 @@ import { WritingService } from './writing.service';
         <span class="chip ochre">{{ proposal.stage === 'draft' ? 'your draft' : 'in review' }}</span>
       }
       @if (writing.isChanged()) {
-        <span class="small quiet">not saved yet; kept in this browser</span>
+        <span i18n class="small quiet">not saved yet; kept in this browser</span>
       }
       <span class="grow"></span>
       <ng-content />
       @if (writing.mayWrite) {
         @if (writing.isChanged()) {
-          <button class="btn btn-plain" (click)="writing.discard()">Discard</button>
+          <button i18n class="btn btn-plain" (click)="writing.discard()">Discard</button>
         }
         @if (writing.proposal(); as proposal) {
-          <button class="btn btn-plain" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">Save draft</button>
+          <button i18n class="btn btn-plain" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">
+            Save draft
+          </button>
           @if (writing.mayMove('take back')) {
-            <button class="btn btn-plain" (click)="writing.move('take back')">Take back</button>
+            <button i18n class="btn btn-plain" (click)="writing.move('take back')">Take back</button>
           }
           @if (writing.mayMove('send for review')) {
-            <button class="btn btn-primary" [disabled]="writing.isBusy()" (click)="writing.move('send for review')">Send for review</button>
+            <button i18n class="btn btn-primary" [disabled]="writing.isBusy()" (click)="writing.move('send for review')">
+              Send for review
+            </button>
           }
-          <a class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
+          <a i18n class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
         } @else {
           @if (writing.record()?.status === 'live' && !writing.isChanged()) {
-            <button class="btn btn-plain" (click)="writing.takeOff()">Take off…</button>
+            <button i18n class="btn btn-plain" (click)="writing.takeOff()">Take off…</button>
           }
           @if (isOff() && !writing.isChanged()) {
-            <button class="btn btn-primary" (click)="writing.putBack()">Put back…</button>
+            <button i18n class="btn btn-primary" (click)="writing.putBack()">Put back…</button>
             @if (mayDelete) {
-              <button class="btn btn-plain danger" (click)="remove()">Delete for good…</button>
+              <button i18n class="btn btn-plain danger" (click)="remove()">Delete for good…</button>
             }
           } @else {
-            <button class="btn btn-primary" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">Save…</button>
+            <button i18n class="btn btn-primary" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">
+              Save…
+            </button>
           }
         }
       } @else {
-        <span class="quiet">Your roles let you read this, not change it.</span>
+        <span i18n class="quiet">Your roles let you read this, not change it.</span>
       }
     </div>
     @if (writing.wasKept() && writing.isChanged()) {
       <p class="notice-line">
-        These are words you had not saved. They were kept in this browser.
-        <button class="btn-word" (click)="writing.discard()">Discard them</button>
+        <ng-container i18n>These are words you had not saved. They were kept in this browser.</ng-container>
+        <button i18n class="btn-word" (click)="writing.discard()">Discard them</button>
       </p>
     }
     @if (writing.otherTab(); as other) {
       <p class="notice-line" role="status">
-        Other words of this, “{{ other.title }}”, are in another tab of this browser. Yours stay here, and both are kept.
-        <button class="btn-word" (click)="writing.takeOtherTab()">Take those instead</button>
+        <ng-container i18n
+          >Other words of this, “{{ other.title }}”, are in another tab of this browser. Yours stay here, and both are kept.</ng-container
+        >
+        <button i18n class="btn-word" (click)="writing.takeOtherTab()">Take those instead</button>
       </p>
     }
     @for (other of writing.others(); track other.id) {
-      <p class="notice-line">
+      <p i18n class="notice-line">
         {{ other.author.name }} has a proposal {{ other.stage === 'draft' ? 'in draft' : 'in review' }} on this too.
         <a [routerLink]="['/reviews', other.editionId]">Look at it</a>
       </p>
@@ -83,13 +91,13 @@ import { WritingService } from './writing.service';
     }
     @if (writing.clash(); as clash) {
       <div class="notice-line ember" role="alert">
-        <p>
+        <p i18n>
           <b>{{ clash.by }} saved a newer version while you wrote.</b> Both are here; nothing is lost. Theirs against yours:
         </p>
         <almanac-comparison [changes]="clashChanges()" />
         <p>
-          <button class="btn btn-plain" (click)="writing.saveOverTheirs()">Save mine as the next version</button>
-          <button class="btn btn-plain" (click)="writing.takeTheirs()">Go on from theirs</button>
+          <button i18n class="btn btn-plain" (click)="writing.saveOverTheirs()">Save mine as the next version</button>
+          <button i18n class="btn btn-plain" (click)="writing.takeTheirs()">Go on from theirs</button>
         </p>
       </div>
     }

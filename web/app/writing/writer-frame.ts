@@ -15,7 +15,7 @@ import { WritingService } from './writing.service';
   template: `
     <almanac-writer-bar>
       @if (writing.record()?.status === 'live' && publicPath()) {
-        <a class="btn-word" [href]="publicPath()" target="_blank" rel="noopener">On the public site</a>
+        <a i18n class="btn-word" [href]="publicPath()" target="_blank" rel="noopener">On the public site</a>
       }
       <ng-content select="[bar]"
     /></almanac-writer-bar>

@@ -163,7 +163,7 @@ export class WritingService<Value extends { readonly title: string }> {
   /** Puts an older revision's words into the form, as an edit like any other. */
   restore(value: unknown): void {
     this.set(value as Value);
-    this.#messages.done('The older words are in the form. Nothing is saved until you save.');
+    this.#messages.done($localize`The older words are in the form. Nothing is saved until you save.`);
   }
 
   /** Saves: on the proposal that is being written, or through the dialog that asks what is to be done with it. */
@@ -171,7 +171,7 @@ export class WritingService<Value extends { readonly title: string }> {
     const proposal = this.proposal();
     if (!proposal) return this.#send();
     this.#saveOnProposal(proposal.id).subscribe({
-      next: record => this.#saved(record, 'Saved to the proposal. Nothing has changed for readers.'),
+      next: record => this.#saved(record, $localize`Saved to the proposal. Nothing has changed for readers.`),
       error: (error: unknown) => this.#refused(error),
     });
   }
@@ -259,7 +259,7 @@ export class WritingService<Value extends { readonly title: string }> {
     if (!value) return;
     const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
     const dialog = opened.componentInstance as SendDialog;
-    const did = retires ? 'taken off' : this.isNew() ? 'new' : this.isChanged() ? 'new words' : 'put back';
+    const did = retires ? $localize`taken off` : this.isNew() ? 'new' : this.isChanged() ? $localize`new words` : $localize`put back`;
     dialog.title = `${value.title}: ${did}`;
     dialog.changes = [
       {
@@ -326,7 +326,7 @@ export class WritingService<Value extends { readonly title: string }> {
   }
 
   get #key(): string {
-    const what = this.isNew() ? `new ${this.#kind}` : `${this.#id}${this.#wanted ? `.${this.#wanted}` : ''}`;
+    const what = this.isNew() ? $localize`new ${this.#kind}` : `${this.#id}${this.#wanted ? `.${this.#wanted}` : ''}`;
     return `almanac.writing.${this.#session.session()?.person?.id ?? ''}.${what}`;
   }
 }

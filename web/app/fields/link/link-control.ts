@@ -14,6 +14,7 @@ import { Control } from '../control';
     <input
       class="form-control"
       placeholder="/visit or https://…"
+      i18n-placeholder
       [id]="controlId()"
       [class.is-invalid]="isInvalid || faultAt()('/address') !== null"
       [attr.aria-describedby]="describedBy()"
@@ -21,7 +22,7 @@ import { Control } from '../control';
       (input)="set(textIn($event))"
     />
     @if (leadsTo(); as title) {
-      <p class="form-help">Leads to the page “{{ title }}”, also when its address changes.</p>
+      <p i18n class="form-help">Leads to the page “{{ title }}”, also when its address changes.</p>
     }
     @if (faultAt()('/address'); as words) {
       <p class="form-fault" role="alert">{{ words }}</p>

@@ -15,7 +15,7 @@ import { OrderButtons } from '../order-buttons';
   template: `
     <fieldset [attr.aria-describedby]="describedBy()">
       <legend class="form-label">
-        {{ field().label }} <span class="quiet">({{ value().length }} of at most {{ most() }})</span>
+        {{ field().label }} <span i18n class="quiet">({{ value().length }} of at most {{ most() }})</span>
       </legend>
       <ol>
         @for (item of value(); track item.id; let at = $index) {
@@ -45,7 +45,7 @@ import { OrderButtons } from '../order-buttons';
           </li>
         }
       </ol>
-      <button type="button" class="btn btn-plain" [id]="controlId()" [disabled]="value().length >= most()" (click)="add()">
+      <button i18n type="button" class="btn btn-plain" [id]="controlId()" [disabled]="value().length >= most()" (click)="add()">
         Add a {{ field().item }}
       </button>
     </fieldset>
@@ -74,7 +74,7 @@ export class ListControl extends Control<ListField, readonly ListItem[]> {
   /** What an item says first, or that it says nothing yet. */
   protected nameOf(item: ListItem): string {
     const [first] = wordsOfFields(this.field().fields, item.fields).split('\n');
-    return first ? first.slice(0, 60) : `New ${this.field().item}`;
+    return first ? first.slice(0, 60) : $localize`New ${this.field().item}`;
   }
 
   protected faultOfItem(at: number): FaultAt {

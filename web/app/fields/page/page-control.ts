@@ -10,7 +10,7 @@ import { OptionSelect } from '../option-select';
   selector: 'almanac-page-control',
   imports: [OptionSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<almanac-option-select [of]="this" [options]="options()" none="Not chosen" />`,
+  template: `<almanac-option-select [of]="this" [options]="options()" none="Not chosen" i18n-none />`,
 })
 export class PageControl extends Control<PageField, string> {
   readonly #pages = inject(PagesService).pages;

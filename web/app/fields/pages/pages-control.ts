@@ -23,7 +23,7 @@ import { Control } from '../control';
       [disabled]="value().length >= (field().most ?? 100)"
       (change)="add(textIn($event))"
     >
-      <option value="" selected>Add a page</option>
+      <option i18n value="" selected>Add a page</option>
       @for (page of left(); track page.id) {
         <option [value]="page.id">{{ indentOf(page.depth) }}{{ page.title }}</option>
       }
@@ -35,7 +35,7 @@ export class PagesControl extends Control<PagesField, readonly string[]> {
   protected readonly textIn = textIn;
   protected readonly indentOf = indentOf;
   protected readonly chosen = computed(() =>
-    this.value().map(id => ({ id, title: this.#pages().find(page => page.id === id)?.title ?? 'a page that is gone' })),
+    this.value().map(id => ({ id, title: this.#pages().find(page => page.id === id)?.title ?? $localize`a page that is gone` })),
   );
   protected readonly left = computed(() => this.#pages().filter(page => !this.value().includes(page.id)));
 

@@ -9,7 +9,7 @@ import { RecordLists } from './record-lists';
   selector: 'almanac-record-control',
   imports: [OptionSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<almanac-option-select [of]="this" [options]="options()" none="Not chosen" />`,
+  template: `<almanac-option-select [of]="this" [options]="options()" none="Not chosen" i18n-none />`,
 })
 export class RecordControl extends Control<RecordField, string> implements OnInit {
   readonly #lists = inject(RecordLists);

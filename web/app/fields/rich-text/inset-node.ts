@@ -52,7 +52,7 @@ export function insetNode(
         const write = (): void => {
           const { title, isSeen } = describe(String(node.attrs['blockId'])).now;
           dom.className = `inset-node${isSeen ? '' : ' missing'}`;
-          dom.textContent = isSeen ? `Inset: ${title}` : `Inset: ${title}. Readers do not see it.`;
+          dom.textContent = isSeen ? $localize`Inset: ${title}` : $localize`Inset: ${title}. Readers do not see it.`;
         };
         write();
         const stop = changed(write);

@@ -16,7 +16,11 @@ export const linkMark = Mark.create({
       },
     },
   ],
-  renderHTML: ({ mark }) => ['a', { title: mark.attrs['page'] === null ? String(mark.attrs['address']) : 'a page of this site' }, 0],
+  renderHTML: ({ mark }) => [
+    'a',
+    { title: mark.attrs['page'] === null ? String(mark.attrs['address']) : $localize`a page of this site` },
+    0,
+  ],
 });
 
 /** Text set lower, as in H₂O. */

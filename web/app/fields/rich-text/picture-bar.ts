@@ -3,9 +3,9 @@ import { pictureAligns, pictureWidths, type TextPicture } from '@core/file/pictu
 import { textIn } from '../../shared/typed-event';
 
 const places: Readonly<Record<TextPicture['align'], string>> = {
-  start: 'before the words',
-  centre: 'in the middle',
-  end: 'after the words',
+  start: $localize`before the words`,
+  centre: $localize`in the middle`,
+  end: $localize`after the words`,
 };
 
 /** How the picture that is selected in a text stands there. */
@@ -13,21 +13,23 @@ const places: Readonly<Record<TextPicture['align'], string>> = {
   selector: 'almanac-picture-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="small">This picture</span>
-    <select class="form-select" aria-label="Where the picture stands" (change)="align(textIn($event))">
+    <span i18n class="small">This picture</span>
+    <select class="form-select" aria-label="Where the picture stands" i18n-aria-label (change)="align(textIn($event))">
       @for (each of aligns; track each) {
         <option [value]="each" [selected]="each === picture().align">{{ places[each] }}</option>
       }
     </select>
-    <select class="form-select" aria-label="Width of the picture" (change)="width(textIn($event))">
+    <select class="form-select" aria-label="Width of the picture" i18n-aria-label (change)="width(textIn($event))">
       @for (each of widths; track each) {
-        <option [value]="each" [selected]="each === picture().width">{{ each }} % wide</option>
+        <option i18n [value]="each" [selected]="each === picture().width">{{ each }} % wide</option>
       }
     </select>
     <input
       class="form-control"
       aria-label="Caption of the picture here"
+      i18n-aria-label
       placeholder="Caption; empty takes the picture’s own"
+      i18n-placeholder
       maxlength="500"
       [value]="picture().caption"
       (change)="pictureChange.emit({ caption: textIn($event) })"

@@ -38,7 +38,7 @@ export function pictureNode(look: (file: string) => Promise<PictureSight | null>
         void look(file).then(sight => {
           if (sight === null) {
             dom.classList.add('missing');
-            words.textContent = 'This picture is gone from the library.';
+            words.textContent = $localize`This picture is gone from the library.`;
             return;
           }
           const image = document.createElement('img');

@@ -41,49 +41,49 @@ interface Tool {
 const tools: readonly Tool[] = [
   {
     name: 'bold',
-    label: 'Strong',
+    label: $localize`Strong`,
     icon: 'B',
     run: editor => editor.chain().focus().toggleBold().run(),
     isOn: editor => editor.isActive('bold'),
   },
   {
     name: 'italic',
-    label: 'Emphasis',
+    label: $localize`Emphasis`,
     icon: 'I',
     run: editor => editor.chain().focus().toggleItalic().run(),
     isOn: editor => editor.isActive('italic'),
   },
   {
     name: 'h2',
-    label: 'Heading',
+    label: $localize`Heading`,
     icon: 'H2',
     run: editor => editor.chain().focus().toggleHeading({ level: 2 }).run(),
     isOn: editor => editor.isActive('heading', { level: 2 }),
   },
   {
     name: 'h3',
-    label: 'Smaller heading',
+    label: $localize`Smaller heading`,
     icon: 'H3',
     run: editor => editor.chain().focus().toggleHeading({ level: 3 }).run(),
     isOn: editor => editor.isActive('heading', { level: 3 }),
   },
   {
     name: 'bullets',
-    label: 'List',
+    label: $localize`List`,
     icon: '•',
     run: editor => editor.chain().focus().toggleBulletList().run(),
     isOn: editor => editor.isActive('bulletList'),
   },
   {
     name: 'numbers',
-    label: 'Numbered list',
+    label: $localize`Numbered list`,
     icon: '1.',
     run: editor => editor.chain().focus().toggleOrderedList().run(),
     isOn: editor => editor.isActive('orderedList'),
   },
   {
     name: 'quote',
-    label: 'Quotation',
+    label: $localize`Quotation`,
     icon: '“',
     run: editor => editor.chain().focus().toggleBlockquote().run(),
     isOn: editor => editor.isActive('blockquote'),
@@ -98,7 +98,7 @@ const tools: readonly Tool[] = [
   host: { '(window:focus)': 'isPicking() && refreshStock()' },
   template: `
     <div class="frame" [class.is-invalid]="isInvalid()">
-      <div class="tools" role="toolbar" [attr.aria-label]="label() + ': text styles'">
+      <div class="tools" role="toolbar" ariaLabel="{{ label() }}: text styles" i18n-ariaLabel>
         @for (tool of tools; track tool.name) {
           <button
             type="button"
@@ -110,11 +110,11 @@ const tools: readonly Tool[] = [
             {{ tool.icon }}
           </button>
         }
-        <button type="button" [attr.aria-pressed]="pressed().includes('link')" (click)="askLink()">Link</button>
-        <button type="button" [attr.aria-expanded]="isPicking()" (click)="pick()">Inset</button>
-        <button type="button" (click)="putPicture()">Picture</button>
-        <button type="button" (click)="linkFile()">File</button>
-        <button type="button" (click)="undo()">Undo</button>
+        <button i18n type="button" [attr.aria-pressed]="pressed().includes('link')" (click)="askLink()">Link</button>
+        <button i18n type="button" [attr.aria-expanded]="isPicking()" (click)="pick()">Inset</button>
+        <button i18n type="button" (click)="putPicture()">Picture</button>
+        <button i18n type="button" (click)="linkFile()">File</button>
+        <button i18n type="button" (click)="undo()">Undo</button>
       </div>
       @if (isPicking()) {
         <div class="insets">
@@ -122,7 +122,9 @@ const tools: readonly Tool[] = [
             class="form-control"
             type="search"
             placeholder="A block to show inside the text"
+            i18n-placeholder
             aria-label="A block to show inside the text"
+            i18n-aria-label
             (input)="search.set(textIn($event))"
           />
           @for (block of found(); track block.id) {
@@ -131,7 +133,7 @@ const tools: readonly Tool[] = [
               <span class="quiet">{{ block.typeLabel }}{{ block.status === 'live' ? '' : ', ' + block.status }}</span>
             </button>
           }
-          <a class="small" routerLink="/blocks/new" target="_blank">Write a new block, in a tab of its own; it is listed here then</a>
+          <a i18n class="small" routerLink="/blocks/new" target="_blank">Write a new block, in a tab of its own; it is listed here then</a>
         </div>
       }
       @if (picture(); as chosen) {
@@ -139,7 +141,7 @@ const tools: readonly Tool[] = [
       }
       @if (inset(); as chosen) {
         <div class="row-line link">
-          <span class="small">This inset</span>
+          <span i18n class="small">This inset</span>
           <label class="row-line"
             ><input
               type="checkbox"
@@ -147,10 +149,10 @@ const tools: readonly Tool[] = [
               [checked]="chosen.showsTitle"
               (change)="dress({ showsTitle: !chosen.showsTitle })"
             />
-            with its title</label
+            <ng-container i18n>with its title</ng-container></label
           >
-          <select class="form-select look" aria-label="Look of the inset" (change)="dress({ look: textIn($event) })">
-            <option value="">plain</option>
+          <select class="form-select look" aria-label="Look of the inset" i18n-aria-label (change)="dress({ look: textIn($event) })">
+            <option i18n value="">plain</option>
             @for (each of looks; track each.name) {
               <option [value]="each.name" [selected]="each.name === chosen.look">{{ each.label.toLowerCase() }}</option>
             }
@@ -159,9 +161,17 @@ const tools: readonly Tool[] = [
       }
       @if (isAskingLink()) {
         <form class="row-line link" (submit)="$event.preventDefault(); setLink(address.value)">
-          <input #address class="form-control" aria-label="Link goes to" placeholder="/visit or https://…" [value]="currentLink()" />
-          <button class="btn btn-plain">Set</button>
-          <button type="button" class="btn-word" (click)="setLink('')">No link</button>
+          <input
+            #address
+            class="form-control"
+            aria-label="Link goes to"
+            i18n-aria-label
+            placeholder="/visit or https://…"
+            i18n-placeholder
+            [value]="currentLink()"
+          />
+          <button i18n class="btn btn-plain">Set</button>
+          <button i18n type="button" class="btn-word" (click)="setLink('')">No link</button>
         </form>
       }
       <div #place class="place"></div>

@@ -9,9 +9,12 @@ const mostOffered = 8;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (value().length > 0) {
-      <ul aria-label="Topics of this page">
+      <ul aria-label="Topics of this page" i18n-aria-label>
         @for (topic of value(); track topic) {
-          <li>{{ topic }}<button type="button" [attr.aria-label]="'Take off the topic ' + topic" (click)="drop(topic)">×</button></li>
+          <li>
+            {{ topic
+            }}<button type="button" ariaLabel="Take off the topic {{ topic }}" i18n-ariaLabel (click)="drop(topic)">×</button>
+          </li>
         }
       </ul>
     }
@@ -21,6 +24,7 @@ const mostOffered = 8;
       type="text"
       autocomplete="off"
       placeholder="Add a topic"
+      i18n-placeholder
       [id]="fieldId()"
       [value]="text()"
       (input)="text.set(typed.value)"
@@ -29,14 +33,16 @@ const mostOffered = 8;
     @if (offered().length > 0) {
       <p class="offered">
         @for (topic of offered(); track topic) {
-          <button type="button" class="btn-word" [attr.aria-label]="'Add the topic ' + topic" (click)="add(topic)">{{ topic }}</button>
+          <button type="button" class="btn-word" ariaLabel="Add the topic {{ topic }}" i18n-ariaLabel (click)="add(topic)">
+            {{ topic }}
+          </button>
         }
       </p>
     }
     @if (isNew()) {
       <p class="form-help">
-        No page has this topic yet.
-        <button type="button" class="btn-word" (click)="add(text())">Add “{{ text().trim() }}” all the same</button>
+        <ng-container i18n>No page has this topic yet.</ng-container>
+        <button i18n type="button" class="btn-word" (click)="add(text())">Add “{{ text().trim() }}” all the same</button>
       </p>
     }
   `,
