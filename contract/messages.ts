@@ -31,7 +31,14 @@ export const closedPages = z.enum(['sign in', 'not found']);
 /** Who is signed in, and what the editor must know of the site. Whoever is not on the staff is told what any page tells. */
 export const session = z.object({
   person: z
-    .object({ id: z.string(), name: z.string(), email: z.string(), roles: z.array(z.string()), grants: z.array(heldGrant) })
+    .object({
+      id: z.string(),
+      name: z.string(),
+      email: z.string(),
+      roles: z.array(z.string()),
+      grants: z.array(heldGrant),
+      /** Of the editor; empty goes by their browser. */ language: z.string(),
+    })
     .nullable(),
   /** As whom the person looks at the product; null as themself. */
   lookingAs: z.object({ label: z.string() }).nullable(),

@@ -3,6 +3,7 @@ import { instant, uuid } from './common';
 import * as addresses from './addresses';
 import * as assembling from './assembling';
 import * as bench from './bench';
+import { languageChoice } from './editor-languages';
 import * as exchange from './exchange';
 import * as files from './files';
 import * as menus from './menus';
@@ -96,6 +97,13 @@ export const operations = {
     summary: 'Changes one’s own password. All other sessions end.',
     body: people.passwordChange,
     answer: null,
+  },
+  chooseLanguage: {
+    method: 'put',
+    path: '/session/language',
+    summary: 'Chooses the language in which one has the editor; empty goes by one’s browser.',
+    body: languageChoice,
+    answer: messages.session,
   },
   listSessions: { method: 'get', path: '/session/all', summary: 'Where one is signed in.', answer: z.array(people.ownSession) },
   endSessions: { method: 'delete', path: '/session/others', summary: 'Ends all of one’s sessions but this one.', answer: null },

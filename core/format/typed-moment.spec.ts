@@ -62,3 +62,33 @@ describe('typed dates and times', () => {
     );
   });
 });
+
+describe('dates as other languages write them', () => {
+  const day = fc
+    .date({ min: new Date('1970-01-01'), max: new Date('2099-12-31'), noInvalidDate: true })
+    .map(date => date.toISOString().slice(0, 10));
+  for (const locale of ['en-GB', 'en-US', 'de', 'cy', 'fr'])
+    it(`are read as they are written in ${locale}`, () => {
+      fc.assert(
+        fc.property(day, date => {
+          expect(typedDate(writeTyped(date, locale), '2027-03-18', locale)).toBe(date);
+          expect(typedMoment(writeTyped(`${date}T06:30`, locale), '2027-03-18', locale)).toBe(`${date}T06:30`);
+        }),
+        { numRuns: 60 },
+      );
+    });
+
+  for (const [typed, date] of [
+    ['28. März 2027', '2027-03-28'],
+    ['Do., 18. März 2027', '2027-03-18'],
+    ['28.3.2027', '2027-03-28'],
+    ['28 Mär', '2027-03-28'],
+    ['3. Okt. 2027', '2027-10-03'],
+    ['28 March 2027', '2027-03-28'],
+    ['heute', '2027-03-18'],
+    ['morgen', '2027-03-19'],
+    ['31. Februar 2027', null],
+    ['irgendwann', null],
+  ] as const)
+    it(`“${typed}” in German is ${date ?? 'none'}`, () => expect(typedDate(typed, '2027-03-18', 'de')).toBe(date));
+});

@@ -18,15 +18,15 @@ const yearlessForms = ['d MMMM', 'EEE d MMMM', 'd/M', 'd.M.'];
 const english = { zone: 'utc', locale: 'en-GB' } as const;
 
 /**
- * The date that somebody typed, as yyyy-MM-dd; null when it is none.
+ * The date that somebody typed, as yyyy-MM-dd; null when it is none. Months may be named in English or in their own language.
  * @param today - yyyy-MM-dd; what a date without a year, "today" and "tomorrow" are taken from
+ * @param locale - of whoever types
  */
-export function typedDate(text: string, today: string): string | null {
-  const plain = withWholeMonths(text)
-    .trim()
+export function typedDate(text: string, today: string, locale = 'en-GB'): string | null {
+  const plain = inEnglish(text, locale)
     .replace(/(\d)(st|nd|rd|th)\b/gi, '$1')
+    .replace(/(\d)\.\s+(?=[A-Z])/g, '$1 ')
     .replace(/,/g, ' ')
-
     .replace(/\s+/g, ' ')
     .trim();
   const now = DateTime.fromISO(today, { zone: 'utc' });
@@ -51,28 +51,69 @@ export function typedTime(text: string): string | null {
 }
 
 /** The date and time that somebody typed, as yyyy-MM-ddTHH:mm; midnight when no time was typed, null when it is neither. */
-export function typedMoment(text: string, today: string): string | null {
+export function typedMoment(text: string, today: string, locale = 'en-GB'): string | null {
   const iso = /^(\d{4}-\d{2}-\d{2})T(\d{2}:\d{2})/.exec(text.trim());
   if (iso) return DateTime.fromISO(`${iso[1]}T${iso[2]}`, { zone: 'utc' }).isValid ? `${iso[1]}T${iso[2]}` : null;
-  const whole = typedDate(text, today);
+  const whole = typedDate(text, today, locale);
   if (whole) return `${whole}T00:00`;
   const parts = /^(.*?)[\s,]+(?:at\s+)?(\d{1,2}(?:[:.]\d{2})?\s*(?:am|pm)?|\d{4})$/i.exec(text.trim());
-  const [date, time] = parts ? [typedDate(parts[1]!, today), typedTime(parts[2]!)] : [null, null];
+  const [date, time] = parts ? [typedDate(parts[1]!, today, locale), typedTime(parts[2]!)] : [null, null];
   return date && time ? `${date}T${time}` : null;
 }
 
-/** A date, or a date and time, as the field shows it: "28 March 2027", "28 March 2027, 01:30". @param local - as typed moments are given back */
-export function writeTyped(local: string): string {
-  const date = DateTime.fromISO(local, { ...english });
+/**
+ * A date, or a date and time, as the field shows it: "28 March 2027", "28 March 2027, 01:30", "28. März 2027, 01:30".
+ * @param local - as typed moments are given back
+ * @param locale - of whoever reads
+ */
+export function writeTyped(local: string, locale = 'en-GB'): string {
+  const date = DateTime.fromISO(local, { zone: 'utc' });
   if (!date.isValid) return '';
-  return date.toFormat(local.includes('T') ? 'd MMMM yyyy, HH:mm' : 'd MMMM yyyy');
+  const day = date.setLocale(locale).toLocaleString({ day: 'numeric', month: 'long', year: 'numeric' });
+  return local.includes('T') ? `${day}, ${date.toFormat('HH:mm')}` : day;
 }
 
 const months = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 
-// Any beginning of a month's name, of three letters or more, stands for it.
-function withWholeMonths(text: string): string {
-  return text.replace(/[a-z]{3,}/gi, word => months.find(month => month.toLowerCase().startsWith(word.toLowerCase())) ?? word);
+const names = new Map<string, readonly (readonly [own: string, english: string])[]>();
+
+// What a locale calls the months, days and the two nearest days, in small letters, each with its English.
+function namesIn(locale: string): readonly (readonly [own: string, english: string])[] {
+  const known = names.get(locale);
+  if (known) return known;
+  const date = (month: number, day: number) => DateTime.utc(2027, month, day);
+  const own = months.map(
+    (month, at) =>
+      [
+        date(at + 1, 1)
+          .setLocale(locale)
+          .toLocaleString({ month: 'long' }),
+        month,
+      ] as const,
+  );
+  const near = new Intl.RelativeTimeFormat(locale, { numeric: 'auto' });
+  const days = [0, 1].map(by => [near.format(by, 'day'), ['today', 'tomorrow'][by]!] as const);
+  const made = [...own, ...months.map(month => [month, month] as const), ...days].map(([from, to]) => [from.toLowerCase(), to] as const);
+  names.set(locale, made);
+  return made;
+}
+
+// Any beginning of a month's name, of three letters or more, stands for it; the name of a weekday before a date says nothing more.
+function inEnglish(text: string, locale: string): string {
+  return text
+    .trim()
+    .replace(/^(?:\p{L}+)\.?,?\s+(?=\d)/u, before => (weekdaysIn(locale).some(day => day.startsWith(lettersOf(before))) ? '' : before))
+    .replace(/\p{L}{3,}\.?/gu, word => namesIn(locale).find(([own]) => own.startsWith(lettersOf(word)))?.[1] ?? word);
+}
+
+function lettersOf(word: string): string {
+  return word.toLowerCase().replace(/[^\p{L}]/gu, '');
+}
+
+function weekdaysIn(locale: string): readonly string[] {
+  return [locale, 'en-GB'].flatMap(tag =>
+    [1, 2, 3, 4, 5, 6, 7].map(day => DateTime.utc(2027, 3, day).setLocale(tag).toLocaleString({ weekday: 'long' }).toLowerCase()),
+  );
 }
 
 function parsed(text: string, forms: readonly string[]): DateTime | null {

@@ -307,6 +307,19 @@ const all: readonly NamedMigration[] = [
       });
     },
   },
+  {
+    name: '008-language-of-the-editor',
+    async up(knex) {
+      await knex.schema.alterTable('people', table => {
+        table.text('language').notNullable().defaultTo('');
+      });
+    },
+    async down(knex) {
+      await knex.schema.alterTable('people', table => {
+        table.dropColumn('language');
+      });
+    },
+  },
 ];
 
 // What cannot be read gives nobody anything.

@@ -32,7 +32,8 @@ import { coverageTable, reportLocales, saveLocales } from '../services/languages
 import { readWords } from '../services/words';
 import { listMenus } from '../services/menus';
 import { copyOfPages } from '../services/page-copies';
-import { changePassword } from '../services/access';
+import { changePassword, chooseLanguage } from '../services/access';
+import { rememberLanguage } from './editor-files';
 import { listMails } from '../services/mails';
 import { namedGrant, changePerson, forgetPerson, inviteAgain, invitePerson, listPeople, readersCsv } from '../services/people';
 import { endSessionsOf, readSessions } from '../repositories/sessions-repository';
@@ -182,6 +183,10 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       await changePassword(site, self, body.current, body.next, request.session.id);
       return undefined;
     },
+    chooseLanguage: async ({ request, response, self, body }) => {
+      await chooseLanguage(site, self, body.language);
+      return describeSession(site, sessions, request, response, site.people.get(self.id)!);
+    },
     listSessions: async ({ request, self }) => {
       const kept = await readSessions(site.knex, self.id);
       return kept.map(({ id, sid, begunAt, browser }) => ({ id, isThis: sid === request.session.id, begunAt, browser }));
@@ -326,6 +331,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
   const person = self && personSeen(site, self, lookAs);
   const label = self && labelOfLook(site, lookAs);
   const snapshot = site.snapshots.at();
+  if (self) rememberLanguage(request, response, self.language);
   return {
     person: person && {
       id: person.id,
@@ -333,6 +339,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
       email: person.email,
       roles: [...person.roles],
       grants: person.grants.map(grant => namedGrant(grant, snapshot)),
+      language: self.language,
     },
     lookingAs: label ? { label } : null,
     staff:

@@ -14,6 +14,7 @@ import { problemDocument } from './problems';
 import { PublicAnswers } from '../public/answers';
 import { answerSignedOut, publicRouter } from './public-router';
 import { mediaRouter } from './media-router';
+import { editorFiles } from './editor-files';
 import { createSessions, sessionCookie } from './sessions';
 import type { StartKey } from './start-key';
 
@@ -27,7 +28,7 @@ export interface ServerOptions {
   readonly startKey?: StartKey;
   /** Signs cookies and tokens; at least 32 characters. */
   readonly secret: string;
-  /** Folder of the built editor. */
+  /** Folder of the built editor, with a folder for each of its languages. */
   readonly editorFolder: string;
   /** Folder of node_modules, from which the theme's fonts come. */
   readonly fontsFolder: string;
@@ -123,24 +124,7 @@ function serveFiles(app: Express, options: ServerOptions): void {
     if (!existsSync(layer)) return next(new Refusal('not-found', 'The editor has not been built.'));
     response.set('Cache-Control', 'no-cache').sendFile(path.resolve(layer));
   });
-  const index = path.join(options.editorFolder, 'index.html');
-  app.use(
-    '/almanac',
-    express.static(options.editorFolder, {
-      index: false,
-      maxAge: '365d',
-      immutable: true,
-      redirect: false,
-      setHeaders: (response, file) => {
-        if (file.endsWith('.html')) response.setHeader('Cache-Control', 'no-cache');
-      },
-    }),
-  );
-  // Every address of the editor is one document; the address itself holds where one is.
-  app.get(/^\/almanac(\/.*)?$/, (_request, response, next) => {
-    if (!existsSync(index)) return next(new Refusal('not-found', 'The editor has not been built.'));
-    response.set('Cache-Control', 'no-cache').sendFile(index);
-  });
+  app.use('/almanac', editorFiles(options.editorFolder));
 }
 
 function answerProblems(logger: Logger): ErrorRequestHandler {

@@ -22,6 +22,8 @@ export interface Person {
   readonly memberships: readonly HeldMembership[];
   /** What a reader says of themself, by the name of the field. */
   readonly profile: Readonly<Record<string, string>>;
+  /** Tag of the language in which they have the editor; empty goes by their browser. */
+  readonly language: string;
   /** UTC milliseconds. */
   readonly createdAt: number;
   /** UTC milliseconds; null while the account is in use. */
@@ -39,6 +41,7 @@ export function freshPerson(name: string, email: string, at: number): Person {
     roles: [],
     memberships: [],
     profile: {},
+    language: '',
     createdAt: at,
     deactivatedAt: null,
   };
@@ -60,6 +63,7 @@ const stored = z.object({
   grants: z.array(z.object({ role: z.enum(roles), sections: z.array(z.string()), locales: z.array(z.string()) })),
   memberships: z.array(membership),
   profile: z.record(z.string(), z.string()),
+  language: z.string(),
   createdAt: z.number(),
   deactivatedAt: z.number().nullable(),
 });

@@ -80,6 +80,12 @@ export async function choosePassword(site: Site, text: string, password: string)
   return site.people.get(person.id)!;
 }
 
+/** Chooses the language in which somebody has the editor. */
+export async function chooseLanguage(site: Site, { id }: Person, language: string): Promise<void> {
+  await site.writes.run(() => updatePerson(site.knex, id, { language }));
+  await refreshPeople(site);
+}
+
 /** Changes one's own password; all other sessions end. @param keptSession - id of the one that goes on */
 export async function changePassword(site: Site, person: Person, current: string, next: string, keptSession: string): Promise<void> {
   if (!(await authenticate(site, person.email, current))) refuseInvalid([{ pointer: '/current', detail: 'This is not your password.' }]);

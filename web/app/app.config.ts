@@ -16,6 +16,7 @@ import { NgbPopoverConfig } from '@ng-bootstrap/ng-bootstrap/popover';
 import type { Options } from '@popperjs/core';
 import { forgeryGuard } from './api/forgery-guard';
 import { routes } from './app.routes';
+import { editorLanguage } from './state/editor-language';
 import { keepPresses } from './state/steady-press';
 
 registerLocaleData(localeEnGb);
@@ -29,7 +30,7 @@ export const appConfig: ApplicationConfig = {
     provideHttpClient(withInterceptors([forgeryGuard])),
     provideAppInitializer(setUpPopovers),
     provideAppInitializer(() => keepPresses(inject(DOCUMENT))),
-    { provide: LOCALE_ID, useValue: 'en-GB' },
+    { provide: LOCALE_ID, useValue: editorLanguage() },
   ],
 };
 

@@ -87,7 +87,7 @@ import { roles } from '@core/workflow/workflow';
     header {
       display: flex;
       align-items: center;
-      gap: 20px;
+      gap: clamp(10px, 1.5vw, 20px);
       height: 46px;
       padding: 0 20px;
       border-bottom: 3px double var(--hair);
@@ -102,7 +102,9 @@ import { roles } from '@core/workflow/workflow';
     }
     nav {
       display: flex;
-      gap: 16px;
+      /* Other languages have longer words. */
+      gap: clamp(9px, 1.2vw, 16px);
+      white-space: nowrap;
       font-size: 13.5px;
       height: 100%;
     }
@@ -204,7 +206,7 @@ export class App {
     ...((this.#session.session()?.desk?.locales.length ?? 1) > 1 ? [{ path: '/languages', label: $localize`Languages` }] : []),
     { path: '/rules', label: $localize`Rules` },
     { path: '/reviews', label: $localize`Reviews` },
-    { path: '/set-up', label: 'Set-up' },
+    { path: '/set-up', label: $localize`Set-up` },
   ]);
   protected readonly person = computed(() => {
     const person = this.#session.session()?.person ?? null;

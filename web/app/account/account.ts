@@ -1,8 +1,11 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { OwnSession } from '@contract/people';
 import { shortestPassword } from '@core/people/password';
 import { ApiClient, ApiProblem } from '../api/api-client';
+import { editorLanguages } from '@contract/editor-languages';
+import { textIn } from '../shared/typed-event';
+import { SessionService } from '../state/session.service';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 
@@ -40,6 +43,18 @@ import { MessageService } from '../state/message.service';
       <button i18n class="btn btn-primary" [disabled]="!current || !next">Change it</button>
     </form>
     <section class="panel">
+      <h2 i18n>The editor’s language</h2>
+      <select class="form-select" aria-label="The editor’s language" i18n-aria-label (change)="choose(textIn($event))">
+        <option i18n value="" [selected]="language() === ''">as your browser asks for it</option>
+        @for (each of languages; track each.tag) {
+          <option [value]="each.tag" [lang]="each.tag" [selected]="language() === each.tag">{{ each.name }}</option>
+        }
+      </select>
+      <p i18n class="form-help">
+        Its own words, dates and times. Sentences about rules and what the server says are in English in every language yet.
+      </p>
+    </section>
+    <section class="panel">
       <h2 i18n>Where you are signed in</h2>
       <ul>
         @for (each of sessions(); track each.id) {
@@ -50,9 +65,11 @@ import { MessageService } from '../state/message.service';
               } @else {
                 <ng-container i18n>Elsewhere</ng-container>
               }</b
-            ><span class="quiet"
-              >{{ each.begunAt ? ' since ' : '' }}{{ each.begunAt ? (each.begunAt | when) : '' }} ·
-              {{ each.browser || 'a browser that did not say which' }}</span
+            ><span class="quiet">
+              @if (each.begunAt) {
+                <ng-container i18n> since {{ each.begunAt | when }}</ng-container>
+              }
+              · {{ each.browser || 'a browser that did not say which' }}</span
             >
           </li>
         }
@@ -92,6 +109,10 @@ import { MessageService } from '../state/message.service';
   `,
 })
 export class Account {
+  readonly #session = inject(SessionService);
+  protected readonly textIn = textIn;
+  protected readonly languages = editorLanguages;
+  protected readonly language = computed(() => this.#session.session()?.person?.language ?? '');
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);
   protected readonly shortest = shortestPassword;
@@ -106,6 +127,10 @@ export class Account {
 
   protected faultAt(pointer: string): string {
     return this.#problem()?.faultAt(pointer) ?? '';
+  }
+
+  protected choose(language: string): void {
+    this.#session.chooseLanguage(language).subscribe({ error: (error: unknown) => this.#messages.problem(error) });
   }
 
   protected change(): void {

@@ -113,6 +113,7 @@ export class ApiClient {
   forgetPerson = (id: string) => this.#refine(this.#http.delete<void>(`/api/people/${id}`));
   listMails = () => this.#get<people.MailList>('mails');
   changePassword = (current: string, next: string) => this.#refine(this.#http.put<void>('/api/session/password', { current, next }));
+  chooseLanguage = (language: string) => this.#refine(this.#http.put<messages.Session>('/api/session/language', { language }));
   listSessions = () => this.#get<people.OwnSession[]>('session/all');
   endSessions = () => this.#refine(this.#http.delete<void>('/api/session/others'));
   listMenus = () => this.#get<menus.MenuRow[]>('menus');

@@ -105,7 +105,11 @@ interface Answer {
       }
       <h3 i18n class="group">Where it stands</h3>
       <p class="dress title-face">
-        {{ target().kind === 'stand in' ? 'It stands' : 'In' }}
+        @if (target().kind === 'stand in') {
+          <ng-container i18n>It stands</ng-container>
+        } @else {
+          <ng-container i18n>In</ng-container>
+        }
         <button
           type="button"
           class="word"
@@ -152,7 +156,13 @@ interface Answer {
       }
       <div class="foot">
         <button class="btn btn-primary" [disabled]="!isComplete() || answer().fault !== null" (click)="place()">
-          {{ isComplete() ? (effect()?.label ?? 'Place it') : 'Give it a title and its words first' }}
+          @if (!isComplete()) {
+            <ng-container i18n>Give it a title and its words first</ng-container>
+          } @else if (effect()?.label; as label) {
+            {{ label }}
+          } @else {
+            <ng-container i18n>Place it</ng-container>
+          }
         </button>
         @if (effect(); as effect) {
           <button i18n class="btn-word" (click)="pagesWanted.emit(effect)">Which pages</button>

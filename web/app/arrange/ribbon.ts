@@ -97,7 +97,7 @@ interface Lane {
       </g>
     </svg>
     @if (steady() > 0) {
-      <p i18n class="steady">and {{ steady() }} that {{ steady() === 1 ? 'shows' : 'show' }} all the time</p>
+      <p i18n class="steady">{steady(), plural, =1 {and 1 that shows all the time} other {and {{ steady() }} that show all the time}}</p>
     }
   `,
   styles: `

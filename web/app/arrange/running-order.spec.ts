@@ -68,7 +68,7 @@ describe('RunningOrder', () => {
 
   it('lists what shows and what stays away, with its reason', () => {
     const text = (fixture.nativeElement as HTMLElement).textContent;
-    expect(text).toContain('2 show here, 1 stays away.');
+    expect(text).toContain('2 show here, 1 away.');
     expect(text).toContain('Nothing here.');
     expect(rowOf('away').textContent).toContain('away: only for members');
   });

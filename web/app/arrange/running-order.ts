@@ -25,13 +25,7 @@ export interface OrderMove {
         <div class="heading">
           <h3>{{ target.label }}</h3>
           <span i18n class="count">{{ shownIn(target.rows) }} of {{ target.rows.length }} shown</span>
-          <button
-            i18n
-            class="btn-word"
-            (click)="addWanted.emit(target.name)"
-            ariaLabel="Add here: {{ target.label }}"
-            i18n-ariaLabel
-          >
+          <button i18n class="btn-word" (click)="addWanted.emit(target.name)" ariaLabel="Add here: {{ target.label }}" i18n-ariaLabel>
             Add here
           </button>
         </div>
@@ -45,7 +39,12 @@ export interface OrderMove {
           @for (row of target.rows; track row.placementId; let index = $index) {
             <div cdkDrag [cdkDragData]="row" [cdkDragDisabled]="!mayMove()" class="item" [class.selected]="row.placementId === selected()">
               <div *cdkDragPreview class="lifted">
-                {{ row.title }} · {{ row.pageCount > 1 ? 'moves on all ' + row.pageCount + ' of its pages' : 'moves on this page' }}
+                {{ row.title }} ·
+                @if (row.pageCount > 1) {
+                  <ng-container i18n>moves on all {{ row.pageCount }} of its pages</ng-container>
+                } @else {
+                  <ng-container i18n>moves on this page</ng-container>
+                }
               </div>
               <button
                 class="row"
@@ -65,7 +64,13 @@ export interface OrderMove {
                   @if (changed().has(row.placementId)) {
                     <span i18n class="chip ochre">unsaved</span>
                   } @else if (row.waiting) {
-                    <span class="chip ochre">{{ row.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
+                    <span class="chip ochre">
+                      @if (row.waiting === 'draft') {
+                        <ng-container i18n>draft waiting</ng-container>
+                      } @else {
+                        <ng-container i18n>in review</ng-container>
+                      }
+                    </span>
                   }
                   @if (row.number !== null && row.nextChange) {
                     <span i18n class="chip ember">until {{ row.nextChange | when: 'end' }}</span>
@@ -88,7 +93,10 @@ export interface OrderMove {
     </div>
     @if (view().elsewhere > 0) {
       <p i18n class="quiet small elsewhere">
-        {{ view().elsewhere }} more {{ view().elsewhere === 1 ? 'placement belongs' : 'placements belong' }} to other pages only.
+        {view().elsewhere, plural,
+          =1 {1 more placement belongs to other pages only.}
+          other {{{ view().elsewhere }} more placements belong to other pages only.}
+        }
       </p>
     }
   `,
@@ -226,7 +234,10 @@ export class RunningOrder {
     const rows = this.view().targets.flatMap(target => target.rows);
     const shown = this.shownIn(rows);
     const away = rows.length - shown;
-    return $localize`${shown} ${shown === 1 ? 'shows' : 'show'} here, ${away} ${away === 1 ? 'stays' : 'stay'} away.${this.mayMove() ? ' Drag, or Alt with up and down.' : ''}`;
+    return (
+      (shown === 1 ? $localize`1 shows here, ${away} away.` : $localize`${shown} show here, ${away} away.`) +
+      (this.mayMove() ? $localize` Drag, or Alt with up and down.` : '')
+    );
   });
 
   protected shownIn(rows: readonly OrderRow[]): number {

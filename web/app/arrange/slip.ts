@@ -50,7 +50,11 @@ export type SlipWish =
         (ruleChange)="ruleChange.emit($event)"
       />
       <p class="dress title-face">
-        {{ row().value.target.kind === 'stand in' ? 'Stands' : 'Stands in' }}
+        @if (row().value.target.kind === 'stand in') {
+          <ng-container i18n>Stands</ng-container>
+        } @else {
+          <ng-container i18n>Stands in</ng-container>
+        }
         <button
           type="button"
           class="word region"
@@ -91,7 +95,11 @@ export type SlipWish =
           <ng-container i18n>on</ng-container>
           <select class="word" aria-label="Ground" i18n-aria-label [disabled]="!mayChange()" (change)="takeGround(textIn($event))">
             <option value="" [selected]="!row().value.ground">
-              {{ row().value.look === '' ? 'no ground of its own' : 'its usual ground' }}
+              @if (row().value.look === '') {
+                <ng-container i18n>no ground of its own</ng-container>
+              } @else {
+                <ng-container i18n>its usual ground</ng-container>
+              }
             </option>
             @for (colour of colours; track colour.name) {
               <option [value]="colour.name" [selected]="row().value.ground?.ground === colour.name">

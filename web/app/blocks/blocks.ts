@@ -66,7 +66,13 @@ import { Toolbar } from '../shared/toolbar';
               ><span class="title"
                 >{{ block.title }}
                 @if (block.waiting && block.status !== block.waiting) {
-                  <span class="chip ochre">{{ block.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
+                  <span class="chip ochre">
+                    @if (block.waiting === 'draft') {
+                      <ng-container i18n>draft waiting</ng-container>
+                    } @else {
+                      <ng-container i18n>in review</ng-container>
+                    }
+                  </span>
                 }</span
               ><span class="excerpt quiet">{{ block.excerpt || 'made from the page tree' }}</span></span
             >

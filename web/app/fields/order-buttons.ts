@@ -28,9 +28,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       Down
     </button>
     @if (mayTakeOut()) {
-      <button i18n type="button" class="btn-word" ariaLabel="Take out: {{ name() }}" i18n-ariaLabel (click)="takeOut()">
-        Take out
-      </button>
+      <button i18n type="button" class="btn-word" ariaLabel="Take out: {{ name() }}" i18n-ariaLabel (click)="takeOut()">Take out</button>
     }
   `,
   styles: `

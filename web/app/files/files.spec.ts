@@ -40,7 +40,7 @@ describe('FilesWorkspace', () => {
       { listFiles: () => list([fileRow('dunes'), fileRow('reeds', { words: 'Reeds in wind.', lacksWords: false })]) },
     );
     const plates = [...screen.host.querySelectorAll('almanac-plate')].map(each => each.textContent.trim().replace(/\s+/g, ' '));
-    expect(plates).toEqual(['dunesno words for those who cannot see itPNG, 2 kB', 'reedsReeds in wind.PNG, 2 kB']);
+    expect(plates).toEqual(['dunesno words for those who cannot see itPNG, 2 kB', 'reeds Reeds in wind. PNG, 2 kB']);
   });
 
   it('asks for what the address says, and for more when there is more', async () => {

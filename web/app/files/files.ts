@@ -220,8 +220,8 @@ export class FilesWorkspace {
         name: 'lacking',
         label: $localize`Lacking`,
         choices: [
-          { value: 'words', label: 'words' },
-          { value: 'place', label: 'a place' },
+          { value: 'words', label: $localize`words` },
+          { value: 'place', label: $localize`a place` },
         ],
       },
     ];

@@ -18,7 +18,13 @@ import type { FileRow } from '@contract/files';
       @if (file().lacksWords) {
         <span i18n class="words lacking">no words for those who cannot see it</span>
       } @else {
-        <span class="words">{{ file().isDecoration ? 'adds nothing to the words around it' : file().words }}</span>
+        <span class="words">
+          @if (file().isDecoration) {
+            <ng-container i18n>adds nothing to the words around it</ng-container>
+          } @else {
+            {{ file().words }}
+          }
+        </span>
       }
     }
     <span class="quiet facts"

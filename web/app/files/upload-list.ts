@@ -37,9 +37,7 @@ const words: Readonly<Record<Upload['state'], string>> = {
               }
               <span [class.form-fault]="each.state === 'refused'">{{ each.fault || words[each.state] }}</span>
               @if (each.state === 'waiting' || each.state === 'sending') {
-                <button i18n class="btn-word" ariaLabel="Stop {{ each.name }}" i18n-ariaLabel (click)="service.stop(each.id)">
-                  Stop
-                </button>
+                <button i18n class="btn-word" ariaLabel="Stop {{ each.name }}" i18n-ariaLabel (click)="service.stop(each.id)">Stop</button>
               }
               @if (each.fileId) {
                 <button i18n class="btn-word" ariaLabel="Show {{ each.name }}" i18n-ariaLabel (click)="shown.emit(each.fileId)">

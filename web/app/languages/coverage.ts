@@ -245,9 +245,9 @@ export class CoverageWorkspace {
         name: 'state',
         label: $localize`State`,
         choices: [
-          { value: 'unfinished', label: 'unfinished' },
-          { value: 'behind', label: 'behind' },
-          { value: 'waits', label: 'waits' },
+          { value: 'unfinished', label: $localize`unfinished` },
+          { value: 'behind', label: $localize`behind` },
+          { value: 'waits', label: $localize`waits` },
           { value: 'out', label: $localize`left out` },
         ],
       },
@@ -313,8 +313,10 @@ export class CoverageWorkspace {
       state === 'x'
         ? $localize`left out`
         : own === 0
-          ? 'follows'
-          : $localize`${own} of ${of} with own words${behind > 0 ? `, ${behind} behind` : ''}`;
+          ? $localize`follows`
+          : behind > 0
+            ? $localize`${own} of ${of} with own words, ${behind} behind`
+            : $localize`${own} of ${of} with own words`;
     return isWaiting ? $localize`${said}, something waits` : said;
   }
 
@@ -342,5 +344,5 @@ function summaryOf(rows: CoverageTable['rows'], at: number): string {
   const cells = rows.map(row => row.cells[at]!).filter(([letter]) => letter !== 'b' && letter !== 'x');
   const done = cells.filter(([letter]) => letter === 'o').length;
   const behind = cells.filter(([, , , count]) => count > 0).length;
-  return $localize`${done} of ${cells.length}${behind > 0 ? `, ${behind} behind` : ''}`;
+  return behind > 0 ? $localize`${done} of ${cells.length}, ${behind} behind` : $localize`${done} of ${cells.length}`;
 }

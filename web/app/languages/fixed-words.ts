@@ -19,7 +19,13 @@ import { SessionService } from '../state/session.service';
           <option [value]="each.tag" [selected]="each.tag === tag()">{{ each.name }}</option>
         }
       </select>
-      <span class="quiet small">{{ missing() === 0 ? 'All are said in it.' : missing() + ' are read in another language.' }}</span>
+      <span class="quiet small">
+        @if (missing() === 0) {
+          <ng-container i18n>All are said in it.</ng-container>
+        } @else {
+          <ng-container i18n>{{ missing() }} are read in another language.</ng-container>
+        }
+      </span>
       <span class="grow"></span>
       <button i18n class="btn btn-primary" [disabled]="!isChanged() || !mayChange" (click)="save()">Set these</button>
     </p>

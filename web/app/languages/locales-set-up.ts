@@ -132,25 +132,15 @@ import { SessionService } from '../state/session.service';
             <td class="acts">
               @if (mayChange) {
                 @if (at > 1) {
-                  <button i18n class="btn-word" ariaLabel="Move {{ locale.tag }} up" i18n-ariaLabel (click)="move(at, -1)">
-                    Up
-                  </button>
+                  <button i18n class="btn-word" ariaLabel="Move {{ locale.tag }} up" i18n-ariaLabel (click)="move(at, -1)">Up</button>
                 }
                 @if (at === 1) {
-                  <button
-                    i18n
-                    class="btn-word"
-                    ariaLabel="Make {{ locale.tag }} the first"
-                    i18n-ariaLabel
-                    (click)="makeFirst(at)"
-                  >
+                  <button i18n class="btn-word" ariaLabel="Make {{ locale.tag }} the first" i18n-ariaLabel (click)="makeFirst(at)">
                     Make first
                   </button>
                 }
                 @if (at > 0) {
-                  <button i18n class="btn-word" ariaLabel="Take off {{ locale.tag }}" i18n-ariaLabel (click)="drop(at)">
-                    Take off
-                  </button>
+                  <button i18n class="btn-word" ariaLabel="Take off {{ locale.tag }}" i18n-ariaLabel (click)="drop(at)">Take off</button>
                 }
               }
             </td>
@@ -305,9 +295,9 @@ export class LocalesSetUp {
   protected readonly mayChange = this.#session.holds('manager', 'administrator');
   protected readonly textIn = textIn;
   protected readonly states: readonly { readonly value: LocaleState; readonly label: string }[] = [
-    { value: 'open', label: 'everybody' },
+    { value: 'open', label: $localize`everybody` },
     { value: 'staff', label: $localize`the staff, until it is ready` },
-    { value: 'off', label: 'nobody' },
+    { value: 'off', label: $localize`nobody` },
   ];
   protected readonly isTickedIn = isTickedIn;
   protected readonly numberIn = numberIn;

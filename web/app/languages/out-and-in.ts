@@ -175,7 +175,7 @@ export class OutAndIn {
         saveFile(`words-${this.tag()}.${as === 'csv' ? 'csv' : 'xlf'}`, bytes);
         const left = ids.length - mostSent;
         this.#messages.done(
-          $localize`Written to a file.${left > 0 ? ` ${countOf(left, 'record')} did not fit: send them out by section.` : ''}`,
+          left > 0 ? $localize`Written to a file. ${left} records did not fit: send them out by section.` : $localize`Written to a file.`,
         );
       },
       error: (error: unknown) => {

@@ -81,9 +81,7 @@ import { SessionService } from '../state/session.service';
               </td>
               <td>
                 @if (mayChange) {
-                  <button i18n class="btn-word" ariaLabel="Take off {{ each.term }}" i18n-ariaLabel (click)="drop(at)">
-                    Take off
-                  </button>
+                  <button i18n class="btn-word" ariaLabel="Take off {{ each.term }}" i18n-ariaLabel (click)="drop(at)">Take off</button>
                 }
               </td>
             </tr>

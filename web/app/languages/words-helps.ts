@@ -44,14 +44,7 @@ import { WordsService } from './words.service';
             <span i18n class="quiet"> in “{{ match.title }}”</span>
           </div>
           @if (words.mayWrite) {
-            <button
-              i18n
-              type="button"
-              class="btn-word"
-              ariaLabel="Use {{ match.target }}"
-              i18n-ariaLabel
-              (click)="use(segment.key, match)"
-            >
+            <button i18n type="button" class="btn-word" ariaLabel="Use {{ match.target }}" i18n-ariaLabel (click)="use(segment.key, match)">
               Use
             </button>
           }

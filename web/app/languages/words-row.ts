@@ -31,7 +31,13 @@ import { WordsService } from './words.service';
         <p i18n class="quiet small">The same in every locale.</p>
       } @else if (!isOwn()) {
         <p class="row-line">
-          <span class="quiet small">{{ state() === 'empty' ? 'Nothing to say.' : 'Follows ' + from().name + '.' }}</span>
+          <span class="quiet small">
+            @if (state() === 'empty') {
+              <ng-container i18n>Nothing to say.</ng-container>
+            } @else {
+              <ng-container i18n>Follows {{ from().name }}.</ng-container>
+            }
+          </span>
           @if (words.mayWrite) {
             <button
               i18n

@@ -33,7 +33,13 @@ import { WordsService } from './words.service';
           }
         }
         @if (words.proposal(); as proposal) {
-          <span class="chip ochre">{{ proposal.stage === 'draft' ? 'your draft' : 'in review' }}</span>
+          <span class="chip ochre">
+            @if (proposal.stage === 'draft') {
+              <ng-container i18n>your draft</ng-container>
+            } @else {
+              <ng-container i18n>in review</ng-container>
+            }
+          </span>
         }
         @if (words.isChanged()) {
           <span i18n class="small quiet">not saved yet; kept in this browser</span>
@@ -95,7 +101,7 @@ import { WordsService } from './words.service';
       }
       @for (other of words.others(); track other.id) {
         <p i18n class="notice-line">
-          {{ other.author.name }} has a proposal {{ other.stage === 'draft' ? 'in draft' : 'in review' }} on this here too.
+          {{ other.author.name }} has a proposal {other.stage, select, draft {in draft} other {in review}} on this here too.
           <a [routerLink]="['/reviews', other.editionId]">Look at it</a>
         </p>
       }

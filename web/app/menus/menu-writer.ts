@@ -30,7 +30,13 @@ import { Outline } from './outline';
             [value]="menu.title"
             (input)="set({ title: textIn($event) })"
           />
-          <p class="form-help">{{ writing.faultOf('title') ?? 'For lists, and for whoever chooses it in a block.' }}</p>
+          <p class="form-help">
+            @if (writing.faultOf('title'); as fault) {
+              {{ fault }}
+            } @else {
+              <ng-container i18n>For lists, and for whoever chooses it in a block.</ng-container>
+            }
+          </p>
         </div>
         <almanac-outline [rows]="rows()" [fault]="writing.faultOf('entries') ?? ''" (rowsChange)="setRows($event)" />
         @if (writing.record() && writing.record()!.pagesChanged.length === 0) {

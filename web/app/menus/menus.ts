@@ -30,7 +30,13 @@ import { SessionService } from '../state/session.service';
             {menu.pages.length, plural, =1 {1 page} other {{{ menu.pages.length }} pages}}</span
           >
           @if (menu.waiting && menu.status !== menu.waiting) {
-            <span class="chip ochre">{{ menu.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
+            <span class="chip ochre">
+              @if (menu.waiting === 'draft') {
+                <ng-container i18n>draft waiting</ng-container>
+              } @else {
+                <ng-container i18n>in review</ng-container>
+              }
+            </span>
           }
           <span class="grow"></span>
           <span class="quiet">{{ menu.changedAt | when: 'short' }}, {{ menu.changedBy }}</span>

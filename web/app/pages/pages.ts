@@ -76,7 +76,13 @@ import { askOrder } from './order-dialog';
           <span role="cell"
             ><almanac-phase [status]="page.status" [withWord]="true" />
             @if (page.waiting && page.status !== page.waiting) {
-              <span class="chip ochre">{{ page.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
+              <span class="chip ochre">
+                @if (page.waiting === 'draft') {
+                  <ng-container i18n>draft waiting</ng-container>
+                } @else {
+                  <ng-container i18n>in review</ng-container>
+                }
+              </span>
             }
           </span>
           <span role="cell">
@@ -87,12 +93,7 @@ import { askOrder } from './order-dialog';
           <span role="cell" class="quiet">{{ page.changedAt | when: 'day' }}, {{ page.changedBy }}</span>
           <span role="cell" class="acts">
             @if (page.status === 'live') {
-              <a
-                i18n
-                routerLink="/arrange"
-                [queryParams]="{ page: page.id }"
-                ariaLabel="Arrange {{ page.title }}"
-                i18n-ariaLabel
+              <a i18n routerLink="/arrange" [queryParams]="{ page: page.id }" ariaLabel="Arrange {{ page.title }}" i18n-ariaLabel
                 >Arrange</a
               >
               @if (mayAdd) {

@@ -87,7 +87,13 @@ import { Toolbar } from '../shared/toolbar';
           @if (changedIds().has(row.id)) {
             <span i18n class="chip ochre">unsaved</span>
           } @else if (row.waiting) {
-            <span class="chip ochre">{{ row.waiting === 'draft' ? 'draft waiting' : 'in review' }}</span>
+            <span class="chip ochre">
+              @if (row.waiting === 'draft') {
+                <ng-container i18n>draft waiting</ng-container>
+              } @else {
+                <ng-container i18n>in review</ng-container>
+              }
+            </span>
           }
           @if (row.off) {
             <span i18n class="chip">off</span>

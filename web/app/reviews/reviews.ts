@@ -17,7 +17,13 @@ import { MessageService } from '../state/message.service';
     <div class="head">
       <div>
         <h1 i18n>Reviews</h1>
-        <p class="quiet">{{ isEnded() ? 'What was decided.' : summary() }}</p>
+        <p class="quiet">
+          @if (isEnded()) {
+            <ng-container i18n>What was decided.</ng-container>
+          } @else {
+            {{ summary() }}
+          }
+        </p>
       </div>
       <span class="grow"></span>
       <nav aria-label="Which reviews" i18n-aria-label>
@@ -70,7 +76,12 @@ import { MessageService } from '../state/message.service';
         <aside class="panel" aria-label="The chosen one" i18n-aria-label>
           <h2>{{ edition.title }}</h2>
           <p class="quiet">
-            {{ edition.author.name }} · {{ edition.submittedAt ? 'sent' : 'begun' }} {{ edition.submittedAt ?? edition.createdAt | when }}
+            {{ edition.author.name }} ·
+            @if (edition.submittedAt) {
+              <ng-container i18n>sent {{ edition.submittedAt | when }}</ng-container>
+            } @else {
+              <ng-container i18n>begun {{ edition.createdAt | when }}</ng-container>
+            }
           </p>
           <p>{{ edition.summary }}</p>
           @if (edition.wishedFrom) {
@@ -81,8 +92,15 @@ import { MessageService } from '../state/message.service';
             [class.btn-primary]="edition.moves.includes('approve')"
             [class.btn-plain]="!edition.moves.includes('approve')"
             [routerLink]="['/reviews', edition.id]"
-            >{{ edition.moves.includes('approve') ? 'Compare and decide' : isEnded() ? 'See what was decided' : 'Look at it' }}</a
           >
+            @if (edition.moves.includes('approve')) {
+              <ng-container i18n>Compare and decide</ng-container>
+            } @else if (isEnded()) {
+              <ng-container i18n>See what was decided</ng-container>
+            } @else {
+              <ng-container i18n>Look at it</ng-container>
+            }
+          </a>
         </aside>
       }
     </div>

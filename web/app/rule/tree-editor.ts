@@ -90,19 +90,11 @@ const headings: Readonly<Record<Part, string>> = {
             } @else {
               <span class="grow">{{ line.words }}</span>
               @if (part() !== 'when') {
-                <button
-                  i18n
-                  class="btn-word"
-                  ariaLabel="Change: {{ line.words }}"
-                  i18n-ariaLabel
-                  (click)="open.set(line.way.join())"
-                >
+                <button i18n class="btn-word" ariaLabel="Change: {{ line.words }}" i18n-ariaLabel (click)="open.set(line.way.join())">
                   Change
                 </button>
               }
-              <button i18n class="btn-word" ariaLabel="Take out: {{ line.words }}" i18n-ariaLabel (click)="takeOut(line)">
-                Take out
-              </button>
+              <button i18n class="btn-word" ariaLabel="Take out: {{ line.words }}" i18n-ariaLabel (click)="takeOut(line)">Take out</button>
             }
           </li>
         } @empty {

@@ -161,8 +161,10 @@ export class WhenControl {
     const open = openTimeWithin(tree, { from: style.now, until: horizon }).filter(each => each.until < horizon);
     return open
       .slice(0, 2)
-      .map(
-        each => $localize`${each.from <= style.now ? 'now' : writeFullMoment(each.from, style)} to ${writeFullMoment(each.until, style)}`,
+      .map(each =>
+        each.from <= style.now
+          ? $localize`now to ${writeFullMoment(each.until, style)}`
+          : $localize`${writeFullMoment(each.from, style)} to ${writeFullMoment(each.until, style)}`,
       );
   });
 

@@ -92,7 +92,13 @@ interface Row {
                 [class.no]="row.exception !== null"
                 (click)="turnException(row)"
               >
-                {{ row.exception === 'beneath' ? 'left out, with all beneath' : row.exception ? 'left out' : 'leave out' }}
+                @if (row.exception === 'beneath') {
+                  <ng-container i18n>left out, with all beneath</ng-container>
+                } @else if (row.exception) {
+                  <ng-container i18n>left out</ng-container>
+                } @else {
+                  <ng-container i18n>leave out</ng-container>
+                }
               </button>
             }
           </div>

@@ -247,7 +247,7 @@ export class ExpectationSentence {
     ] as const;
     return this.value().subject.kind === 'region'
       ? counted
-      : ([{ claim: 'shows', label: 'shows' }, { claim: 'does not show', label: 'does not show' }, ...counted] as const);
+      : ([{ claim: 'shows', label: $localize`shows` }, { claim: 'does not show', label: $localize`does not show` }, ...counted] as const);
   });
   protected readonly parts = computed(() => {
     const pageTitles = new Map(this.pages().map(page => [page.id, page.title]));

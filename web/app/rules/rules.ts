@@ -63,13 +63,7 @@ import { openHistory } from '../shared/history-dialog';
                 <span i18n class="not">Not kept.</span>
               }
               @if (each.revisionId) {
-                <button
-                  i18n
-                  class="btn-word"
-                  ariaLabel="History: {{ each.sentence }}"
-                  i18n-ariaLabel
-                  (click)="openHistory(each)"
-                >
+                <button i18n class="btn-word" ariaLabel="History: {{ each.sentence }}" i18n-ariaLabel (click)="openHistory(each)">
                   History
                 </button>
               }
@@ -83,13 +77,7 @@ import { openHistory } from '../shared/history-dialog';
                   [value]="each.value.reason"
                   (change)="setExpectation(each, { reason: textIn($event) }, 'new reason')"
                 />
-                <button
-                  i18n
-                  class="btn-word danger"
-                  ariaLabel="No longer expect: {{ each.sentence }}"
-                  i18n-ariaLabel
-                  (click)="drop(each)"
-                >
+                <button i18n class="btn-word danger" ariaLabel="No longer expect: {{ each.sentence }}" i18n-ariaLabel (click)="drop(each)">
                   No longer
                 </button>
               } @else {

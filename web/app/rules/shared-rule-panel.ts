@@ -66,13 +66,7 @@ import { openHistory } from '../shared/history-dialog';
           @if (rules.changedIds().has(each.placementId)) {
             <span i18n class="chip ochre">unsaved</span>
           } @else if (rules.mayChange) {
-            <button
-              i18n
-              class="btn-word"
-              ariaLabel="{{ each.title }}: leave, keeping a copy"
-              i18n-ariaLabel
-              (click)="leave(each)"
-            >
+            <button i18n class="btn-word" ariaLabel="{{ each.title }}: leave, keeping a copy" i18n-ariaLabel (click)="leave(each)">
               Leave, keeping a copy
             </button>
           }

@@ -126,7 +126,11 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
       <span i18n class="quiet">{{ shown().length }} of {{ rows().length }}</span>
       @if (faulty() > 0) {
         <button class="btn btn-plain" [attr.aria-pressed]="onlyFaulty()" (click)="onlyFaulty.set(!onlyFaulty())">
-          {{ onlyFaulty() ? 'Show all' : faulty() + ' to look at' }}
+          @if (onlyFaulty()) {
+            <ng-container i18n>Show all</ng-container>
+          } @else {
+            <ng-container i18n>{{ faulty() }} to look at</ng-container>
+          }
         </button>
       }
     </p>
@@ -149,9 +153,7 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
         >
         @if (mayChange) {
           <button i18n class="btn-word" ariaLabel="Change {{ row.path }}" i18n-ariaLabel (click)="edit(row)">Change</button>
-          <button i18n class="btn-word" ariaLabel="Take off {{ row.path }}" i18n-ariaLabel (click)="takeOff(row)">
-            Take off
-          </button>
+          <button i18n class="btn-word" ariaLabel="Take off {{ row.path }}" i18n-ariaLabel (click)="takeOff(row)">Take off</button>
         }
       </div>
     </cdk-virtual-scroll-viewport>

@@ -56,12 +56,7 @@ const help: Readonly<Record<Role, string>> = {
                 </button></span
               >
             }
-            <select
-              class="form-select"
-              ariaLabel="Where the {{ role }} decides"
-              i18n-ariaLabel
-              (change)="add(grant, 'sections', $event)"
-            >
+            <select class="form-select" ariaLabel="Where the {{ role }} decides" i18n-ariaLabel (change)="add(grant, 'sections', $event)">
               <option value="">
                 @if (grant.sections.length === 0) {
                   <ng-container i18n>Everywhere</ng-container>

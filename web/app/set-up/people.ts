@@ -121,7 +121,11 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
                   <a i18n class="btn btn-plain" routerLink="/arrange" [queryParams]="{ as: 'person:' + person.id }">Look as they have it</a>
                 }
                 <button class="btn btn-plain" (click)="activate(person)">
-                  {{ person.state === 'deactivated' ? 'Let them in again' : 'Deactivate' }}
+                  @if (person.state === 'deactivated') {
+                    <ng-container i18n>Let them in again</ng-container>
+                  } @else {
+                    <ng-container i18n>Deactivate</ng-container>
+                  }
                 </button>
                 <button class="btn btn-plain danger" (click)="forget(person)">
                   @if (isSure()) {
@@ -224,12 +228,12 @@ export class People {
   protected readonly isAllowed = this.#session.holds('administrator');
   protected readonly textIn = textIn;
   protected readonly kinds = [
-    { value: '', label: 'everybody' },
-    { value: 'staff', label: 'staff' },
-    { value: 'readers', label: 'readers' },
+    { value: '', label: $localize`everybody` },
+    { value: 'staff', label: $localize`staff` },
+    { value: 'readers', label: $localize`readers` },
     ...this.#session.site.memberships.map(({ name, label }) => ({ value: `holds ${name}`, label })),
     { value: 'invited', label: $localize`not come yet` },
-    { value: 'deactivated', label: 'deactivated' },
+    { value: 'deactivated', label: $localize`deactivated` },
   ];
   protected readonly profileFields = this.#session.site.profileFields;
   protected readonly people = signal<readonly PersonRow[]>([]);

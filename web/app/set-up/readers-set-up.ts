@@ -55,14 +55,7 @@ import { SessionService } from '../state/session.service';
               </td>
               <td class="code quiet">{{ each.name }}</td>
               <td>
-                <button
-                  i18n
-                  type="button"
-                  class="btn-word"
-                  ariaLabel="Take off {{ each.label }}"
-                  i18n-ariaLabel
-                  (click)="drop($index)"
-                >
+                <button i18n type="button" class="btn-word" ariaLabel="Take off {{ each.label }}" i18n-ariaLabel (click)="drop($index)">
                   Take off
                 </button>
               </td>

@@ -227,7 +227,7 @@ export class SiteSetUp {
   }
 
   protected timesWords({ timeCount }: ZoneReport): string {
-    return $localize`${countOf(timeCount, 'time')} to come ${timeCount === 1 ? 'is' : 'are'}`;
+    return timeCount === 1 ? $localize`One time to come is` : $localize`${timeCount} times to come are`;
   }
 
   protected rulesWords({ ruleCount }: ZoneReport): string {

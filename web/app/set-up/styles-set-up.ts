@@ -58,9 +58,7 @@ import { SessionService } from '../state/session.service';
             @if (at > 0) {
               <button i18n class="btn-word" ariaLabel="Style {{ at + 1 }} up" i18n-ariaLabel (click)="up(at)">Up</button>
             }
-            <button i18n class="btn-word" ariaLabel="Take off style {{ at + 1 }}" i18n-ariaLabel (click)="drop(at)">
-              Take off
-            </button>
+            <button i18n class="btn-word" ariaLabel="Take off style {{ at + 1 }}" i18n-ariaLabel (click)="drop(at)">Take off</button>
           }
           <span class="quiet small">{{ helpOf(rule.style) }} {{ countWords(at) }}</span>
         </li>

@@ -76,9 +76,7 @@ import { TimeField } from './time-field';
       }
     </div>
     @if (isUnread()) {
-      <p i18n class="form-fault" [id]="fieldId() + 'u'" role="alert">
-        Not read as a date. Write it like {{ withTime() ? '28 March 2027, 06:00' : '28 March 2027' }}.
-      </p>
+      <p i18n class="form-fault" [id]="fieldId() + 'u'" role="alert">Not read as a date. Write it like {{ example() }}.</p>
     }
   `,
   styles: `
@@ -159,7 +157,8 @@ export class DateField {
   /** The calendar stands beneath the field, within whatever holds it: what floats would close a popover around it. */
   protected readonly isOpen = signal(false);
   protected readonly isUnread = computed(() => this.#unread() !== '');
-  protected readonly shown = computed(() => this.#unread() || writeTyped(this.value()));
+  protected readonly shown = computed(() => this.#unread() || writeTyped(this.value(), this.#locale));
+  protected readonly example = computed(() => writeTyped(this.withTime() ? '2027-03-28T06:00' : '2027-03-28', this.#locale));
   protected readonly date = computed(() => dateStructOf(this.value()));
   protected readonly today = computed(() => dateStructOf(this.#today())!);
   protected readonly time = computed(() => this.value().slice(11) || '00:00');
@@ -180,7 +179,12 @@ export class DateField {
   }
 
   protected type(text: string): void {
-    const read = text.trim() === '' ? '' : this.withTime() ? typedMoment(text, this.#today()) : typedDate(text, this.#today());
+    const read =
+      text.trim() === ''
+        ? ''
+        : this.withTime()
+          ? typedMoment(text, this.#today(), this.#locale)
+          : typedDate(text, this.#today(), this.#locale);
     this.#unread.set(read === null ? text : '');
     if (read !== null) this.valueChange.emit(read);
   }
@@ -197,6 +201,10 @@ export class DateField {
   #give(date: string, time: string): void {
     this.#unread.set('');
     this.valueChange.emit(this.withTime() ? `${date}T${time}` : date);
+  }
+
+  get #locale(): string {
+    return this.#session.style.locale;
   }
 
   #today(): string {

@@ -25,7 +25,13 @@ import type { Effect } from '@contract/messages';
       }
     }
     @if (kept().length > 0) {
-      <h3>{{ effect().gained.length + effect().lost.length > 0 ? 'As before' : 'Pages' }}: {{ kept().length }}</h3>
+      <h3>
+        @if (effect().gained.length + effect().lost.length > 0) {
+          <ng-container i18n>As before: {{ kept().length }}</ng-container>
+        } @else {
+          <ng-container i18n>Pages: {{ kept().length }}</ng-container>
+        }
+      </h3>
       <ul>
         @for (page of kept(); track page.id) {
           <li>

@@ -53,9 +53,7 @@ export interface FilterField {
           @for (each of saved(); track each.name) {
             <div class="row-line">
               <button ngbDropdownItem (click)="use(each)">{{ each.name }}</button>
-              <button i18n class="btn-word" ariaLabel="Forget {{ each.name }}" i18n-ariaLabel (click)="forget(each)">
-                Forget
-              </button>
+              <button i18n class="btn-word" ariaLabel="Forget {{ each.name }}" i18n-ariaLabel (click)="forget(each)">Forget</button>
             </div>
           } @empty {
             <p i18n class="quiet none">None kept yet.</p>

@@ -4,12 +4,15 @@ import { SessionService } from '../state/session.service';
 import { MomentField } from './moment-field';
 
 describe('MomentField', () => {
-  async function show(local: string) {
+  async function show(local: string, locale = 'en-GB') {
     await TestBed.configureTestingModule({
       imports: [MomentField],
       providers: [
         provideZonelessChangeDetection(),
-        { provide: SessionService, useValue: { site: { zone: 'Europe/London', now: Date.parse('2027-03-18T09:40Z') } } },
+        {
+          provide: SessionService,
+          useValue: { site: { zone: 'Europe/London', now: Date.parse('2027-03-18T09:40Z') }, style: { locale } },
+        },
       ],
     }).compileComponents();
     const fixture = TestBed.createComponent(MomentField);
@@ -33,6 +36,15 @@ describe('MomentField', () => {
     expect((fixture.nativeElement as HTMLElement).querySelector('input')!.value).toBe('28 March 2027, 06:00');
     typeInto(fixture, '1 April, 18.30');
     expect(local).toBe('2027-04-01T18:30');
+  });
+
+  it('writes and reads a moment in the manner of another language', async () => {
+    const fixture = await show('2027-03-28T06:00', 'de');
+    let local: string | undefined;
+    fixture.componentInstance.valueChange.subscribe(value => (local = value?.local));
+    expect((fixture.nativeElement as HTMLElement).querySelector('input')!.value).toBe('28. März 2027, 06:00');
+    typeInto(fixture, '3. Okt. 2027, 18.30');
+    expect(local).toBe('2027-10-03T18:30');
   });
 
   it('keeps what it cannot read, says so, and changes nothing', async () => {

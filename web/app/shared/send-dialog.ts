@@ -42,7 +42,15 @@ import { MomentField } from './moment-field';
         <details class="change" [open]="isAsking">
           <summary>
             <b>{{ change.title }}</b> <span class="quiet">{{ change.kind }}, {{ change.did }}</span>
-            <span class="what">{{ effectOf(change)?.label ?? (effectsUnknown() ? 'effect not known' : '…') }}</span>
+            <span class="what">
+              @if (effectOf(change)?.label; as label) {
+                {{ label }}
+              } @else if (effectsUnknown()) {
+                <ng-container i18n>effect not known</ng-container>
+              } @else {
+                …
+              }
+            </span>
           </summary>
           @if (effectOf(change); as effect) {
             @for (warning of effect.warnings; track warning) {
@@ -193,7 +201,9 @@ export class SendDialog implements OnInit {
     const when = this.ahead.from() ? $localize`Publish for that date` : $localize`Publish at once`;
     const what = this.ahead.isUnknown() ? $localize`${when}, unchecked` : when;
     return this.ahead.coversSomething()
-      ? $localize`${what}, ${this.ahead.scheduled() === 'keep' ? 'keeping' : 'cancelling'} what is planned`
+      ? this.ahead.scheduled() === 'keep'
+        ? $localize`${what}, keeping what is planned`
+        : $localize`${what}, cancelling what is planned`
       : what;
   });
   protected readonly headline = computed(() => {

@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DOCUMENT, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
+import { editorLanguage } from '../state/editor-language';
 import { ApiProblem } from '../api/api-client';
 import { SessionService } from '../state/session.service';
 
@@ -66,6 +67,7 @@ import { SessionService } from '../state/session.service';
 export class SignIn {
   readonly #session = inject(SessionService);
   readonly #router = inject(Router);
+  readonly #document = inject(DOCUMENT);
   /** Where to go afterwards. */
   readonly to = input<string>();
   protected email = '';
@@ -82,7 +84,7 @@ export class SignIn {
     this.isBusy.set(true);
     this.#session.signIn(this.email, this.password).subscribe({
       next: session => {
-        if (session.person && session.person.roles.length > 0) void this.#router.navigateByUrl(this.to() ?? '/today');
+        if (session.person && session.person.roles.length > 0) this.#enter(session.person.language);
         else this.fault.set($localize`This account reads the public site; the editor is for staff.`);
         this.isBusy.set(false);
       },
@@ -91,5 +93,12 @@ export class SignIn {
         this.isBusy.set(false);
       },
     });
+  }
+
+  // Whoever has chosen another language than their browser asks for has the whole editor anew.
+  #enter(language: string): void {
+    const to = this.to() ?? '/today';
+    if (language !== '' && language !== editorLanguage()) this.#document.location.assign(`/almanac${to}`);
+    else void this.#router.navigateByUrl(to);
   }
 }

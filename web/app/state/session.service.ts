@@ -1,4 +1,4 @@
-import { inject, Injectable } from '@angular/core';
+import { DOCUMENT, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { DeskSite, Session } from '@contract/messages';
 import type { BeginningDraft, SiteSettingsChange } from '@contract/site';
@@ -10,6 +10,7 @@ import { askableFields } from '@core/page/askable';
 import type { Grant, Written } from '@core/people/grants';
 import type { RuleNames } from '@core/rule/sentence';
 import type { RegionLimits } from '@core/theme/manifest';
+import { editorLanguage } from './editor-language';
 import { BehaviorSubject, filter, map, of, tap, type Observable } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 
@@ -19,6 +20,7 @@ export class SessionService {
   readonly #api = inject(ApiClient);
   readonly #session = new BehaviorSubject<Session | null>(null);
   #readAt = 0;
+  readonly #document = inject(DOCUMENT);
 
   /** Null until the server has answered. */
   readonly session$ = this.#session.asObservable();
@@ -32,6 +34,17 @@ export class SessionService {
 
   signIn(email: string, password: string): Observable<Session> {
     return this.#api.signIn(email, password).pipe(tap(session => this.#keep(session)));
+  }
+
+  /** Chooses the language of the editor, and has it in that language from then on; empty goes by the browser. */
+  chooseLanguage(language: string): Observable<Session> {
+    return this.#api.chooseLanguage(language).pipe(tap(() => this.#document.defaultView?.location.reload()));
+  }
+
+  // English as it is written where the site is; any other language as it is.
+  get #language(): string {
+    const language = editorLanguage();
+    return language === 'en-GB' && this.site.locale.startsWith('en') ? this.site.locale : language;
   }
 
   signOut(): Observable<void> {
@@ -60,9 +73,9 @@ export class SessionService {
     return this.site.blockTypes.find(type => type.name === name);
   }
 
-  /** How times are written. */
+  /** How times are written: in the manner of the language that one has the editor in. */
   get style(): MomentStyle {
-    return { zone: this.site.zone, locale: this.site.locale, now: this.site.now };
+    return { zone: this.site.zone, locale: this.#language, now: this.site.now };
   }
 
   /** What rules call layouts, memberships and locales; pages and shared rules are called by whoever knows them. */

@@ -40,7 +40,11 @@ const words: Readonly<Record<Step['name'], { readonly label: string; readonly do
           }
         </ol>
         <p class="quiet">
-          {{ left() === 0 ? 'All of it is done.' : left() + ' of ' + steps().length + ' to go.' }}
+          @if (left() === 0) {
+            <ng-container i18n>All of it is done.</ng-container>
+          } @else {
+            <ng-container i18n>{{ left() }} of {{ steps().length }} to go.</ng-container>
+          }
           <button i18n class="btn-word" (click)="putAway()">Put this away</button>
         </p>
       </section>

@@ -113,7 +113,14 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
             @for (edition of today.mine; track edition.id) {
               <a class="item" [routerLink]="['/reviews', edition.id]"
                 ><b>{{ edition.title }}</b
-                ><span class="quiet">{{ edition.stage === 'draft' ? 'Draft' : 'In review' }} · {{ edition.summary }}</span></a
+                ><span class="quiet">
+                  @if (edition.stage === 'draft') {
+                    <ng-container i18n>Draft</ng-container>
+                  } @else {
+                    <ng-container i18n>In review</ng-container>
+                  }
+                  · {{ edition.summary }}</span
+                ></a
               >
             } @empty {
               <p i18n class="quiet none">You have no drafts and nothing in review.</p>
@@ -266,7 +273,11 @@ export class TodayWorkspace {
   );
   protected readonly greeting = computed(() => {
     const changing = this.today()?.changes.filter(change => change.at >= (this.today()?.now ?? 0)).length ?? 0;
-    return $localize`${changing === 0 ? 'Nothing changes' : changing === 1 ? 'One thing changes' : `${changing} things change`} by ${changing > 1 ? 'themselves' : 'itself'} in the next two weeks.`;
+    return changing === 0
+      ? $localize`Nothing changes by itself in the next two weeks.`
+      : changing === 1
+        ? $localize`One thing changes by itself in the next two weeks.`
+        : $localize`${changing} things change by themselves in the next two weeks.`;
   });
   protected readonly days = computed((): readonly Day[] => {
     const today = this.today();

@@ -13,7 +13,13 @@ import { SessionService } from '../state/session.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <h2>{{ view() ? 'On “' + view()!.page.title + '”' : 'Preview' }}</h2>
+      <h2>
+        @if (view(); as shown) {
+          <ng-container i18n>On “{{ shown.page.title }}”</ng-container>
+        } @else {
+          <ng-container i18n>Preview</ng-container>
+        }
+      </h2>
       <span class="grow"></span>
       @for (each of widths; track each.name) {
         <button

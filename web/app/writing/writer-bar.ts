@@ -21,7 +21,13 @@ import { WritingService } from './writing.service';
         <almanac-phase [status]="record.status" [withWord]="true" />
       }
       @if (writing.proposal(); as proposal) {
-        <span class="chip ochre">{{ proposal.stage === 'draft' ? 'your draft' : 'in review' }}</span>
+        <span class="chip ochre">
+          @if (proposal.stage === 'draft') {
+            <ng-container i18n>your draft</ng-container>
+          } @else {
+            <ng-container i18n>in review</ng-container>
+          }
+        </span>
       }
       @if (writing.isChanged()) {
         <span i18n class="small quiet">not saved yet; kept in this browser</span>
@@ -80,7 +86,7 @@ import { WritingService } from './writing.service';
     }
     @for (other of writing.others(); track other.id) {
       <p i18n class="notice-line">
-        {{ other.author.name }} has a proposal {{ other.stage === 'draft' ? 'in draft' : 'in review' }} on this too.
+        {{ other.author.name }} has a proposal {other.stage, select, draft {in draft} other {in review}} on this too.
         <a [routerLink]="['/reviews', other.editionId]">Look at it</a>
       </p>
     }

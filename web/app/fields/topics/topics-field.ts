@@ -12,8 +12,7 @@ const mostOffered = 8;
       <ul aria-label="Topics of this page" i18n-aria-label>
         @for (topic of value(); track topic) {
           <li>
-            {{ topic
-            }}<button type="button" ariaLabel="Take off the topic {{ topic }}" i18n-ariaLabel (click)="drop(topic)">×</button>
+            {{ topic }}<button type="button" ariaLabel="Take off the topic {{ topic }}" i18n-ariaLabel (click)="drop(topic)">×</button>
           </li>
         }
       </ul>
