@@ -120,6 +120,23 @@ test('words go out as XLIFF and come back, one of them overtaken', async ({ appl
   });
 });
 
+test('somebody has the editor in German, with dates as they are written there, and goes back', async ({ application, browser }) => {
+  const page = await application.signIn(browser, 'bea');
+  await page.goto('/almanac/account');
+  await page.getByLabel('The editor’s language').selectOption('Deutsch');
+  await expect(page.getByRole('heading', { name: 'Ihr Konto' })).toBeVisible();
+  await expect(page.locator('html')).toHaveAttribute('lang', 'de');
+  await check(page, 'the account in German');
+  await page.getByRole('link', { name: 'Anordnen' }).click();
+  await expect(page.getByRole('button', { name: /^Augenblick: Do\., 18\. März/ })).toBeVisible();
+  await check(page, 'Arrange in German');
+  // Nothing stands beyond the edge although its words are longer.
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
+  await page.goto('/almanac/account');
+  await page.getByLabel('Sprache des Editors').selectOption('English');
+  await expect(page.getByRole('heading', { name: 'Your account' })).toBeVisible();
+});
+
 test('a translator works from the table by keyboard alone, and an editor lets it go', async ({ application, browser }) => {
   const page = await application.signIn(browser, 'tomos');
   await page.goto('/almanac/languages?find=Contact');

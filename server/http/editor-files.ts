@@ -1,4 +1,4 @@
-import { editorLanguageFor } from '@contract/editor-languages';
+import { editorLanguageFor } from '@core/people/editor-language';
 import express, { type Request, type Response, type Router } from 'express';
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';

@@ -87,7 +87,7 @@ import { roles } from '@core/workflow/workflow';
     header {
       display: flex;
       align-items: center;
-      gap: clamp(10px, 1.5vw, 20px);
+      gap: clamp(10px, 2vw - 12px, 20px);
       height: 46px;
       padding: 0 20px;
       border-bottom: 3px double var(--hair);
@@ -103,7 +103,7 @@ import { roles } from '@core/workflow/workflow';
     nav {
       display: flex;
       /* Other languages have longer words. */
-      gap: clamp(9px, 1.2vw, 16px);
+      gap: clamp(8px, 1.5vw - 6px, 16px);
       white-space: nowrap;
       font-size: 13.5px;
       height: 100%;

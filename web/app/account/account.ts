@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import type { OwnSession } from '@contract/people';
 import { shortestPassword } from '@core/people/password';
 import { ApiClient, ApiProblem } from '../api/api-client';
-import { editorLanguages } from '@contract/editor-languages';
+import { editorLanguages } from '@core/people/editor-language';
 import { textIn } from '../shared/typed-event';
 import { SessionService } from '../state/session.service';
 import { WhenPipe } from '../shared/when-pipe';

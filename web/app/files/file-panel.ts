@@ -7,7 +7,7 @@ import { middle } from '@core/file/crop';
 import type { FileValue } from '@core/file/file';
 import { contentWords } from '@core/file/media-types';
 import { folderName } from '@core/kinds/file/schema';
-import { combineLatest, filter, switchMap } from 'rxjs';
+import { combineLatest, filter, switchMap, tap } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { TopicsField } from '../fields/topics/topics-field';
 import { placesOf } from '../kinds/index';
@@ -174,6 +174,8 @@ export class FilePanel {
   protected readonly record = signal<RecordDetail | null>(null);
   protected readonly value = signal<FileValue | null>(null);
   protected readonly faults = signal<readonly string[]>([]);
+  /** Whether what is in the form was just sent: what comes back is what counts. */
+  #isSent = false;
   readonly #stored = computed(() => {
     const record = this.record();
     return record && ((record.live?.value ?? record.revisions[0]!.value) as FileValue);
@@ -190,16 +192,25 @@ export class FilePanel {
     combineLatest([toObservable(computed(() => this.file().id)), toObservable(computed(() => this.file().changedAt))])
       .pipe(
         filter(([id]) => id !== ''),
+        // What is said of one file is never shown, or changed, as that of another.
+        tap(([id]) => this.record()?.id !== id && this.#clear()),
         switchMap(([id]) => this.#api.readRecord(id)),
         takeUntilDestroyed(),
       )
       .subscribe({
         next: record => {
+          const keeps = this.record()?.id === record.id && this.isChanged() && !this.#isSent;
           this.record.set(record);
-          this.again();
+          this.#isSent = false;
+          if (!keeps) this.again();
         },
         error: (error: unknown) => this.#messages.problem(error),
       });
+  }
+
+  #clear(): void {
+    this.record.set(null);
+    this.value.set(null);
   }
 
   protected set(change: Partial<FileValue>): void {
@@ -243,6 +254,8 @@ export class FilePanel {
   }
 
   async #send(change: WorkingChange): Promise<void> {
-    if (await this.#sending.sendOrLeave([change])) this.saved.emit();
+    if (!(await this.#sending.sendOrLeave([change]))) return;
+    this.#isSent = true;
+    this.saved.emit();
   }
 }

@@ -41,7 +41,7 @@ import { KeysService } from '../state/keys.service';
   styles: `
     .box {
       position: relative;
-      width: clamp(96px, 12vw, 170px);
+      width: clamp(96px, 20vw - 110px, 170px);
       max-width: 100%;
     }
     .key {
