@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { plainWords, textOfParagraphs, type RichText } from '../rich-text/document';
+import { type RichText, plainWords, textOfParagraphs } from '../rich-text/document';
 import { faultOfText } from '../rich-text/faults';
 import { anyText, sampleId } from '../testing/random-text';
 import { warningsOfValue } from './checks';

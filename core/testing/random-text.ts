@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { RichText, RichTextNode } from '../rich-text/document';
+import type { RichText, RichTextNode as Piece } from '../rich-text/document';
 import { fittedText } from '../rich-text/fitted';
 
 /** One of ten ids of records. */
@@ -14,35 +14,33 @@ const link = fc.constantFrom(
   { page: sampleId(1), address: '?year=2027' },
 );
 const inline = fc.oneof(
-  fc.record({ words: word, marks, link }).map(({ words, marks: some, link: target }): RichTextNode => ({
+  fc.record({ words: word, marks, link }).map(({ words, marks: some, link: target }): Piece => ({
     type: 'text',
     text: words,
     marks: [...(target ? [{ type: 'link', attrs: target }] : []), ...some],
   })),
-  fc.constant<RichTextNode>({ type: 'hardBreak' }),
+  fc.constant<Piece>({ type: 'hardBreak' }),
 );
-const { block } = fc.letrec<{ block: RichTextNode }>(tie => {
+const { block } = fc.letrec<{ block: Piece }>(tie => {
   const line = fc.array(inline, { maxLength: 4 });
-  const paragraph = line.map((content): RichTextNode => ({ type: 'paragraph', content }));
+  const paragraph = line.map((content): Piece => ({ type: 'paragraph', content }));
   const blocks = fc.array(tie('block'), { minLength: 1, maxLength: 3 });
   const item = fc
     .tuple(paragraph, fc.array(tie('block'), { maxLength: 2 }))
-    .map(([first, rest]): RichTextNode => ({ type: 'listItem', content: [first, ...rest] }));
+    .map(([first, rest]): Piece => ({ type: 'listItem', content: [first, ...rest] }));
   return {
     block: fc.oneof(
       { depthSize: 'small', withCrossShrink: true },
       paragraph,
-      fc.tuple(line, fc.constantFrom(2, 3, 4)).map(([content, level]): RichTextNode => ({ type: 'heading', attrs: { level }, content })),
-      fc.constant<RichTextNode>({ type: 'horizontalRule' }),
-      fc
-        .constantFrom('x\n  y', '\nx', '')
-        .map((text): RichTextNode => ({ type: 'codeBlock', content: text ? [{ type: 'text', text }] : [] })),
-      fc.constant<RichTextNode>({ type: 'inset', attrs: { blockId: sampleId(2), showsTitle: true, look: 'card' } }),
-      blocks.map((content): RichTextNode => ({ type: 'blockquote', content })),
-      fc.array(item, { minLength: 1, maxLength: 3 }).map((content): RichTextNode => ({ type: 'bulletList', content })),
+      fc.tuple(line, fc.constantFrom(2, 3, 4)).map(([content, level]): Piece => ({ type: 'heading', attrs: { level }, content })),
+      fc.constant<Piece>({ type: 'horizontalRule' }),
+      fc.constantFrom('x\n  y', '\nx', '').map((text): Piece => ({ type: 'codeBlock', content: text ? [{ type: 'text', text }] : [] })),
+      fc.constant<Piece>({ type: 'inset', attrs: { blockId: sampleId(2), showsTitle: true, look: 'card' } }),
+      blocks.map((content): Piece => ({ type: 'blockquote', content })),
+      fc.array(item, { minLength: 1, maxLength: 3 }).map((content): Piece => ({ type: 'bulletList', content })),
       fc
         .tuple(fc.array(item, { minLength: 1, maxLength: 3 }), fc.constantFrom(1, 4, -2))
-        .map(([content, start]): RichTextNode => ({ type: 'orderedList', attrs: { start }, content })),
+        .map(([content, start]): Piece => ({ type: 'orderedList', attrs: { start }, content })),
     ),
   };
 });

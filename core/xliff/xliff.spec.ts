@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { xliff2js } from 'xliff';
 import type { OwnWords } from '../locale/own-words';
-import { textOfParagraphs, type RichText } from '../rich-text/document';
+import { type RichText, textOfParagraphs } from '../rich-text/document';
 import { mapText, mapWords, segmentsOf, wordsOfPieces } from '../segments/segment';
 import { anyText, sampleId } from '../testing/random-text';
 import { unitId, type XliffFile } from './document';

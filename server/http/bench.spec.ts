@@ -1,6 +1,6 @@
 import { freshLocale, type SiteLocale } from '@core/locale/site-locale';
-import { textOfParagraphs, type RichText } from '@core/rich-text/document';
-import { sampleBlock } from '../testing/samples';
+import { type RichText, textOfParagraphs } from '@core/rich-text/document';
+import { publishText } from '../testing/samples';
 import { TestSite, type TestClient } from '../testing/test-site';
 
 const uuid = () => crypto.randomUUID();
@@ -15,13 +15,7 @@ describe('what helps whoever translates', () => {
   });
   afterAll(() => test.close());
 
-  const newBlock = async (title: string, body: RichText) => {
-    const recordId = uuid();
-    const change = { recordId, kind: 'block', value: sampleBlock({ type: 'rich text', title, fields: { body } }), baseRevisionId: null };
-    const made = await margit.post('/api/editions', { id: uuid(), title, changes: [change], move: { name: 'publish' } });
-    expect(made.status).withContext(made.text).toBe(200);
-    return recordId;
-  };
+  const newBlock = (title: string, body: RichText) => publishText(margit, title, body);
   const write = (recordId: string, words: object, part: object = {}, move?: object, client = tomos) =>
     client.post('/api/editions', {
       id: uuid(),

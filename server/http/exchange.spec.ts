@@ -1,5 +1,5 @@
 import { textOfParagraphs } from '@core/rich-text/document';
-import { sampleBlock } from '../testing/samples';
+import { publishText } from '../testing/samples';
 import { TestSite, type TestClient } from '../testing/test-site';
 
 const uuid = () => crypto.randomUUID();
@@ -18,14 +18,7 @@ describe('words that go out to translators and come back', () => {
   const out = (ids: readonly string[], part: object = {}, client = tomos) => client.post('/api/words/out', { locale: 'cy', ids, ...part });
   const back = (text: string | Buffer, query = 'trial=no', client = tomos) => client.send('POST', `/api/words/in?${query}`, text, binary);
   const wordsOf = async (id: string, client = tomos) => (await client.get(`/api/records/${id}/words?locale=cy`)).json;
-  const newBlock = async (title: string, body: string) => {
-    const recordId = uuid();
-    const value = sampleBlock({ title, type: 'rich text', fields: { body: textOfParagraphs(body) } });
-    const change = { recordId, kind: 'block', value, baseRevisionId: null };
-    const made = await margit.post('/api/editions', { id: uuid(), title, changes: [change], move: { name: 'publish' } });
-    expect(made.status).withContext(made.text).toBe(200);
-    return recordId;
-  };
+  const newBlock = (title: string, body: string) => publishText(margit, title, textOfParagraphs(body));
   const rewrite = async (recordId: string, title: string) => {
     const { live } = (await margit.get(`/api/records/${recordId}`)).json;
     const change = { recordId, kind: 'block', value: { ...live.value, title }, baseRevisionId: live.revisionId };

@@ -27,6 +27,17 @@ export function liveRevisionId(site: Site, recordId: string, moment: number, loc
   return inForce.state === 'live' ? inForce.revisionId : null;
 }
 
+/** Whether a change is of words in another locale than the one in which its record began. */
+export function isOfOwnWords(site: Site, { recordId, locale }: { readonly recordId: string; readonly locale?: string | null }): boolean {
+  const record = site.ledger.records.get(recordId);
+  return record !== undefined && Boolean(locale) && locale !== record.locale;
+}
+
+/** In which locale a change is looked at: the one that it is written in, which for a new record is the one in which it begins. */
+export function localeLookedAt(site: Site, { recordId, locale }: { readonly recordId: string; readonly locale?: string | null }): string {
+  return locale ?? site.ledger.localeOf(recordId);
+}
+
 /** What is written with a change, for asking who may. */
 export function writtenIn({ ledger }: Site, { kind, locale = ledger.baseLocale }: Pick<Overlay, 'kind' | 'locale'>): Written {
   return { kind, locale, isBase: locale === ledger.baseLocale };

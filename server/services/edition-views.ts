@@ -10,10 +10,10 @@ import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { describeChanges } from './descriptions';
-import { editionOf, factsOf, kindOf, liveRevisionId, overlayOf } from './edition-lookups';
+import { editionOf, factsOf, kindOf, liveRevisionId, overlayOf, isOfOwnWords } from './edition-lookups';
 import { effectsOf } from './effects';
 import { nameOfPerson, peopleWithRoles, titleOf } from './names';
-import { isOfOwnWords, readAs } from './own-words';
+import { readAs } from './own-words';
 import { publicationOfOverlays } from './publication';
 import { pagesBeyond } from './reach-of-act';
 

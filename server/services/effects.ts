@@ -1,10 +1,10 @@
+import { isOfOwnWords, localeLookedAt } from './edition-lookups';
 import type { Effect } from '@contract/messages';
 import { kindNamed } from '@core/kinds/index';
 import { valuesOfKind } from '@core/site/live-set';
 import type { Overlay } from '@core/site/snapshot';
 import type { Site } from '../site/site';
 import { kindContext, localeName } from './names';
-import { isOfOwnWords, localeLookedAt } from './own-words';
 
 /** What changes would do to the site at a moment, one answer per change; of words in a locale, as it is read there. */
 export function effectsOf(site: Site, changes: readonly Overlay[], moment: number | null): readonly Effect[] {

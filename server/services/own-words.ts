@@ -1,3 +1,4 @@
+import { isOfOwnWords } from './edition-lookups';
 import { ownWords, valueSchema } from '@contract/values';
 import { fieldsById } from '@core/fields/index';
 import { kindNamed } from '@core/kinds/index';
@@ -25,17 +26,6 @@ export interface WordsChange {
   readonly translatedFromId?: string | null;
   /** Names of words that were looked at and found still right. */
   readonly stillRight?: readonly string[];
-}
-
-/** Whether a change is of words in another locale than the one in which its record began. */
-export function isOfOwnWords(site: Site, { recordId, locale }: { readonly recordId: string; readonly locale?: string | null }): boolean {
-  const record = site.ledger.records.get(recordId);
-  return record !== undefined && Boolean(locale) && locale !== record.locale;
-}
-
-/** In which locale a change is looked at: the one that it is written in, which for a new record is the one in which it begins. */
-export function localeLookedAt(site: Site, { recordId, locale }: { readonly recordId: string; readonly locale?: string | null }): string {
-  return locale ?? site.ledger.localeOf(recordId);
 }
 
 /** Refuses a locale that the site does not have. */

@@ -1,3 +1,4 @@
+import { isOfOwnWords, localeLookedAt } from './edition-lookups';
 import type { BlockValue } from '@core/block/block';
 import { writeMoment } from '@core/format/moment';
 import { insetIdsOf } from '@core/inset/inset';
@@ -14,7 +15,7 @@ import type { Site } from '../site/site';
 
 import { momentStyle, namesFor } from './names';
 import type { Publication, PublishedChange } from './publication';
-import { isOfOwnWords, localeLookedAt, wordsFaults } from './own-words';
+import { wordsFaults } from './own-words';
 import { planForGood } from './plan';
 import { snapshotOf } from './reach-of-act';
 import { faultsInSite } from './validation';

@@ -1,3 +1,4 @@
+import { isOfOwnWords } from './edition-lookups';
 import type { PublicationWish } from '@contract/messages';
 import { writeMoment } from '@core/format/moment';
 import type { Ledger, LedgerRows } from '@core/ledger/ledger';
@@ -11,7 +12,7 @@ import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import type { NewEntry } from '../repositories/ledger-repository';
 import type { Site } from '../site/site';
 import { localeName, momentStyle, titleOf } from './names';
-import { isOfOwnWords, valueWith } from './own-words';
+import { valueWith } from './own-words';
 
 /** A change on its way to readers: the revision that is to be live, or null for taking the record off. */
 export interface PublishedChange extends Overlay {

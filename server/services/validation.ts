@@ -10,6 +10,7 @@ import { labelOfTarget, limitsOf } from '@core/theme/manifest';
 import { faultsFromIssues, refuseInvalid, type Fault } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
+import { isOfOwnWords } from './edition-lookups';
 import { kindSite } from './kind-site';
 
 /** A value that is fit to be stored, or what is wrong with it. */
@@ -111,9 +112,7 @@ export function checkedChanges<
   const faults: Fault[] = [];
   const checked = changes.map((change, index) => {
     if (change.retires) return change;
-    const own = site.ledger.records.get(change.recordId)?.locale ?? change.locale;
-    const isOwnWords = Boolean(change.locale) && change.locale !== own;
-    const result = validateValue(site, change.kind, change.value, ['changes', index, 'value'], isOwnWords);
+    const result = validateValue(site, change.kind, change.value, ['changes', index, 'value'], isOfOwnWords(site, change));
     if (result.kind === 'valid') return { ...change, value: result.value };
     faults.push(...result.faults);
     return change;

@@ -2,7 +2,9 @@ import type { BlockValue } from '@core/block/block';
 import { shippedTypes } from '@core/registry/registry';
 import type { PlacementValue } from '@core/placement/placement';
 import { thisPageOnly, type Rule } from '@core/rule/rule';
+import type { RichText } from '@core/rich-text/document';
 import { v7 as uuidv7 } from 'uuid';
+import type { TestClient } from './test-site';
 
 /** A notice that is fit to be saved, or a block of another type with the fields given. */
 export function sampleBlock(part: Partial<BlockValue> = {}): BlockValue {
@@ -56,4 +58,13 @@ export function sampleEdition(
       { recordId: uuidv7(), kind: 'placement', value: samplePlacement(blockId, pageId, placement, rule), baseRevisionId: null },
     ],
   };
+}
+
+/** Makes a block of running text live, and gives its id. */
+export async function publishText(client: TestClient, title: string, body: RichText): Promise<string> {
+  const recordId = uuidv7();
+  const change = { recordId, kind: 'block', value: sampleBlock({ type: 'rich text', title, fields: { body } }), baseRevisionId: null };
+  const made = await client.post('/api/editions', { id: uuidv7(), title, changes: [change], move: { name: 'publish' } });
+  if (made.status !== 200) throw new Error(made.text);
+  return recordId;
 }
