@@ -23,18 +23,17 @@ describe('contrast', () => {
   it('reads in the editor: ember on paper', () => expect(wcag.hex(editor['ember']!, editor['paper']!)).toBeGreaterThanOrEqual(4.5));
   it('bounds a control in the editor', () => expect(wcag.hex(editor['edge']!, editor['paper']!)).toBeGreaterThanOrEqual(3));
 
-  const theme = colours(read('themes/shore/assets/shore.css'), /--([\w-]+): (#[0-9a-f]{6})/g);
+  const css = read('themes/shore/assets/shore.css');
+  const tokensOf = (selector: string) => {
+    const block = css.slice(css.indexOf(`${selector} {`));
+    return colours(block.slice(0, block.indexOf('}')), /--([\w-]+): (#[0-9a-f]{6})/g);
+  };
+  const theme = tokensOf(':root');
   const pairs = [
-    ['page-ink', 'page-ground'],
-    ['page-quiet', 'page-ground'],
-    ['link-ink', 'page-ground'],
-    ['link-ink', 'glass-ground'],
-    ['link-ink', 'sand-ground'],
-    ['sea-ink', 'sea-ground'],
-    ['calm-ink', 'calm-ground'],
-    ['caution-ink', 'caution-ground'],
-    ['danger-ink', 'danger-ground'],
-  ] as const;
+    ...['page-ink', 'page-quiet', 'link-ink', 'site-name-ink'].map(ink => [ink, 'page-ground']),
+    ...['glass-ground', 'sand-ground', 'card-ground'].flatMap(ground => ['page-ink', 'link-ink'].map(ink => [ink, ground])),
+    ...['sea', 'calm', 'caution', 'danger'].map(tone => [`${tone}-ink`, `${tone}-ground`]),
+  ] as [ink: string, ground: string][];
   it('reads in the theme on the brightest of pictures', () => {
     // A shade over white, as CSS Compositing mixes them.
     const [, colour, shade] = /--least-shade: (#[0-9a-f]{6})([0-9a-f]{2});/.exec(read('themes/shore/assets/shore.css'))!;
@@ -43,6 +42,11 @@ describe('contrast', () => {
     const ground = `#${mixed.map(each => each.toString(16).padStart(2, '0')).join('')}`;
     expect(wcag.hex(theme['sea-ink']!, ground)).toBeGreaterThanOrEqual(4.5);
   });
-  for (const [ink, ground] of pairs)
-    it(`reads in the theme: ${ink} on ${ground}`, () => expect(wcag.hex(theme[ink]!, theme[ground]!)).toBeGreaterThanOrEqual(4.5));
+  const { styles } = JSON.parse(read('themes/shore/manifest.json')) as { styles: { name: string }[] };
+  for (const name of ['', ...styles.map(each => each.name)]) {
+    const tokens = { ...theme, ...(name ? tokensOf(`[data-style='${name}']`) : {}) };
+    for (const [ink, ground] of pairs)
+      it(`reads in the theme${name && `, ${name}`}: ${ink} on ${ground}`, () =>
+        expect(wcag.hex(tokens[ink]!, tokens[ground]!)).toBeGreaterThanOrEqual(4.5));
+  }
 });
