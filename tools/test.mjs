@@ -1,12 +1,15 @@
 // Runs every check and closes with one line that counts them: "N passed, N failed".
 import { spawn } from 'node:child_process';
 
-/** A check that counts as one, by its exit code; or a runner that counts its own tests. */
+/**
+ * A check that counts as one, by its exit code; or a runner that counts its own tests. What reads the sources alone goes on
+ * beside the tests of core and server, which take one core.
+ */
 const checks = [
-  { name: 'types', command: ['npx', 'tsc', '-p', '.'] },
-  { name: 'types of the editor', command: ['npx', 'ngc', '-p', 'tsconfig.web-spec.json', '--noEmit'] },
-  { name: 'lint', command: ['npx', 'eslint', '.', '--max-warnings=0'] },
-  { name: 'format', command: ['npx', 'prettier', '--check', '.', '--log-level=warn'] },
+  { name: 'types', command: ['npx', 'tsc', '-p', '.'], isAside: true },
+  { name: 'types of the editor', command: ['npx', 'ngc', '-p', 'tsconfig.web-spec.json', '--noEmit'], isAside: true },
+  { name: 'lint', command: ['npx', 'eslint', '.', '--max-warnings=0'], isAside: true },
+  { name: 'format', command: ['npx', 'prettier', '--check', '.', '--log-level=warn'], isAside: true },
   {
     name: 'core and server',
     command: ['node', '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.json'],
@@ -20,21 +23,36 @@ const checks = [
 const wanted = process.argv.slice(2);
 let passed = 0;
 let failed = 0;
-for (const check of checks) {
-  if (wanted.length > 0 && !wanted.some(word => check.name.includes(word))) continue;
-  console.log(`\n— ${check.name}`);
-  const { code, output } = await run(check.command);
-  const counted = check.count?.(output) ?? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 };
-  // A runner that fell over before it counted anything has failed all the same.
-  if (code !== 0 && counted.failed === 0) counted.failed = 1;
-  passed += counted.passed;
-  failed += counted.failed;
-  console.log(`  ${check.name}: ${counted.passed} passed, ${counted.failed} failed`);
-}
+const chosen = checks.filter(check => wanted.length === 0 || wanted.some(word => check.name.includes(word)));
+const aside = inTurn(
+  chosen.filter(each => each.isAside),
+  false,
+);
+const others = inTurn(
+  chosen.filter(each => !each.isAside),
+  true,
+);
+await aside;
+await others;
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 && passed > 0 ? 0 : 1);
 
-function run([program, ...args]) {
+/** Runs checks one after another. @param isLive - whether their words are written as they come, or when each is done */
+async function inTurn(list, isLive) {
+  for (const check of list) {
+    if (isLive) console.log(`\n— ${check.name}`);
+    const { code, output } = await run(check.command, isLive);
+    if (!isLive) console.log(`\n— ${check.name}\n${output}`);
+    const counted = check.count?.(output) ?? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 };
+    // A runner that fell over before it counted anything has failed all the same.
+    if (code !== 0 && counted.failed === 0) counted.failed = 1;
+    passed += counted.passed;
+    failed += counted.failed;
+    console.log(`  ${check.name}: ${counted.passed} passed, ${counted.failed} failed`);
+  }
+}
+
+function run([program, ...args], isLive) {
   return new Promise(resolve => {
     const child = spawn(program, args, {
       stdio: ['ignore', 'pipe', 'pipe'],
@@ -44,7 +62,7 @@ function run([program, ...args]) {
     for (const stream of [child.stdout, child.stderr]) {
       stream.on('data', data => {
         output += data;
-        process.stdout.write(data);
+        if (isLive) process.stdout.write(data);
       });
     }
     child.on('close', code => resolve({ code, output }));
