@@ -135,9 +135,12 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
     moment: options.moment,
     manifest: options.manifest,
     locale,
+    // What is said otherwise throughout is in the language that it is said in.
     languageOf: (id, name) =>
-      layers.get(id)?.find(({ words }) => (name === undefined ? Object.keys(words).length > 0 : Object.hasOwn(words, name)))?.locale ??
-      localeOfOverlaid(ledger, id, overlays),
+      options.reword
+        ? locale
+        : (layers.get(id)?.find(({ words }) => (name === undefined ? Object.keys(words).length > 0 : Object.hasOwn(words, name)))?.locale ??
+          localeOfOverlaid(ledger, id, overlays)),
     values,
     validUntil: Math.min(live.validUntil, validUntil),
     ...tree,

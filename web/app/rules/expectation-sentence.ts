@@ -49,7 +49,7 @@ import { textIn } from '../shared/typed-event';
         }
       }
       @if (!isReadOnly() && !value().locale && locales.length > 1) {
-        <button i18n type="button" class="btn-word" [ngbPopover]="language">In another language…</button>
+        <button i18n type="button" class="btn-word elsewhere" [ngbPopover]="language">In another language…</button>
       }
     </p>
     <ng-template #language>
@@ -176,6 +176,9 @@ import { textIn } from '../shared/typed-event';
     </ng-template>
   `,
   styles: `
+    .elsewhere {
+      margin-inline-start: 8px;
+    }
     .sentence {
       font-size: 14.5px;
       line-height: 1.6;
