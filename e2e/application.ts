@@ -114,7 +114,11 @@ export const test = base.extend<{ application: Application }, { applications: Ap
     },
     { scope: 'worker' },
   ],
-  application: async ({ applications }, use, { file }) => use(await applications.of(file)),
+  application: async ({ applications, browser }, use, { file }) => {
+    await use(await applications.of(file));
+    // What a test has opened would go on working beside those that come after it.
+    for (const context of browser.contexts()) await context.close();
+  },
 });
 
 export { expect } from '@playwright/test';
