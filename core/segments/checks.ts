@@ -1,5 +1,5 @@
 import { isRichText, nodesOf, type RichText } from '../rich-text/document';
-import { segmentsOf, wordsOfPieces, type Pieces } from './segment';
+import { segmentsOf, wordsOfPieces, wordsOfValue, type Pieces } from './segment';
 
 /**
  * What looks wrong about words beside what they were made from: a number, a link, an address or a placeholder that one has
@@ -11,11 +11,7 @@ export function warningsOf(source: Pieces, own: Pieces): readonly string[] {
 
 /** The same for the value of a whole field, with the pictures and blocks that it shows. */
 export function warningsOfValue(source: unknown, own: unknown): readonly string[] {
-  const [from, to] = [source, own].map(value =>
-    segmentsOf(value)
-      .map(each => wordsOfPieces(each.pieces))
-      .join('\n'),
-  );
+  const [from, to] = [source, own].map(wordsOfValue);
   if (to === '') return [];
   const links = isRichText(source) && isRichText(own) ? linkWarnings(linksOf(source), linksOf(own)) : [];
   return [...wordWarnings(from!, to!), ...links, ...shownWarnings(source, own)];

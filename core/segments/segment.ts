@@ -33,6 +33,13 @@ export function segmentsOf(value: unknown): readonly Segment[] {
   return isRichText(value) ? blocksOf(value.content, '') : [];
 }
 
+/** All words of a field's value without its marks, one segment a line; empty where it has none. */
+export function wordsOfValue(value: unknown): string {
+  return segmentsOf(value)
+    .map(each => wordsOfPieces(each.pieces))
+    .join('\n');
+}
+
 function blocksOf(nodes: readonly RichTextNode[], before: string): Segment[] {
   return nodes.flatMap((node, at): Segment[] => {
     const key = `${before}${at}`;

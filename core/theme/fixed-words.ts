@@ -1,5 +1,5 @@
 import type { SiteLocale } from '../locale/site-locale';
-import { wordsIn, type WordsByLocale } from './words';
+import { wordsIn, wordsMissingIn, type WordsByLocale } from './words';
 
 /** One of the words that stand on every page: of the site itself, or one of its theme's. */
 export interface FixedWord {
@@ -32,14 +32,14 @@ export function fixedWordsIn(tag: string, sources: FixedWordSources): readonly F
   const { locales, siteWords, themeWords, shipped } = sources;
   const first = locales[0]!.tag;
   const [followed, said] = [wordsIn(tag, locales, shipped, {}), wordsIn(first, locales, shipped, themeWords)];
-  const known = { ...shipped[tag.split('-')[0]!], ...shipped[tag] };
+  const missing = new Set(wordsMissingIn(tag, shipped, themeWords));
   const ofSite = (['name', 'description'] as const).map((name): FixedWord => {
     const own = siteWords[tag]?.[name] ?? '';
     return { name, of: 'site', source: sources[name], followed: sources[name], own, isMissing: sources[name] !== '' && own === '' };
   });
   const ofTheme = Object.keys(shipped['en'] ?? {}).map((name): FixedWord => {
     const own = themeWords[tag]?.[name] ?? '';
-    return { name, of: 'theme', source: said[name]!, followed: followed[name]!, own, isMissing: !known[name] && own === '' };
+    return { name, of: 'theme', source: said[name]!, followed: followed[name]!, own, isMissing: missing.has(name) };
   });
   return tag === first ? ofTheme : [...ofSite, ...ofTheme];
 }

@@ -2,7 +2,7 @@ import type { Drafts } from '@contract/bench';
 import { kindNamed } from '@core/kinds/index';
 import { saidIn } from '@core/locale/own-words';
 import { isText, writableFields } from '@core/locale/translation';
-import { mapText, segmentsOf, withSegments, wordsOfPieces, type Pieces } from '@core/segments/segment';
+import { mapText, segmentsOf, withSegments, type Pieces, wordsOfValue } from '@core/segments/segment';
 import { termsIn } from '@core/segments/terms';
 import { mayWrite } from '@core/people/grants';
 import { Refusal } from '../errors/refusal';
@@ -45,14 +45,8 @@ export async function draftWords(site: Site, person: Person, id: string, locale:
     const held = saidIn(base, name);
     return [name, withSegments(held, new Map(segmentsOf(held).map(({ key, pieces }) => [key, inWords(pieces)])))] as const;
   });
-  const changed = words.filter(([name, value]) => plain(value) !== plain(saidIn(base, name)));
+  const changed = words.filter(([name, value]) => wordsOfValue(value) !== wordsOfValue(saidIn(base, name)));
   return { words: Object.fromEntries(changed), by: drafter.name };
-}
-
-function plain(value: unknown): string {
-  return segmentsOf(value)
-    .map(each => wordsOfPieces(each.pieces))
-    .join('\n');
 }
 
 function termsOf({ settings }: Site, text: string, from: string, locale: string): ReadonlyMap<string, string> {

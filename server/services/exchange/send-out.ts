@@ -37,22 +37,21 @@ export function xliffOf(site: Site, person: Person, question: SendOutQuestion): 
 
 async function* filesOf(site: Site, person: Person, from: string, { ids, locale, only }: SendOutQuestion): AsyncGenerator<XliffFile> {
   for (const id of new Set(ids)) {
-    const sent =
-      site.ledger.records.has(id) && site.ledger.localeOf(id) === from && isKept(site, id)
-        ? await sentRecord(site, person, id, locale, only)
-        : null;
+    const sent = await sentRecord(site, person, id, from, locale, only);
     if (sent) yield sent;
   }
 }
 
-/** A record as it is sent out: its words in both locales; null where there is nothing to write. */
+/** A record as it is sent out: its words in both locales; null where it began elsewhere or there is nothing to write. */
 export async function sentRecord(
   site: Site,
   person: Person,
   id: string,
+  from: string,
   locale: string,
   only: SendOutQuestion['only'],
 ): Promise<XliffFile | null> {
+  if (!site.ledger.records.has(id) || site.ledger.localeOf(id) !== from || !isKept(site, id)) return null;
   const { kind } = site.ledger.records.get(id)!;
   const base = bestValueOf(site, id);
   if (base === null) return null;

@@ -9,7 +9,6 @@ import { Readable } from 'node:stream';
 import { Refusal, refuseInvalid } from '../../errors/refusal';
 import type { Person } from '../../repositories/people-repository';
 import type { Site } from '../../site/site';
-import { isKept } from '../record-facts';
 import { refuseUnfitLocales, sentRecord } from './send-out';
 import type { ReturnedWords } from './report';
 
@@ -40,8 +39,7 @@ export async function tableOf(
     for (const { of, name, source, own, isMissing } of fixedWordsIn(locale, fixedWordSources(site)))
       if (source !== '' && (only === 'all' || isMissing)) rows.push([fixedWordsOf[of], name, '', '', source, own]);
   for (const id of new Set(ids)) {
-    if (!site.ledger.records.has(id) || site.ledger.localeOf(id) !== from || !isKept(site, id)) continue;
-    const sent = await sentRecord(site, person, id, locale, only);
+    const sent = await sentRecord(site, person, id, from, locale, only);
     if (!sent) continue;
     for (const { name, label, units } of sent.fields)
       for (const { key, source, target } of units)

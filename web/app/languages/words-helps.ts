@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { RememberedMatch } from '@contract/bench';
 import type { WordsField } from '@contract/languages';
-import { segmentsOf, withSegments, wordsOfPieces } from '@core/segments/segment';
+import { segmentsOf, withSegments, wordsOfPieces, wordsOfValue } from '@core/segments/segment';
 import { warningsOfValue } from '@core/segments/checks';
 import { missedTerms, termsIn } from '@core/segments/terms';
 import { WordMarks } from '../shared/word-marks';
@@ -84,11 +84,11 @@ export class WordsHelps {
   readonly field = input.required<WordsField>();
   protected readonly here = computed(() => this.words.record()!.locale);
   readonly #own = computed(() => this.words.words()[this.field().name]);
-  readonly #ownText = computed(() => plain(this.#own()));
+  readonly #ownText = computed(() => wordsOfValue(this.#own()));
   readonly #terms = computed(() =>
     this.field().name === 'segment'
       ? []
-      : termsIn(plain(this.field().base), this.#session.site.terms, this.words.record()!.baseLocale, this.here()),
+      : termsIn(wordsOfValue(this.field().base), this.#session.site.terms, this.words.record()!.baseLocale, this.here()),
   );
   protected readonly missed = computed(() => (this.#ownText() === '' ? [] : missedTerms(this.#terms(), this.#ownText(), this.here())));
   protected readonly terms = computed(() => this.#terms().filter(each => !this.missed().includes(each)));
@@ -105,10 +105,4 @@ export class WordsHelps {
     const { name, base } = this.field();
     this.words.write(name, withSegments(this.#own() ?? base, new Map([[key, [target]]])));
   }
-}
-
-function plain(value: unknown): string {
-  return segmentsOf(value)
-    .map(each => wordsOfPieces(each.pieces))
-    .join('\n');
 }
