@@ -10,6 +10,7 @@ import { benchPublish } from './publish';
 import { benchResolve } from './resolve';
 import { benchSoak } from './soak';
 import { benchStart } from './start';
+import { benchWorkflow } from './workflow';
 import { benchWorst } from './worst';
 import { benchWorstPlan } from './worst-plan';
 
@@ -24,6 +25,7 @@ for (const row of [...benchWorst(), ...benchWorstPlan()]) writeRow(row);
 for (const row of benchFirstLoad()) writeRow(row);
 for (const row of await benchArrange()) writeRow(row);
 for (const row of await benchLanguages()) writeRow(row);
+for (const row of await benchWorkflow()) writeRow(row);
 for (const row of await benchFiles()) writeRow(row);
 for (const row of await benchSoak()) writeRow(row);
 process.exit(0);

@@ -1,7 +1,18 @@
 import { roles } from '@core/workflow/workflow';
 import { z } from 'zod';
 import { instant, line, localeTag, requiredLine, uuid } from './common';
-import { kind, named, overlayChange, publicationTimes, reader, scheduledChoice, status, vantage, waiting } from './messages';
+import {
+  carriedChoices,
+  kind,
+  named,
+  overlayChange,
+  publicationTimes,
+  reader,
+  scheduledChoice,
+  status,
+  vantage,
+  waiting,
+} from './messages';
 
 /** Something wrong, what to do about it, and where. */
 export const finding = z.object({
@@ -152,7 +163,11 @@ export const covered = z.object({
   at: instant,
   words: z.string(),
   revisionId: z.string().nullable(),
+  /** How many places are to be settled where the change is brought into it too; null where it cannot be. */
+  toSettle: z.number().int().nullable(),
 });
+
+export type Covered = z.infer<typeof covered>;
 
 /** Asks what publishing changes would break, cover and reach. */
 export const checkRequest = z.strictObject({
@@ -161,12 +176,15 @@ export const checkRequest = z.strictObject({
   /** When they would be live, and what becomes of what is planned. */
   times: publicationTimes.default({ from: null, until: null, afterwards: 'earlier' }),
   scheduled: scheduledChoice,
+  carried: carriedChoices,
 });
 
 /** What publishing changes would break and mend, what planned things it would cover, and whether one's rights reach that far. */
 export const check = z.object({
   /** Planned things that would not come unless they are kept. */
   covers: z.array(covered),
+  /** Proposals of the same records that wait, and would then have to take this in. */
+  waits: z.array(z.object({ recordId: z.string(), editionId: z.string(), words: z.string() })),
   /** Why this person may not publish it, in words; null when nothing of its reach stands in the way. */
   beyond: z.string().nullable(),
   broken: z.array(breach),
@@ -212,7 +230,7 @@ export const found = z.object({
 
 /** A filter that somebody keeps under a name. */
 export const savedFilter = z.strictObject({
-  list: z.enum(['pages', 'blocks', 'placements', 'files', 'languages']),
+  list: z.enum(['pages', 'blocks', 'placements', 'files', 'languages', 'reviews']),
   name: requiredLine(60),
   query: z.record(z.string().max(40), z.string().max(200)),
 });

@@ -1,3 +1,4 @@
+import { say } from '@core/tongue/say';
 import { z } from 'zod';
 import { line, localeTag, requiredLine } from './common';
 
@@ -7,7 +8,7 @@ const mostTerms = 500;
 /** Terms that a site always says in the same words; see {@link Term}. */
 export const terms = z
   .array(z.strictObject({ term: requiredLine(80), note: line(200).default(''), words: z.record(localeTag, line(200)) }))
-  .max(mostTerms, { error: `At most ${mostTerms} terms.` });
+  .max(mostTerms, { error: () => say`At most ${mostTerms} terms.` });
 
 /** What is remembered of sources like those of a record, segment by segment. */
 export const remembered = z.object({

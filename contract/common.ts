@@ -1,17 +1,19 @@
 import { localTimeSchema, years } from '@core/fields/moment/moment';
 import { textSchema } from '@core/fields/text-schemas';
 import { localeTagSchema } from '@core/locale/locale-tag';
+import { say } from '@core/tongue/say';
+import { sides } from '@core/merge/decider';
 import { z } from 'zod';
 
 /** Id of anything in the ledger. */
-export const uuid = z.uuid({ error: 'An id is a UUID.' });
+export const uuid = z.uuid({ error: () => say`An id is a UUID.` });
 
 /** UTC milliseconds since 1970, within {@link years}. */
 export const instant = z
   .number()
   .int()
-  .min(Date.UTC(years.first, 0), { error: `Not before ${years.first}.` })
-  .max(Date.UTC(years.last + 1, 0) - 1, { error: `Not after ${years.last}.` });
+  .min(Date.UTC(years.first, 0), { error: () => say`Not before ${years.first}.` })
+  .max(Date.UTC(years.last + 1, 0) - 1, { error: () => say`Not after ${years.last}.` });
 
 /** A time as a person typed it. */
 export const localTime = localTimeSchema(z);
@@ -36,3 +38,12 @@ export const problem = z.object({
 });
 /** See {@link problem}. */
 export type Problem = z.infer<typeof problem>;
+
+/** How many places that both sides of a merge changed may be settled in one step. */
+const mostChoices = 2_000;
+
+/** What was chosen for the places that both sides changed, by their paths. */
+export const mergeChoices = z
+  .record(z.string().max(500), z.enum(sides))
+  .refine(choices => Object.keys(choices).length <= mostChoices)
+  .default({});

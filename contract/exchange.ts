@@ -1,4 +1,4 @@
-import { unitOutcomes } from '@core/xliff/take';
+import { mostExcepted, unitOutcomes } from '@core/xliff/take';
 import { z } from 'zod';
 import { localeTag, uuid } from './common';
 
@@ -22,6 +22,12 @@ export const takeInQuery = z.strictObject({
   as: z.enum(['xliff', 'csv']).default('xliff'),
   /** What becomes of words that were made from others than there are now, or that somebody else wrote meanwhile. */
   conflicts: z.enum(['leave', 'take']).default('leave'),
+  /** Conflicts for which the other is chosen, as `conflictKey` names them, with commas between. */
+  except: z
+    .string()
+    .max(mostExcepted)
+    .default('')
+    .transform(text => text.split(',').filter(Boolean)),
   /** What the file was called. */
   name: z.string().max(300).default(''),
 });
@@ -46,6 +52,8 @@ export const takeInReport = z.object({
       units: z.array(
         z.object({
           unit: z.string(),
+          /** The field that it is a part of; empty where there is none. */
+          field: z.string(),
           label: z.string(),
           line: z.number().int(),
           outcome: z.enum(unitOutcomes),
@@ -64,5 +72,7 @@ export type SendOutQuestion = z.infer<typeof sendOut>;
 /** The same as it is asked; what is left out takes its default. */
 export type SendOutRequest = z.input<typeof sendOut>;
 export type TakeInQuery = z.infer<typeof takeInQuery>;
+/** The same as it is asked. */
+export type TakeInRequest = z.input<typeof takeInQuery>;
 export type TakeInReport = z.infer<typeof takeInReport>;
 export type TakenUnit = TakeInReport['files'][number]['units'][number];

@@ -1,3 +1,4 @@
+import { possibleMove } from './messages';
 import { localeTag } from './common';
 import { kind, named } from './messages';
 import { siteLocale } from './site';
@@ -80,6 +81,7 @@ export const words = z.object({
       value: z.unknown(),
       author: z.object({ id: z.string(), name: z.string() }),
       isOwn: z.boolean(),
+      moves: z.array(possibleMove),
       retires: z.boolean(),
     }),
   ),

@@ -2,16 +2,24 @@ import { terms } from './bench';
 import { z } from 'zod';
 import { recordKinds } from '@core/kinds/index';
 import { roles } from '@core/kinds/kind';
-import { instant, line, localeTag, localTime, requiredLine, uuid } from './common';
+import { say } from '@core/tongue/say';
+import { instant, line, localeTag, localTime, mergeChoices, requiredLine, uuid } from './common';
+
+/** The most changes that go live together. */
+export const largestEdition = 2_000;
 
 /** Kinds of records. */
 export const kind = z.enum(recordKinds as [string, ...string[]]);
-const stage = z.enum(['draft', 'in review', 'approved', 'declined', 'withdrawn']);
+/** Where a proposal stands, by the name of the stage in its workflow. */
+const stage = z.string();
 /** Where a record stands, as lists show it. */
-export const status = z.enum(['live', 'scheduled', 'expired', 'retired', 'draft', 'in review', 'approved', 'declined']);
+export const status = z.enum(['live', 'scheduled', 'expired', 'retired', 'draft', 'in review', 'declined']);
 /** What waits on a record, beside what is live. */
 export const waiting = z.enum(['draft', 'in review']).nullable();
-const moveName = z.enum(['send for review', 'take back', 'return', 'decline', 'approve', 'publish', 'withdraw']);
+/** The verb of a move in its workflow. */
+const moveName = requiredLine(60);
+/** A move that somebody could make with an edition, guards aside, and the stage that it leads to. */
+export const possibleMove = z.object({ name: z.string(), to: z.string() });
 /** A page as lists name it. */
 export const named = z.object({ id: z.string(), title: z.string(), path: z.string() });
 /** A role that somebody holds; without sections everywhere, without locales in every one. */
@@ -21,8 +29,11 @@ const author = z.object({ id: z.string(), name: z.string() });
 
 /** Who signs in. */
 export const signIn = z.strictObject({
-  email: z.email({ error: 'Not an e-mail address.' }).max(200),
-  password: z.string().min(1, { error: 'Must not be empty.' }).max(200),
+  email: z.email({ error: () => say`Not an e-mail address.` }).max(200),
+  password: z
+    .string()
+    .min(1, { error: () => say`Must not be empty.` })
+    .max(200),
 });
 
 /** What signed-out readers get at a page that is not for them. */
@@ -80,6 +91,7 @@ export const session = z.object({
       styles: z.array(z.object({ style: z.string(), section: z.string().nullable(), locale: z.string().nullable() })),
       wordChoices: z.record(z.string(), z.record(z.string(), z.boolean())),
       behindAfterDays: z.number().int(),
+      lockIdleMinutes: z.number().int(),
       /** The fixed words that come with the theme, by locale. */
       shippedWords: z.record(z.string(), z.record(z.string(), z.string())),
       profileFields: z.array(z.object({ name: z.string(), label: z.string(), help: z.string(), isRequired: z.boolean() })),
@@ -121,8 +133,11 @@ export const publicationTimes = z.strictObject({
   afterwards: z.enum(['earlier', 'nothing']).default('earlier'),
 });
 
-/** What becomes of something planned that a publication would cover: it is kept, or it is cancelled. */
-export const scheduledChoice = z.enum(['keep', 'cancel']).nullable().default(null);
+/** What becomes of something planned that a publication would cover: the change is brought into it too, it is kept, or it is cancelled. */
+export const scheduledChoice = z.enum(['carry', 'keep', 'cancel']).nullable().default(null);
+
+/** Where a change is brought into what is planned: what was chosen, by the planned revision. */
+export const carriedChoices = z.record(uuid, mergeChoices).optional();
 
 /** What becomes of the addresses of pages that move or are taken off. */
 export const forwardingWish = z.strictObject({
@@ -138,6 +153,7 @@ export const move = z.strictObject({
   times: publicationTimes.optional(),
   /** Asked for, by name, whenever something planned would be covered. */
   scheduled: scheduledChoice,
+  carried: carriedChoices,
   /** Left out, pages that move leave their old address leading to them for good. */
   forwarding: forwardingWish.optional(),
   remark: z.string().max(4_000).default(''),
@@ -150,14 +166,20 @@ export const move = z.strictObject({
 /** A move with an edition that is stored: it names the revisions that it was decided on. */
 export const moveOfEdition = move.extend({
   /** The head of every proposal of the edition as it was seen; another one means that words changed in between. */
-  decidedOn: z.array(uuid).min(1, { error: 'Name the revisions that you decided on.' }).max(500),
+  decidedOn: z
+    .array(uuid)
+    .min(1, { error: () => say`Name the revisions that you decided on.` })
+    .max(largestEdition),
 });
 
 /** A new edition: changes that go live together. */
 export const newEdition = z.strictObject({
   id: uuid,
   title: requiredLine(200),
-  changes: z.array(change).min(1, { error: 'There is nothing to save.' }).max(500),
+  changes: z
+    .array(change)
+    .min(1, { error: () => say`There is nothing to save.` })
+    .max(500),
   wishedFrom: localTime.nullable().default(null),
   remark: z.string().max(4_000).default(''),
   note: line(300).default(''),
@@ -347,6 +369,9 @@ export const recordDetail = z.object({
       author,
       updatedAt: instant,
       isOwn: z.boolean(),
+      moves: z.array(possibleMove),
+      /** Whether something else has become live since it was begun. */
+      baseMoved: z.boolean(),
     }),
   ),
   revisions: z.array(
@@ -380,6 +405,19 @@ export const recordDetail = z.object({
   pagesChanged: z.array(named),
 });
 
+const fate = z.enum(['same', 'added', 'removed']);
+/** A block of running text with what became of it; see the marked text of the core. */
+const markedBlock = z.object({
+  type: z.string(),
+  level: z.number(),
+  fate,
+  note: z.string(),
+  runs: z.array(z.object({ text: z.string(), fate, marks: z.array(z.string()), note: z.string() })),
+  get content() {
+    return z.array(markedBlock);
+  },
+});
+
 const fieldChange = z.object({
   field: z.string(),
   label: z.string(),
@@ -387,12 +425,28 @@ const fieldChange = z.object({
   before: z.string(),
   after: z.string(),
   words: z.array(z.object({ text: z.string(), kind: z.enum(['same', 'added', 'removed']) })),
+  /** Of running text: both sides as one, its structure kept; else null. */
+  text: z.array(markedBlock).nullable(),
+  /** Of a picture: addresses of both sides, drawn small; null where there is none on that side, or it is no picture. */
+  pictures: z.object({ before: z.string().nullable(), after: z.string().nullable() }).nullable(),
   /** Said where the words alone do not tell what changed. */
   note: z.string(),
 });
 
 /** Two revisions, field by field. */
 export const comparison = z.object({ changes: z.array(fieldChange) });
+
+/** A move as somebody is offered it. */
+export const offeredMove = possibleMove.extend({
+  /** Whether it makes it live, at once or for a date. */
+  publishes: z.boolean(),
+  /** Whether it sends it back to whoever wrote it, who has to be told why. */
+  returns: z.boolean(),
+  /** Whether only whoever made it can make it. */
+  isAuthors: z.boolean(),
+  /** What has to come about before it can be made. */
+  waitsFor: z.array(z.string()),
+});
 
 /** An edition in a list. */
 export const editionRow = z.object({
@@ -405,12 +459,37 @@ export const editionRow = z.object({
   wishedFrom: instant.nullable(),
   changeCount: z.number().int(),
   summary: z.string(),
+  /** What the person could do with it, guards aside. */
   moves: z.array(moveName),
+  /** Whether it waits, and the person could lead it on. */
+  waitsForYou: z.boolean(),
+  /** Who could lead it on, where it waits. */
+  waitsFor: z.array(z.string()),
+  /** Whether it was returned to its author and has not been sent again. */
+  cameBack: z.boolean(),
+  kinds: z.array(kind),
+  /** Names of the types of pages and blocks in it. */
+  types: z.array(z.string()),
+  /** Titles of the sections in which it lies. */
+  sections: z.array(z.string()),
+  /** When it goes or went live, or off, once approved. */
+  publishedFrom: instant.nullable(),
 });
 
 /** An edition with everything a reviewer needs. */
 export const editionDetail = editionRow.extend({
+  /** By which workflow it goes. */
+  workflow: z.string(),
+  offers: z.array(offeredMove),
+  words: z.object({
+    /** Roles whose word its workflow waits for where it stands. */
+    asked: z.array(z.object({ role: z.enum(roles), isGiven: z.boolean(), mayGive: z.boolean(), people: z.array(z.string()) })),
+    /** Those that were given, for what stands now or for what stood earlier. */
+    given: z.array(z.object({ role: z.enum(roles), by: z.string(), at: instant, remark: z.string(), isForThis: z.boolean() })),
+  }),
   remark: z.string(),
+  /** Whether one may name it, set its date and take it apart. */
+  mayEdit: z.boolean(),
   changes: z.array(
     z.object({
       proposalId: z.string(),
@@ -426,17 +505,22 @@ export const editionDetail = editionRow.extend({
       /** Who saved last; with the edition's author, the authors of the change. */
       lastAuthor: z.string(),
       baseMoved: z.boolean(),
+      /** With what it is compared: what is live now, what will be live by then, or nothing where there is none. */
+      against: z.enum(['live', 'planned', 'nothing']),
       fields: z.array(fieldChange),
+      /** The same against what it was begun from, where that is something else. */
+      fieldsSinceBegun: z.array(fieldChange).nullable(),
       effect,
     }),
   ),
   history: z.array(z.object({ move: z.string(), remark: z.string(), at: instant, by: z.string() })),
   /** A page on which the changes can be looked at. */
   lookAt: z.string().nullable(),
+  /** Until when, and what readers have after that, once approved; null is until further notice. */
+  publishedUntil: instant.nullable(),
+  afterwards: z.enum(['earlier', 'nothing']),
   /** Whether all it does is to take things off. */
   takesOff: z.boolean(),
-  /** When it goes or went live, or off, once approved. */
-  publishedFrom: instant.nullable(),
   /** Who could make the moves that this person may not. */
   reviewers: z.array(z.string()),
 });
@@ -463,13 +547,14 @@ export type DeskSite = Session['site'] & NonNullable<Session['desk']>;
 export type ClosedPages = z.infer<typeof closedPages>;
 export type Change = z.infer<typeof change>;
 export type NewEdition = z.infer<typeof newEdition>;
+export type OverlayWish = z.input<typeof overlayChange>;
 export type EditionDraft = z.input<typeof newEdition>;
 export type MoveRequest = z.infer<typeof move>;
 export type ForwardingWish = z.infer<typeof forwardingWish>;
 export type EditionMoveRequest = z.infer<typeof moveOfEdition>;
 export type EditionMoveWish = z.input<typeof moveOfEdition>;
 /** When something is to be live, and what becomes of what is planned. */
-export type PublicationWish = z.infer<typeof publicationTimes> & Pick<MoveRequest, 'scheduled'>;
+export type PublicationWish = z.infer<typeof publicationTimes> & Pick<MoveRequest, 'scheduled' | 'carried'>;
 export type ViewRequest = z.infer<typeof viewRequest>;
 /** A question for a view as it is sent; what is left out takes its default. */
 export type Reader = z.infer<typeof reader>;

@@ -1,17 +1,28 @@
+import { say } from '@core/tongue/say';
 import { z } from 'zod';
 import { instant, uuid } from './common';
 import * as addresses from './addresses';
 import * as assembling from './assembling';
+import * as audit from './audit';
 import * as bench from './bench';
+import * as editions from './editions';
 import { languageChoice } from './editor-languages';
 import * as exchange from './exchange';
 import * as files from './files';
 import * as menus from './menus';
 import * as languages from './languages';
+import * as live from './live';
+import * as merging from './merging';
 import * as messages from './messages';
+import * as notices from './notices';
 import * as people from './people';
+import * as previews from './previews';
+import * as remarks from './remarks';
+import { rescheduling } from './rescheduling';
+import * as rights from './rights';
 import * as site from './site';
 import { today } from './today';
+import * as workflows from './workflows';
 
 /** One operation of the HTTP API. The server validates by it and the OpenAPI document is made from it. */
 export interface Operation {
@@ -53,7 +64,8 @@ const query = {
   }),
   find: z.strictObject({ q: z.string().max(200) }),
   filterName: z.strictObject({ list: assembling.savedFilter.shape.list, name: z.string().max(60) }),
-  reviews: z.strictObject({ stage: z.enum(['open', 'ended']).default('open') }),
+  comparedAt: z.strictObject({ at: z.coerce.number().pipe(instant).optional() }),
+  reviews: z.strictObject({ stage: z.enum(['open', 'planned', 'ended']).default('open') }),
 } as const;
 
 /** The operations of the API, by name. */
@@ -155,7 +167,12 @@ export const operations = {
     isQuestion: true,
     path: '/records/read',
     summary: 'Several records at once, in the order in which they were asked for.',
-    body: z.strictObject({ ids: z.array(uuid).min(1, { error: 'Name at least one.' }).max(500) }),
+    body: z.strictObject({
+      ids: z
+        .array(uuid)
+        .min(1, { error: () => say`Name at least one.` })
+        .max(500),
+    }),
     answer: z.array(messages.recordDetail),
   },
   compareRevisions: {
@@ -175,7 +192,8 @@ export const operations = {
   readEdition: {
     method: 'get',
     path: '/editions/{id}',
-    summary: 'An edition with its changes, their effect and its history.',
+    summary: 'An edition with its changes, compared with what is live now or at a moment, their effect and its history.',
+    query: query.comparedAt,
     answer: messages.editionDetail,
   },
   moveEdition: {
@@ -185,11 +203,61 @@ export const operations = {
     body: messages.moveOfEdition,
     answer: messages.editionDetail,
   },
+  offers: {
+    method: 'post',
+    isQuestion: true,
+    path: '/editions/offers',
+    summary: 'By which workflow changes would go that are not saved yet, and how they could go on.',
+    body: workflows.offersRequest,
+    answer: workflows.offers,
+  },
+  checkRescheduling: {
+    method: 'post',
+    isQuestion: true,
+    path: '/editions/{id}/times/check',
+    summary: 'What moving an approved edition to other times would break and cover.',
+    body: rescheduling,
+    answer: assembling.check,
+  },
+  rescheduleEdition: {
+    method: 'put',
+    path: '/editions/{id}/times',
+    summary: 'Moves an edition that is approved and still ahead to other times.',
+    body: rescheduling,
+    answer: messages.editionDetail,
+  },
+  giveWord: {
+    method: 'post',
+    path: '/editions/{id}/words',
+    summary: 'Gives one’s word, as one of one’s roles, for what stands in an edition.',
+    body: workflows.givenWord,
+    answer: messages.editionDetail,
+  },
   readUndoing: {
     method: 'get',
     path: '/editions/{id}/undoing',
     summary: 'The changes that would put everything an edition published back to what it was before.',
     answer: assembling.undoing,
+  },
+  joinEdition: {
+    method: 'post',
+    path: '/editions/{id}/changes',
+    summary: 'Puts further changes into an edition on its way, so that all go live together.',
+    body: editions.joinEdition,
+    answer: messages.editionDetail,
+  },
+  editEdition: {
+    method: 'put',
+    path: '/editions/{id}',
+    summary: 'Changes what an edition is called, when it is wished for and what its reviewers are told.',
+    body: editions.editEdition,
+    answer: messages.editionDetail,
+  },
+  takeOut: {
+    method: 'post',
+    path: '/proposals/{id}/apart',
+    summary: 'Takes a change out of its edition, into one of its own.',
+    answer: messages.editionDetail,
   },
   listEditions: {
     method: 'get',
@@ -203,6 +271,29 @@ export const operations = {
     path: '/proposals/{id}',
     summary: 'Saves a new revision on a proposal.',
     body: messages.saveProposal,
+    answer: messages.recordDetail,
+  },
+  mergeVersions: {
+    method: 'post',
+    isQuestion: true,
+    path: '/merging',
+    summary: 'What one’s own version of a record and a stored one come to together, three ways, and what has to be settled.',
+    body: merging.mergeRequest,
+    answer: merging.merging,
+  },
+  previewMerge: {
+    method: 'post',
+    isQuestion: true,
+    path: '/proposals/{id}/merging',
+    summary: 'What a proposal and what has become live since come to together.',
+    body: merging.proposalMergeRequest,
+    answer: merging.proposalMerging,
+  },
+  mergeIntoProposal: {
+    method: 'post',
+    path: '/proposals/{id}/merges',
+    summary: 'Brings what has become live since into a proposal, as a revision that names both.',
+    body: merging.mergeIntoProposal,
     answer: messages.recordDetail,
   },
   saveLocales: {
@@ -248,6 +339,115 @@ export const operations = {
     summary: 'Drafts of a record’s words by machine. Nothing is stored.',
     body: bench.draftQuestion,
     answer: bench.drafts,
+  },
+  followEvents: {
+    method: 'get',
+    path: '/events',
+    summary: 'What happens, as it happens, as server-sent events: who writes where, what is saved and what becomes of it.',
+    answer: null,
+    answersAs: ['text/event-stream'],
+  },
+  holdRecord: {
+    method: 'put',
+    path: '/records/{id}/lock',
+    summary: 'Takes or keeps a record that one writes on; answers with whoever holds it.',
+    body: live.lockWish,
+    answer: live.lockAnswer,
+  },
+  takeOverRecord: {
+    method: 'post',
+    path: '/records/{id}/lock',
+    summary: 'Takes a record from whoever holds it. They are told, and keep what they wrote.',
+    body: live.lockQuestion,
+    answer: live.lockAnswer,
+  },
+  giveBackRecord: {
+    method: 'delete',
+    path: '/records/{id}/lock',
+    summary: 'Gives back a record that one holds.',
+    query: live.lockQuestion,
+    answer: null,
+  },
+  listRemarks: {
+    method: 'get',
+    path: '/editions/{id}/remarks',
+    summary: 'What is remarked on an edition, with the answers, and where the words that it is about stand now.',
+    answer: remarks.remarks,
+  },
+  addRemark: {
+    method: 'post',
+    path: '/editions/{id}/remarks',
+    summary: 'Remarks on an edition, a change, a field or some words of it; or answers a remark.',
+    body: remarks.remarkWish,
+    answer: remarks.remarks,
+  },
+  settleRemark: {
+    method: 'put',
+    path: '/remarks/{id}/settled',
+    summary: 'Says that a remark is settled, or is not after all.',
+    body: remarks.settledWish,
+    answer: remarks.remarks,
+  },
+  listNotices: { method: 'get', path: '/notices', summary: 'What one has been told of.', answer: notices.notices },
+  readNotices: {
+    method: 'post',
+    path: '/notices/read',
+    summary: 'Says that notices were read.',
+    body: notices.readNotices,
+    answer: notices.notices,
+  },
+  listNoticeChoices: {
+    method: 'get',
+    path: '/notices/choices',
+    summary: 'Of what one is told, in the editor and by e-mail.',
+    answer: notices.noticeChoiceRows,
+  },
+  chooseNotices: {
+    method: 'put',
+    path: '/notices/choices',
+    summary: 'Chooses of what one is told, in the editor and by e-mail, at once or once a day.',
+    body: notices.noticeChoices,
+    answer: notices.noticeChoiceRows,
+  },
+  listPreviewLinks: {
+    method: 'get',
+    path: '/editions/{id}/previews',
+    summary: 'The links by which people without an account look at an edition.',
+    answer: previews.previewLinks,
+  },
+  makePreviewLink: {
+    method: 'post',
+    path: '/editions/{id}/previews',
+    summary: 'Makes a link by which somebody without an account looks at an edition. Its address is told this once.',
+    body: previews.previewWish,
+    answer: previews.previewLinks,
+  },
+  endPreviewLink: {
+    method: 'delete',
+    path: '/previews/{id}',
+    summary: 'Ends a preview link: from then on it leads nowhere.',
+    answer: previews.previewLinks,
+  },
+  readLog: {
+    method: 'get',
+    path: '/log',
+    summary: 'What was done by whom, from where, with what there was before and is after; newest first, some at a time.',
+    query: audit.auditPageQuestion,
+    answer: audit.auditPage,
+  },
+  exportLog: {
+    method: 'get',
+    path: '/log/export',
+    summary: 'What was done by whom, as comma-separated values or as lines of JSON, oldest first.',
+    query: audit.auditExportQuestion,
+    answer: null,
+    answersAs: ['text/csv', 'application/jsonl'],
+  },
+  checkLog: {
+    method: 'get',
+    path: '/log/check',
+    summary: 'Whether the log is whole: every entry hashed over the one before it.',
+    answer: audit.auditCheck,
   },
   sendOut: {
     method: 'post',
@@ -361,6 +561,34 @@ export const operations = {
     summary: 'Forgets a saved filter.',
     query: query.filterName,
     answer: z.array(assembling.savedFilter),
+  },
+  readRights: {
+    method: 'get',
+    path: '/rights',
+    summary: 'What the person may do to a record, or to the site, and who could.',
+    query: rights.rightsQuestion,
+    answer: rights.rights,
+  },
+  readWorkflows: {
+    method: 'get',
+    path: '/workflows',
+    summary: 'How what is written comes to be live: stages, moves, what stands in the way, and how much stands where.',
+    answer: workflows.workflowsReport,
+  },
+  checkWorkflows: {
+    method: 'post',
+    isQuestion: true,
+    path: '/workflows/check',
+    summary: 'What other workflows would come to, and what they would do to all that is on its way.',
+    body: workflows.newWorkflows,
+    answer: workflows.workflowsReport,
+  },
+  saveWorkflows: {
+    method: 'put',
+    path: '/workflows',
+    summary: 'Sets the workflows. If-Match names those that these were made from.',
+    body: workflows.newWorkflows,
+    answer: workflows.workflowsReport,
   },
   saveLimits: {
     method: 'put',

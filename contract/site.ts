@@ -1,5 +1,6 @@
 import { localeStates } from '@core/locale/site-locale';
 import { isTimeZone } from '@core/schedule/local-time';
+import { say } from '@core/tongue/say';
 import { z } from 'zod';
 import { terms } from './bench';
 import { instant, line, localeTag, localTime, requiredLine, uuid } from './common';
@@ -12,7 +13,9 @@ export const opening = z.strictObject({ isOpen: z.boolean(), opensAt: localTime.
 export const publicAddress = z
   .string()
   .max(200)
-  .refine(text => text === '' || isOrigin(text), { error: 'Write it like https://reserves.example, with nothing after the name.' });
+  .refine(text => text === '' || isOrigin(text), {
+    error: () => say`Write it like https://reserves.example, with nothing after the name.`,
+  });
 
 function isOrigin(text: string): boolean {
   const address = URL.canParse(text) ? new URL(text) : null;
@@ -20,15 +23,18 @@ function isOrigin(text: string): boolean {
 }
 
 /** A time zone of the IANA database. */
-export const timeZone = z.string().max(60).refine(isTimeZone, { error: 'There is no such time zone.' });
+export const timeZone = z
+  .string()
+  .max(60)
+  .refine(isTimeZone, { error: () => say`There is no such time zone.` });
 
 /** Somebody's e-mail address. */
-export const emailAddress = z.email({ error: 'Not an e-mail address.' }).max(200);
+export const emailAddress = z.email({ error: () => say`Not an e-mail address.` }).max(200);
 
 /** Whether readers may sign up by themselves, and with which membership. */
 export const signUp = z.strictObject({ isOpen: z.boolean(), membership: z.string().max(60) });
 
-const storedName = z.string().regex(/^[a-z][a-z0-9-]{0,58}$/, { error: 'Small letters, digits and hyphens.' });
+const storedName = z.string().regex(/^[a-z][a-z0-9-]{0,58}$/, { error: () => say`Small letters, digits and hyphens.` });
 
 /** A locale in which a site is read; see the locales of a site for what else must hold. */
 export const siteLocale = z.strictObject({
@@ -47,17 +53,24 @@ export const siteLocale = z.strictObject({
 /** Which pages are dressed in which of the theme's styles; the first rule that holds counts. */
 export const styles = z
   .array(z.strictObject({ style: z.string().max(60), section: uuid.nullable(), locale: localeTag.nullable() }))
-  .max(50, { error: 'At most 50.' });
+  .max(50, { error: () => say`At most 50.` });
 
 /** Where a type's fields say other words by locale, or may not, against what the type declares: by type, then by field. */
 export const wordChoices = z.record(z.string().max(80), z.record(z.string().max(60), z.boolean()));
 
+/** After so many minutes without a key somebody no longer holds what they write on. */
+export const lockIdleMinutes = z
+  .number()
+  .int({ error: () => say`Whole minutes.` })
+  .min(1, { error: () => say`At least ${1}.` })
+  .max(480, { error: () => say`At most eight hours.` });
+
 /** For how long words may be behind what they were made from before that is something wrong. */
 export const behindAfterDays = z
   .number()
-  .int({ error: 'Whole days.' })
-  .min(0, { error: 'At least 0.' })
-  .max(3_650, { error: 'At most ten years.' });
+  .int({ error: () => say`Whole days.` })
+  .min(0, { error: () => say`At least ${0}.` })
+  .max(3_650, { error: () => say`At most ten years.` });
 
 /** Words by what they are called, by locale. */
 export const wordsByLocale = z.record(localeTag, z.record(z.string().max(60), line(300)));
@@ -93,6 +106,7 @@ export const siteSettings = z.strictObject({
   themeWords: wordsByLocale.optional(),
   terms: terms.optional(),
   behindAfterDays: behindAfterDays.optional(),
+  lockIdleMinutes: lockIdleMinutes.optional(),
   styles: styles.optional(),
   wordChoices: wordChoices.optional(),
   showsFirstSteps: z.boolean().optional(),

@@ -1,4 +1,4 @@
-import type { Grant } from '@core/people/grants';
+import type { Grant } from '@core/rights/grants';
 import type { Role } from '@core/workflow/workflow';
 
 /** The password of all demo people. */

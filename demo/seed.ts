@@ -12,6 +12,7 @@ import type { Theme } from '@server/public/theme';
 import { freshPerson, insertPerson, type Person } from '@server/repositories/people-repository';
 import { initialSettings, saveSettings } from '@server/repositories/settings-repository';
 import { liveRevisionId } from '@server/services/edition-lookups';
+import { addRemark } from '@server/services/remarks';
 import { createEdition, moveEdition } from '@server/services/editions';
 import { loadSite, type Site } from '@server/site/site';
 import { generateKeyBetween } from 'fractional-indexing';
@@ -22,6 +23,7 @@ import { layOut, type LaidOut } from './lay-out';
 import { bringFiles } from './files';
 import { languageActs } from './language-acts';
 import { demoTerms } from './terms';
+import { demoWorkflows } from './workflows';
 import { demoLocales } from './locales';
 import { siteWords } from './translations';
 import { assemble, demoLimits } from './scenario-assembly';
@@ -38,6 +40,12 @@ export interface Act {
   readonly note?: string;
   readonly wishedFrom?: LocalTime;
   readonly move?: MoveRequest;
+  /** What is remarked on its first change, twenty minutes apart. */
+  readonly remarks?: readonly {
+    readonly who: string;
+    readonly on: { readonly field: string; readonly quote: string };
+    readonly body: string;
+  }[];
   /** Who approves it afterwards, and with which times. */
   readonly approval?: { readonly who: string; readonly minutesLater: number; readonly move: MoveRequest };
 }
@@ -49,7 +57,14 @@ export interface Act {
  */
 export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor: number): Promise<void> {
   const demo = layOut(anchor, initialSettings.zone);
-  await saveSettings(knex, { name: 'Merrowby Coast Reserves', locales: demoLocales, siteWords, terms: demoTerms, limits: demoLimits });
+  await saveSettings(knex, {
+    name: 'Merrowby Coast Reserves',
+    locales: demoLocales,
+    siteWords,
+    terms: demoTerms,
+    limits: demoLimits,
+    workflows: demoWorkflows(demo),
+  });
   const passwordHash = await hashPassword(demoPassword);
   const people = new Map<string, Person>();
   for (const { key, scope, memberships, ...person } of demoPeople) {
@@ -80,11 +95,20 @@ export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor:
       note: act.note ?? '',
       move: act.move,
     });
+    for (const { who, on, body } of act.remarks ?? []) {
+      at += 20 * 60_000;
+      const change = site.ledger.proposalsOfEdition(id)[0]!;
+      await addRemark(site, people.get(who)!, id, { proposalId: change.id, ...on, body, replyTo: null });
+    }
     if (!act.approval) continue;
     at += act.approval.minutesLater * 60_000;
     const decidedOn = site.ledger.proposalsOfEdition(id).map(each => each.headRevisionId);
     await moveEdition(site, people.get(act.approval.who)!, id, { ...act.approval.move, decidedOn });
   }
+  // What happened long ago has been read by now.
+  await knex('notices')
+    .where('made_at', '<', anchor - 3 * 86_400_000)
+    .update({ read_at: anchor });
 }
 
 const move = (name: MoveRequest['name'], remark = '', times?: MoveRequest['times']): MoveRequest => ({
@@ -321,6 +345,32 @@ function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
       approval: { who: 'editor', minutesLater: 60, move: move('approve', '', fromTime(time(1, '06:00'), time(20, '12:00'))) },
     },
     {
+      days: -2,
+      time: '11:20',
+      who: 'writer',
+      title: 'The Long Hide: two more seats',
+      changes: changePage('/visit/low-fleet/hides', {
+        standfirst: 'The Long Hide seats forty-two and has a stove, lit all winter.',
+      }),
+      note: 'New bench',
+      remark: 'The bench went in on Saturday.',
+      move: move('send for review'),
+      remarks: [
+        { who: 'second editor', on: { field: 'fields.standfirst', quote: 'lit all winter' }, body: 'Which months? Visitors plan by it.' },
+      ],
+    },
+    {
+      days: -1,
+      time: '09:05',
+      who: 'editor',
+      title: 'The stove burns longer',
+      changes: changePage('/visit/low-fleet/hides', {
+        standfirst: 'The Long Hide seats forty and has a stove, lit from October to March.',
+      }),
+      note: 'A colder spring',
+      move: move('publish'),
+    },
+    {
       days: -1,
       time: '17:30',
       who: 'administrator',
@@ -350,6 +400,23 @@ function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
       remark: 'Saskia asked for it beside the events.',
       wishedFrom: time(8, '06:00'),
       move: move('send for review'),
+    },
+    {
+      days: -1,
+      time: '14:10',
+      who: 'editor',
+      title: 'The old range: keep to the posts',
+      changes: () => oldRange(demo),
+      remark: 'The sappers come on Tuesday. Until then, please.',
+      move: move('send for review'),
+      remarks: [
+        {
+          who: 'manager',
+          on: { field: 'fields.text', quote: 'the white posts' },
+          body: 'Half of them fell in the storm. Which side is meant?',
+        },
+      ],
+      approval: { who: 'second editor', minutesLater: 70, move: move('pass on to the safety check') },
     },
     {
       days: 0,
@@ -409,6 +476,22 @@ function boatNotice(demo: LaidOut): readonly Change[] {
   return [
     { recordId: block, kind: 'block', value, retires: false, baseRevisionId: null },
     placementOn(block, 'notice-strip', { ...everywhere, where }, 'Bookings opened on Monday.'),
+  ];
+}
+
+function oldRange(demo: LaidOut): readonly Change[] {
+  const block = uuidv7();
+  const value = writtenBlock('notice', 'The old range: keep to the posts', {
+    tone: 'danger',
+    canBePutAway: false,
+    text: 'The storm has laid something bare on the north ridge. Keep to the path between the white posts and touch nothing.',
+    linkLabel: '',
+    linkTo: null,
+  });
+  const rule = { ...everywhere, where: { any: [{ test: 'within' as const, page: demo.pageId('/visit/quillet-dunes') }] } };
+  return [
+    { recordId: block, kind: 'block', value, retires: false, baseRevisionId: null },
+    placementOn(block, 'main', rule, 'Only whoever walks there.'),
   ];
 }
 

@@ -12,7 +12,7 @@ async function violations(page: Page): Promise<readonly string[]> {
 }
 
 test('every view of the editor passes', async ({ application, browser }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   const page = await application.signIn(browser, 'edwin');
   const check = async (view: string) => expect.soft(await violations(page), view).toEqual([]);
   await check('Today');

@@ -107,7 +107,7 @@ test('words go out as XLIFF and come back, one of them overtaken', async ({ appl
     const report = page.getByRole('region', { name: 'What the file does' });
     await expect(report).toContainText('1 new, 1 made from words that have moved on');
     await check(page, 'what a file does');
-    await report.getByRole('checkbox').check();
+    await report.getByRole('checkbox', { name: 'Take Title of Give a year or more' }).check();
     await report.getByRole('button', { name: 'Take in 2 records' }).click();
     await expect(page.getByText('2 records taken in. It is a draft')).toBeVisible();
   });
@@ -130,6 +130,12 @@ test('somebody has the editor in German, with dates as they are written there, a
   await page.getByRole('link', { name: 'Anordnen' }).click();
   await expect(page.getByRole('button', { name: /^Augenblick: Do\., 18\. März/ })).toBeVisible();
   await check(page, 'Arrange in German');
+  // What the core says in the browser, and what the server says of it.
+  await page.locator('[data-row]').filter({ hasText: 'Boat appeal' }).click();
+  await expect(page.locator('almanac-slip')).toContainText('Zu sehen auf nur dieser Seite');
+  await expect(page.locator('almanac-slip')).toContainText('Ihre Zeit ist vorbei: endete am 15. Februar.');
+  await page.goto('/almanac/today');
+  await expect(page.getByText('„Boat appeal“ ist nie zu sehen: ihre Zeit ist vorbei.')).toBeVisible();
   // Nothing stands beyond the edge although its words are longer.
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
   await page.goto('/almanac/account');

@@ -1,4 +1,5 @@
 import { arrange, expect, test } from './application';
+import { check, openReview } from './steps';
 
 const words = 'Torches down, please: the toads are crossing.';
 
@@ -66,12 +67,11 @@ test('a manager places something by a rule, an editor approves it, readers see i
   const editor = await application.signIn(browser, 'edwin');
   await test.step('the editor sees what changes and approves it for tomorrow', async () => {
     await expect(editor.getByRole('link', { name: /Toads on the road/ }).first()).toBeVisible();
-    await editor.getByRole('link', { name: 'Reviews', exact: true }).click();
-    await editor.getByRole('link', { name: 'Toads on the road' }).click();
+    await openReview(editor, 'Toads on the road');
     await expect(editor.getByText(words).first()).toBeVisible();
     await expect(editor.getByText('Shows on 23 pages').first()).toBeVisible();
     await editor.getByLabel('Goes live').fill('19 March 2027, 6:00');
-    await editor.getByLabel('Remark').click();
+    await editor.getByLabel('Remark', { exact: true }).click();
     await editor.getByRole('button', { name: /^Approve for that date/ }).click();
     await expect(editor.getByRole('status')).toContainText('Readers see “Toads on the road” from 19 March, 06:00');
     expect(await isShown()).toBe(false);
@@ -130,4 +130,29 @@ test('the same block stands in one more place, and a copy stands apart', async (
   await expect(manager.getByText('with 1 unsaved')).toBeVisible();
   await manager.getByRole('button', { name: 'What changes?' }).click();
   await expect(manager.getByRole('dialog')).toContainText('Shows on 1 page');
+});
+
+test('somebody without an account looks at a proposal by a link, walks on from it, and no longer once it is ended', async ({
+  application,
+  browser,
+}) => {
+  const editor = await application.signIn(browser, 'edwin');
+  await editor
+    .getByRole('link', { name: /Dogs: the dates of the closure/ })
+    .first()
+    .click();
+  await editor.getByText('For people without an account').click();
+  await editor.getByRole('button', { name: 'Make the link' }).click();
+  const { pathname } = new URL(await editor.getByLabel('The link').inputValue());
+  await check(editor, 'a review with a preview link');
+  const reader = await application.read(browser);
+  await reader.goto(pathname);
+  await reader.getByRole('link', { name: 'Visit' }).first().click();
+  await reader.getByRole('link', { name: 'Dogs' }).first().click();
+  await expect(reader.getByText('where birds nest on the ground: 1 April to 31 August')).toBeVisible();
+  await expect(reader.getByRole('status').filter({ hasText: 'It is not live' })).toBeVisible();
+  await check(reader, 'a preview');
+  await editor.getByRole('button', { name: 'End it' }).click();
+  await expect(editor.getByText('ended by hand')).toBeVisible();
+  expect((await reader.reload())!.status()).toBe(404);
 });

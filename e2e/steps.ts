@@ -21,3 +21,18 @@ export async function publish(page: Page): Promise<void> {
   await dialog.getByRole('button', { name: /^Publish at once/ }).click();
   await expect(dialog).toBeHidden();
 }
+
+/** Opens one of the reviews from their list; *Today* has links of the same names, so the list is waited for. */
+export async function openReview(page: Page, title: string | RegExp): Promise<void> {
+  await page.getByRole('link', { name: 'Reviews', exact: true }).click();
+  await page.getByRole('heading', { level: 1, name: 'Reviews' }).waitFor();
+  await page.getByRole('link', { name: title }).click();
+  await page.getByRole('heading', { level: 1, name: title }).waitFor();
+}
+
+/** Opens a page in its form by its title, found by its path: a list shows only as many rows as there is room for. */
+export async function openPage(page: Page, title: string, path: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Workspaces' }).getByRole('link', { name: 'Pages', exact: true }).click();
+  await page.getByLabel('Title or path').fill(path);
+  await page.getByRole('link', { name: title, exact: true }).click();
+}

@@ -1,4 +1,5 @@
 import { expect, test } from './application';
+import { check } from './steps';
 
 test('a writer changes a live page, the live one stays, and the older words can be brought back', async ({ application, browser }) => {
   const writer = await application.signIn(browser, 'bea');
@@ -50,26 +51,61 @@ test('a writer changes a live page, the live one stays, and the older words can 
   });
 });
 
-test('two who write on one draft lose nothing', async ({ application, browser }) => {
+test('two who write on one draft lose nothing, and each is told of the other at once', async ({ application, browser }) => {
   const writer = await application.signIn(browser, 'bea');
   await writer
     .getByRole('link', { name: /What’s on: a fuller standfirst/ })
     .first()
     .click();
   await writer.getByRole('link', { name: 'Touch it up' }).click();
-  await writer.getByLabel('Standfirst').fill('Hers.');
+  await expect(writer.getByLabel('Standfirst')).toBeVisible();
   // An editor touches up the same draft meanwhile.
   const editor = await application.signIn(browser, 'edwin');
   await editor.goto(writer.url());
   await editor.getByLabel('Standfirst').fill('His.');
+  await expect(writer.getByText(/Edwin Oyelaran has been writing here since/)).toBeVisible();
+  await check(writer, 'a record that somebody else writes on');
   await editor.getByRole('button', { name: 'Save draft' }).click();
-  await expect(editor.getByRole('status')).toContainText('Saved to the proposal');
+  await expect(editor.getByRole('status').filter({ hasText: 'Saved to the proposal' })).toBeVisible();
+  await expect(writer.getByText('Edwin Oyelaran has just saved other words on this.')).toBeVisible();
+  await writer.getByLabel('Standfirst').fill('Hers.');
+  // While she writes, nothing goes on her draft.
+  await expect(editor.getByText(/Bea Lorimer has been writing here since/)).toBeVisible();
+  await editor.getByLabel('Standfirst').fill('His again.');
+  await editor.getByRole('button', { name: 'Save draft' }).click();
+  await expect(editor.getByText(/Bea Lorimer has been writing on “What’s on” since/)).toBeVisible();
   await writer.getByRole('button', { name: 'Save draft' }).click();
-  await expect(writer.getByText('Edwin Oyelaran saved a newer version while you wrote')).toBeVisible();
+  await expect(writer.getByText('Edwin Oyelaran saved a newer version of')).toBeVisible();
   await expect(writer.getByLabel('Standfirst')).toHaveValue('Hers.');
-  await writer.getByRole('button', { name: 'Save mine as the next version' }).click();
-  await expect(writer.getByRole('status')).toContainText('Saved to the proposal');
+  await writer.getByRole('button', { name: 'Keep mine, over theirs' }).click();
+  await expect(writer.getByRole('status').filter({ hasText: 'Saved to the proposal' })).toBeVisible();
   await expect(writer.getByRole('button', { name: /Edwin Oyelaran/ })).toBeVisible();
+});
+
+test('a manager takes over what somebody left open; the words become a proposal, and the log tells of it all', async ({
+  application,
+  browser,
+}) => {
+  const writer = await application.signIn(browser, 'bea');
+  const manager = await application.signIn(browser, 'margit');
+  await writer.goto('/almanac/blocks?find=Causeway');
+  await writer.getByRole('link', { name: /^Edit words/ }).click();
+  await writer.getByLabel('Title', { exact: true }).fill('Causeway, a warning');
+  await manager.goto('/almanac/blocks');
+  await manager.getByLabel('Status').selectOption('being written');
+  await expect(manager.getByText('Bea Lorimer writing')).toBeVisible();
+  await check(manager, 'blocks that somebody writes on');
+  await manager.goto(writer.url());
+  await manager.getByRole('button', { name: 'Take it over' }).click();
+  await expect(writer.getByText(/^Margit Halloran has taken this over/)).toBeVisible();
+  await writer.getByRole('button', { name: 'Save…' }).click();
+  await writer.getByRole('dialog').getByRole('button', { name: 'Send for review' }).click();
+  await expect(manager.getByText('Bea Lorimer has just saved other words on this.')).toBeVisible();
+  await manager.goto('/almanac/set-up/log');
+  await expect(manager.getByText('Saved: “Causeway warning” (block)')).toBeVisible();
+  await manager.getByRole('button', { name: 'Check that it is whole' }).click();
+  await expect(manager.getByText(/^The log is whole: \d+ entries/)).toBeVisible();
+  await check(manager, 'what was done');
 });
 
 test('what cannot be saved is said at its field', async ({ application, browser }) => {

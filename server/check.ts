@@ -1,4 +1,5 @@
 import { shippedTypes } from '@core/registry/registry';
+import type { Knex } from 'knex';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { realClocks } from './clocks';
@@ -9,6 +10,7 @@ import { readPeople } from './repositories/people-repository';
 import { unreadableLine, type Unreadable } from './repositories/readable';
 import { setAside } from './repositories/set-aside-repository';
 import { initialSettings, readSettings } from './repositories/settings-repository';
+import { checkedLog } from './services/audit';
 import { UnreadableStore } from './database/store-fault';
 
 /** The most lines of the store's own check that are printed. */
@@ -41,10 +43,21 @@ async function main(): Promise<number> {
       console.log(`${options.setsAside ? 'Put aside' : 'Cannot be read'}: ${unreadableLine(each)}`);
     }
     console.log(summaryOf(unreadable.length, options.setsAside));
-    return unreadable.length === 0 || options.setsAside ? 0 : 1;
+    const isWhole = await checkLogOf(knex);
+    return isWhole && (unreadable.length === 0 || options.setsAside) ? 0 : 1;
   } finally {
     await knex.destroy();
   }
+}
+
+async function checkLogOf(knex: Knex): Promise<boolean> {
+  const { count, head, brokenAt } = await checkedLog(knex, () => undefined);
+  console.log(
+    brokenAt === null
+      ? `The log of what was done is whole: ${count} entries, the last with the hash ${head}.`
+      : `The log of what was done is broken at entry ${brokenAt}: it, or one before it, was altered or taken out.`,
+  );
+  return brokenAt === null;
 }
 
 function summaryOf(count: number, wereSetAside: boolean): string {

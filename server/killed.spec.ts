@@ -1,12 +1,14 @@
 import Database from 'better-sqlite3';
 import { build } from 'esbuild';
+import fc from 'fast-check';
 import { spawn, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { sampleEdition } from './testing/samples';
 import { TestClient, TestSite } from './testing/test-site';
 
-/** How often the server is killed while it writes. */
-const kills = 20;
+/** How many operations are asked for at least, and how often the server is killed meanwhile. */
+const operations = 500;
+const kills = { least: 10, most: 40 } as const;
 const program = path.resolve('dist/killed/server.mjs');
 
 /** A server of its own process over a store, and where it answers. */
@@ -44,41 +46,110 @@ describe('a server killed while it writes', () => {
   });
   afterAll(() => test.close());
 
-  it(`loses nothing that it acknowledged, ${kills} times, and leaves the store whole`, async () => {
-    const acknowledged: string[] = [];
-    for (let round = 0; round < kills; round += 1) {
+  it(`loses nothing that it acknowledged of ${operations} operations, and leaves the store whole`, async () => {
+    const written = new Written(page);
+    for (let round = 0; round < kills.least || (written.asked < operations && round < kills.most); round += 1) {
       const { child, address } = await startServer(test.folder);
       const client = new TestClient({ address });
       await client.get('/api/session');
-      await client.post('/api/session', { email: 'ida@merrowby.example', password: 'tideline' });
+      await client.post('/api/session', { email: 'margit@merrowby.example', password: 'tideline' });
       let isAlive = true;
       const write = async () => {
-        while (isAlive) {
-          const edition = sampleEdition(page);
-          const answer = await client.post('/api/editions', edition).catch(() => null);
-          if (answer?.status === 200) acknowledged.push(edition.id);
-        }
+        while (isAlive) await written.writeSomething(client);
       };
       const writers = [write(), write(), write()];
       const died = new Promise(resolve => child.once('exit', resolve));
       // Each round at another point of the writing.
-      await new Promise(resolve => setTimeout(resolve, 60 + 23 * round));
+      await new Promise(resolve => setTimeout(resolve, 60 + ((137 * round) % 620)));
       child.kill('SIGKILL');
       await died;
       isAlive = false;
       await Promise.all(writers);
     }
-    expect(acknowledged.length).toBeGreaterThan(kills);
     const store = new Database(test.file);
     expect(store.pragma('integrity_check', { simple: true })).toBe('ok');
     expect(store.pragma('foreign_key_check')).toEqual([]);
-    const parts = store.prepare('SELECT count(*) AS count FROM proposals WHERE edition_id = ?');
-    expect(acknowledged.filter(id => (parts.get(id) as { count: number }).count !== 2)).toEqual([]);
-    // Nothing is half-written either: every edition is there with all that it holds.
-    const halves = store.prepare('SELECT id FROM editions WHERE NOT EXISTS (SELECT 1 FROM proposals WHERE edition_id = editions.id)').all();
+    expect(written.acknowledged.length).toBeGreaterThan(kills.least);
+    expect(written.acknowledged.filter(({ sql, values }) => store.prepare(sql).get(...values) === undefined)).toEqual([]);
+    // Nothing is half-written either: what goes together is there together, or not at all.
+    const halves = store
+      .prepare(
+        `SELECT e.id FROM editions e LEFT JOIN proposals p ON p.edition_id = e.id WHERE e.title = 'Moth lamps'
+         GROUP BY e.id HAVING count(p.id) < 2 OR count(DISTINCT p.stage) > 1
+           OR (max(p.stage) = 'approved' AND count(p.id) <> (SELECT count(*) FROM publication_entries n WHERE n.edition_id = e.id))`,
+      )
+      .all();
     expect(halves).toEqual([]);
+    // What was done is written down with it, and the chain of the log is whole.
+    const unwritten = store
+      .prepare("SELECT id FROM revisions WHERE id NOT IN (SELECT json_extract(after, '$.revision') FROM audit_log WHERE act = 'save')")
+      .all();
+    expect(unwritten).toEqual([]);
     store.close();
     await test.start();
-    expect(acknowledged.filter(id => !test.site.ledger.editions.has(id))).toEqual([]);
-  }, 180_000);
+    const margit = await test.client('margit');
+    expect((await margit.get('/api/log/check')).json.brokenAt).toBeNull();
+    expect(written.editions.filter(({ id }) => !test.site.ledger.editions.has(id))).toEqual([]);
+  }, 240_000);
 });
+
+/** A row that has to be there, since the server said so. */
+interface Acknowledged {
+  readonly sql: string;
+  readonly values: readonly string[];
+}
+
+type Act = 'begin' | 'save' | 'remark' | 'send for review' | 'publish' | 'join';
+
+/** Asks for one thing after another, as they come, and keeps account of what was acknowledged. */
+class Written {
+  asked = 0;
+  readonly acknowledged: Acknowledged[] = [];
+  readonly editions: { readonly id: string; readonly changes: { proposalId: string; headRevisionId: string; value: object }[] }[] = [];
+  readonly #acts = fc.sample(fc.constantFrom<Act>('begin', 'begin', 'save', 'save', 'remark', 'send for review', 'publish', 'join'), 5_000);
+
+  constructor(private readonly page: string) {}
+
+  /** One operation; one that is cut off or refused is acknowledged by nobody. */
+  async writeSomething(client: TestClient): Promise<void> {
+    const act = this.#acts[(this.asked += 1) % this.#acts.length]!;
+    const edition = this.editions.at(-1 - (this.asked % 3));
+    const attempt = act === 'begin' || !edition ? this.#begin(client) : this.#goOn(client, act, edition);
+    await attempt.catch(() => undefined);
+  }
+
+  async #begin(client: TestClient): Promise<void> {
+    const edition = sampleEdition(this.page);
+    const { status, json } = await client.post('/api/editions', edition);
+    if (status !== 200) return;
+    this.editions.push({ id: edition.id, changes: json.changes });
+    this.#note('SELECT id FROM editions WHERE id = ?', edition.id);
+  }
+
+  async #goOn(client: TestClient, act: Exclude<Act, 'begin'>, { id, changes }: Written['editions'][number]): Promise<void> {
+    const [change] = changes;
+    if (act === 'save') {
+      const { status, json } = await client.put(`/api/proposals/${change!.proposalId}`, {
+        value: { ...change!.value, title: `Moth lamps ${this.asked}` },
+        parentRevisionId: change!.headRevisionId,
+      });
+      if (status !== 200) return;
+      change!.headRevisionId = json.proposals.find((each: { id: string }) => each.id === change!.proposalId).headRevisionId;
+      this.#note('SELECT id FROM revisions WHERE id = ?', change!.headRevisionId);
+    } else if (act === 'remark') {
+      const { status, json } = await client.post(`/api/editions/${id}/remarks`, { body: 'When?' });
+      if (status === 200) this.#note('SELECT id FROM remarks WHERE id = ?', json.at(-1).id);
+    } else if (act === 'join') {
+      const block = { recordId: crypto.randomUUID(), kind: 'block', value: change!.value, baseRevisionId: null };
+      const { status } = await client.post(`/api/editions/${id}/changes`, { changes: [block] });
+      if (status === 200) this.#note('SELECT id FROM proposals WHERE edition_id = ? AND record_id = ?', id, block.recordId);
+    } else {
+      const { status } = await client.move(id, { name: act });
+      if (status === 200) this.#note('SELECT number FROM edition_moves WHERE edition_id = ? AND move = ?', id, act);
+    }
+  }
+
+  #note(sql: string, ...values: string[]): void {
+    this.acknowledged.push({ sql, values });
+  }
+}

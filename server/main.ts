@@ -65,6 +65,7 @@ async function main(): Promise<void> {
   const stop = (): void => {
     stopUpkeep();
     server.close(() => void knex.destroy().then(() => process.exit(0)));
+    site.live.end();
     server.closeIdleConnections();
     // Whoever holds a connection open does not keep the store open for ever.
     setTimeout(() => process.exit(0), 5_000).unref();

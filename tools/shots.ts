@@ -174,10 +174,25 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'public-welsh',
-    who: null,
+    name: 'workflow',
+    who: 'ida',
     prepare: async page => {
-      await page.goto('/cy/ymweld/trwyn-y-morwenoliaid');
+      await setUp(page, 'Workflows');
+      await page
+        .getByRole('group', { name: 'Stages and moves' })
+        .getByRole('button', { name: /^Let it go live/ })
+        .click();
+    },
+  },
+  {
+    name: 'side-by-side',
+    who: 'saskia',
+    prepare: async page => {
+      await workspace(page, 'Reviews');
+      await page.getByRole('heading', { level: 1, name: 'Reviews' }).waitFor();
+      await page.getByRole('link', { name: 'The old range: keep to the posts' }).click();
+      await page.getByRole('button', { name: 'Side by side…' }).click();
+      await page.getByRole('region', { name: 'On the right' }).frameLocator('iframe').getByText('touch nothing').waitFor();
     },
   },
   {
@@ -188,35 +203,17 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'public-phone',
-    who: null,
-    width: 390,
+    name: 'merging',
+    who: 'bea',
     prepare: async page => {
-      await page.goto('/visit/tern-point');
+      await workspace(page, 'Reviews');
+      await page.getByRole('link', { name: /The Long Hide: two more seats/ }).click();
+      await page.getByRole('button', { name: 'Bring that change in…' }).click();
+      await page.getByRole('radio', { name: /^What is live/ }).check();
+      await page.getByText('Everything is settled').waitFor();
     },
   },
 ];
-
-/** The first day of a site of one's own. */
-async function takeFirstDay(browser: Browser): Promise<void> {
-  const application = new Application();
-  try {
-    await application.startAt('2027-03-18T09:40');
-    const page = await (await browser.newContext({ baseURL: application.address })).newPage();
-    await page.setViewportSize({ width: 1280, height: 800 });
-    await page.goto(/http\S+\/start\?key=\S+/.exec(application.told)![0]);
-    await page.getByLabel('Its name').fill('Penhallow Rope Works');
-    await page.getByLabel('What it is about').fill('A working rope walk, open to visitors.');
-    await page.getByLabel('Your name').fill('Ann Penrose');
-    await page.getByLabel('E-mail').fill('ann@penhallow.example');
-    await page.getByLabel('Password').fill('hemp tarred loft 7');
-    await page.getByRole('button', { name: 'Begin the site' }).click();
-    await page.getByRole('heading', { name: 'First steps' }).waitFor();
-    await keep(page, 'first-day');
-  } finally {
-    await application.close();
-  }
-}
 
 async function take(application: Application, browser: Browser, shot: Shot): Promise<void> {
   const page = shot.who ? await application.signIn(browser, shot.who) : await application.read(browser);
@@ -245,7 +242,6 @@ const browser = await chromium.launch({
 try {
   const isWanted = (name: string) => wanted.length === 0 || wanted.includes(name);
   for (const shot of shots) if (isWanted(shot.name)) await take(application, browser, shot);
-  if (isWanted('first-day')) await takeFirstDay(browser);
 } finally {
   await browser.close();
   await application.close();

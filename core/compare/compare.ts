@@ -1,5 +1,6 @@
 import { diffWordsWithSpace } from 'diff';
 import { isRichText, plainWords } from '../rich-text/document';
+import { boundedDiff, fewestEdits, mostEdits } from './bounds';
 
 /** A stretch of words that stayed, came or went. */
 export interface WordChange {
@@ -35,11 +36,40 @@ export function compareValues(before: unknown, after: unknown): readonly FieldCh
 export function compareWords(before: unknown, after: unknown): readonly WordChange[] {
   const [left, right] = [wordsOf(before), wordsOf(after)];
   if (left === null || right === null) return [];
-  const parts = diffWordsWithSpace(left, right).map((part): WordChange => ({
-    text: part.value,
-    kind: part.added ? 'added' : part.removed ? 'removed' : 'same',
-  }));
-  return joinAcrossSpaces(parts);
+  return joinAcrossSpaces(changedLines(left, right).flatMap(each => ('text' in each ? [each] : changedWords(each.before, each.after))));
+}
+
+/** Lines that stayed, or a stretch of them that gave way to another. */
+type LineChange = WordChange | { readonly before: string; readonly after: string };
+
+// Line by line first, so that what changed in one paragraph of a long text costs no more than in a short one.
+function changedLines(left: string, right: string): readonly LineChange[] {
+  const lines = (text: string) => text.match(/[^\n]*\n|[^\n]+$/g) ?? [];
+  const parts = boundedDiff(lines(left), lines(right));
+  if (!parts) return [{ before: left, after: right }];
+  const changes: LineChange[] = [];
+  for (const { added, removed, value } of parts) {
+    const text = value.join('');
+    const last = changes.at(-1);
+    const [before, after] = [removed ? text : '', added ? text : ''];
+    if (!added && !removed) changes.push({ text, kind: 'same' });
+    else if (last && !('text' in last)) changes[changes.length - 1] = { before: last.before + before, after: last.after + after };
+    else changes.push({ before, after });
+  }
+  return changes;
+}
+
+// What has too little in common is one put for the other.
+function changedWords(before: string, after: string): readonly WordChange[] {
+  const words = (text: string) => text.match(/\s+|[^\s]+/g) ?? [];
+  const isFar = fewestEdits(words(before), words(after)) > mostEdits;
+  const parts = isFar ? undefined : diffWordsWithSpace(before, after, { maxEditLength: mostEdits });
+  if (!parts)
+    return [
+      { text: before, kind: 'removed' },
+      { text: after, kind: 'added' },
+    ];
+  return parts.map(part => ({ text: part.value, kind: part.added ? 'added' : part.removed ? 'removed' : 'same' }));
 }
 
 /**

@@ -1,8 +1,9 @@
-import { countOf, listOf, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
+import { countOf, listOf, type MomentStyle, quoted, writeEnd, writeMoment } from '../format/moment';
 import type { ExplanationNames } from '../placement/explain';
 import { alwaysHolds } from '../rule/rule';
 import { whenPhrase, whereSummary, whoPhrase } from '../rule/sentence';
 import type { ReaderFacts } from '../rule/who';
+import { capitalised, midSentence, say } from '../tongue/say';
 import type { Breach } from './check';
 import type { ExpectationValue } from './expectation';
 
@@ -24,18 +25,18 @@ export function expectationSentence(value: ExpectationValue, names: ExpectationN
     { text: subjectWords(value, names), edits: 'subject' },
     { text: ' ', edits: null },
     { text: claimWords(value), edits: 'claim' },
-    { text: ' on ', edits: null },
+    { text: say` on `, edits: null },
     { text: whereSummary(value.where, names, null), edits: 'where' },
     ...(value.locale
       ? [
-          { text: ' in ', edits: null },
+          { text: say` in `, edits: null },
           { text: names.locale(value.locale), edits: 'locale' as const },
         ]
       : []),
-    { text: ', to ', edits: null },
+    { text: say`, to `, edits: null },
     { text: whoPhrase(value.who, names), edits: 'who' },
     { text: ', ', edits: null },
-    { text: alwaysHolds(value.when) ? 'at any time' : whenPhrase(value.when, style), edits: 'when' },
+    { text: alwaysHolds(value.when) ? say`at any time` : whenPhrase(value.when, style), edits: 'when' },
     { text: '.', edits: null },
   ];
 }
@@ -44,24 +45,24 @@ export function expectationSentence(value: ExpectationValue, names: ExpectationN
 export function breachWords(value: ExpectationValue, breach: Breach, names: ExpectationNames, style: MomentStyle): string {
   const what =
     value.subject.kind === 'region'
-      ? `${capitalised(names.region(value.subject.name))} ${value.claim === 'at least' ? 'holds too few' : 'holds too many'}`
-      : `${listOf(breach.blockIds.slice(0, 3).map(id => `“${names.block(id)}”`)) || subjectWords(value, names)} ${breach.blockIds.length > 1 ? broken(value).replace('shows', 'show').replace('does not', 'do not') : broken(value)}`;
+      ? `${capitalised(names.region(value.subject.name))} ${value.claim === 'at least' ? say`holds too few` : say`holds too many`}`
+      : `${listOf(breach.blockIds.slice(0, 3).map(id => quoted(names.block(id)))) || subjectWords(value, names)} ${broken(value, breach.blockIds.length > 1)}`;
   const first = breach.pages[0];
   const where =
     breach.pages.length === 1 && first
-      ? `on ${first.service === null ? names.page(first.id) : first.path}`
-      : `on ${countOf(breach.pages.length, 'page')}`;
-  const from = breach.from <= style.now ? 'now' : `from ${writeMoment(breach.from, style)}`;
-  const until = breach.until === null ? '' : ` until ${writeEnd(breach.until, style)}`;
-  const language = value.locale ? ` in ${names.locale(value.locale)}` : '';
-  return `${what} ${where}${language}, to ${readerWords(breach.reader, names)}, ${from}${until}.`;
+      ? say`on ${first.service === null ? names.page(first.id) : first.path}`
+      : say`on ${countOf(breach.pages.length, 'page')}`;
+  const from = breach.from <= style.now ? say`now` : say`from ${writeMoment(breach.from, style)}`;
+  const until = breach.until === null ? '' : say` until ${writeEnd(breach.until, style)}`;
+  const language = value.locale ? say` in ${names.locale(value.locale)}` : '';
+  return say`${what} ${where}${language}, to ${readerWords(breach.reader, names)}, ${from}${until}.`;
 }
 
 /** A class of readers in words. */
 export function readerWords(reader: ReaderFacts, names: ExplanationNames): string {
-  if (!reader.signedIn) return 'signed-out readers';
+  if (!reader.signedIn) return say`signed-out readers`;
   const held = [...reader.memberships.map(each => names.membership(each)), ...reader.roles.map(each => names.role(each))];
-  return held.length === 0 ? 'signed-in readers' : listOf(held);
+  return held.length === 0 ? say`signed-in readers` : listOf(held);
 }
 
 /** What an expectation speaks of, in words. */
@@ -69,11 +70,13 @@ export function subjectWords({ subject, claim }: Pick<ExpectationValue, 'subject
   switch (subject.kind) {
     case 'blocks':
       return listOf(
-        subject.blockIds.map(id => `“${names.block(id)}”`),
+        subject.blockIds.map(id => quoted(names.block(id))),
         claim === 'does not show' ? 'or' : 'and',
       );
     case 'type':
-      return `${claim === 'does not show' ? 'No' : 'Every'} ${names.blockType(subject.type).toLowerCase()}`;
+      return claim === 'does not show'
+        ? say`No ${midSentence(names.blockType(subject.type))}`
+        : say`Every ${midSentence(names.blockType(subject.type))}`;
     case 'region':
       return capitalised(names.region(subject.name));
   }
@@ -83,23 +86,20 @@ function claimWords({ subject, claim, count }: ExpectationValue): string {
   const isMany = subject.kind === 'blocks' && subject.blockIds.length > 1;
   switch (claim) {
     case 'shows':
-      return isMany ? 'show' : 'shows';
+      return isMany ? say`show` : say`shows`;
     case 'does not show':
-      if (subject.kind === 'region') return 'holds nothing';
-      return subject.kind === 'type' ? 'shows' : isMany ? 'do not show' : 'does not show';
+      if (subject.kind === 'region') return say`holds nothing`;
+      return subject.kind === 'type' ? say`shows` : isMany ? say`do not show` : say`does not show`;
     case 'at most':
-      return count === 1 ? 'never holds more than one' : `never holds more than ${count}`;
+      return count === 1 ? say`never holds more than one` : say`never holds more than ${count}`;
     case 'at least':
-      return count === 1 ? 'never is empty' : `never holds fewer than ${count}`;
+      return count === 1 ? say`never is empty` : say`never holds fewer than ${count}`;
   }
 }
 
-function broken({ claim, subject }: ExpectationValue): string {
-  if (claim === 'shows') return 'does not show';
-  if (claim === 'at least') return 'shows too seldom';
-  return claim === 'at most' && subject.kind !== 'region' ? 'show together' : 'shows';
-}
-
-function capitalised(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
+function broken({ claim, subject }: ExpectationValue, isMany: boolean): string {
+  if (claim === 'shows') return isMany ? say`do not show` : say`does not show`;
+  if (claim === 'at least') return isMany ? say`show too seldom` : say`shows too seldom`;
+  if (claim === 'at most' && subject.kind !== 'region') return say`show together`;
+  return isMany ? say`show` : say`shows`;
 }

@@ -1,6 +1,7 @@
 import type { z as zod } from 'zod';
 import type { FileSort } from '../file/media-types';
 import type { OpenFile } from '../file/open-file';
+import type { Decider, Place, Three } from '../merge/decider';
 import type { Reference } from '../references/reference';
 import type { Inset, LinkTarget, RichText } from '../rich-text/document';
 
@@ -82,8 +83,12 @@ export interface FieldKind<Field extends FieldCommon, Value> {
   readonly words: (value: Value, field: Field) => string;
   /** A value in words that people know, for comparisons; left out, its words. */
   readonly describe?: (value: Value, field: Field, names: FieldNames) => string;
+  /** Whether its values are pictures of the library, by id, and compared as such. */
+  readonly isPicture?: boolean;
   /** Whether two versions are worth comparing word by word. */
   readonly isProse?: boolean;
+  /** Brings two versions together where both sides changed it; left out, one of them is chosen as a whole. */
+  readonly merge?: (three: Three<Value>, field: Field, place: Place, decider: Decider) => Value;
   /** How it is shown where a theme has no template of its own: Handlebars, around a path to the opened value; left out, not at all. */
   readonly template?: (field: Field, path: string) => string;
   /** The value as a theme's templates read it; left out, as it is stored. */

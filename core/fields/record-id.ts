@@ -1,3 +1,4 @@
+import { say } from '../tongue/say';
 import type { FieldCommon, FieldKind } from './field';
 
 /** What fields share whose value is the id of a record; empty for none. */
@@ -5,7 +6,7 @@ export const recordId = {
   initial: () => '',
   isEmpty: value => value === '',
   schema: (z, field) => {
-    const id = z.uuid({ error: 'An id is a UUID.' });
+    const id = z.uuid({ error: () => say`An id is a UUID.` });
     return field.required ? id : z.union([z.literal(''), id]);
   },
   words: () => '',

@@ -1,6 +1,7 @@
 import { emptyText } from '../rich-text/document';
 import type { z as zod } from 'zod';
 import type { Reference } from '../references/reference';
+import { say } from '../tongue/say';
 import type { FieldFault, FieldOpener, FieldSite, FieldValues, ReadHtml, Zod } from './field';
 import { kindOfField, type AnyField } from './kinds';
 
@@ -23,7 +24,7 @@ export function schemaOfFields(z: Zod, fields: readonly AnyField[]): zod.ZodType
   return z.strictObject(shape).superRefine((values, context) => {
     for (const field of fields)
       if (field.askedWhen && field.required && isAsked(field, values) && isEmptyField(field, values))
-        context.addIssue({ code: 'custom', path: [field.name], message: 'Must not be empty.' });
+        context.addIssue({ code: 'custom', path: [field.name], message: say`Must not be empty.` });
   });
 }
 

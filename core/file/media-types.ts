@@ -1,3 +1,4 @@
+import { say, told, word } from '../tongue/say';
 import type { FileContent } from './file';
 
 /** What people call a sort of file. */
@@ -50,10 +51,10 @@ export const mediaTypes: Readonly<Record<string, MediaType>> = {
   'audio/ogg': { sort: 'sound', ending: 'ogg', alsoEnding: ['oga', 'opus'], label: 'Ogg', isShownInPlace: true },
   'audio/wav': { sort: 'sound', ending: 'wav', label: 'WAV', isShownInPlace: true },
   'audio/mp4': { sort: 'sound', ending: 'm4a', label: 'M4A', isShownInPlace: true },
-  'text/vtt': { sort: 'text', ending: 'vtt', label: 'captions', isShownInPlace: true },
+  'text/vtt': { sort: 'text', ending: 'vtt', label: word`captions`, isShownInPlace: true },
   'text/csv': { sort: 'text', ending: 'csv', label: 'CSV' },
-  'text/calendar': { sort: 'text', ending: 'ics', label: 'calendar' },
-  'text/plain': { sort: 'text', ending: 'txt', alsoEnding: ['md', 'text'], label: 'text', isShownInPlace: true },
+  'text/calendar': { sort: 'text', ending: 'ics', label: word`calendar` },
+  'text/plain': { sort: 'text', ending: 'txt', alsoEnding: ['md', 'text'], label: word`text`, isShownInPlace: true },
   'application/zip': { sort: 'archive', ending: 'zip', label: 'ZIP' },
 };
 
@@ -73,8 +74,8 @@ export function sortOfEnding(ending: string): FileSort | null {
 
 /** What kind a file is and how large, a picture in pixels too: "PNG, 1600 × 900 pixels, 240 kB". */
 export function contentWords({ mediaType, size, width, height }: Omit<FileContent, 'hash'>, locale: string): string {
-  const pixels = width === null ? [] : [`${width} × ${height} pixels`];
-  return [mediaTypeNamed(mediaType).label, ...pixels, sizeWords(size, locale)].join(', ');
+  const pixels = width === null ? [] : [say`${width} × ${height!} pixels`];
+  return [told(mediaTypeNamed(mediaType).label), ...pixels, sizeWords(size, locale)].join(', ');
 }
 
 /** What kind a file is and how large: "PDF, 240 kB". */

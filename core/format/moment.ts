@@ -1,4 +1,5 @@
 import type { Instant } from '../schedule/local-time';
+import { say, spokenLanguage, told } from '../tongue/say';
 
 /** How times are written for people: a zone, a locale, and the moment from which "this year" is judged. */
 export interface MomentStyle {
@@ -58,24 +59,60 @@ function part(instant: Instant, style: MomentStyle, name: keyof typeof parts): s
   return formatter.format(instant);
 }
 
-const plural = new Intl.PluralRules('en-GB');
+/** How counts and lists are said in a language. */
+interface Manner {
+  readonly plural: Intl.PluralRules;
+  readonly number: Intl.NumberFormat;
+  readonly percent: Intl.NumberFormat;
+  readonly and: Intl.ListFormat;
+  readonly or: Intl.ListFormat;
+}
+
+const manners = new Map<string, Manner>();
+
+function spokenManner(): Manner {
+  const language = spokenLanguage();
+  let manner = manners.get(language);
+  if (!manner) {
+    manner = {
+      plural: new Intl.PluralRules(language),
+      number: new Intl.NumberFormat(language),
+      percent: new Intl.NumberFormat(language, { style: 'percent' }),
+      and: new Intl.ListFormat(language, { type: 'conjunction' }),
+      or: new Intl.ListFormat(language, { type: 'disjunction' }),
+    };
+    manners.set(language, manner);
+  }
+  return manner;
+}
+
+/** A number as it is written: "1,200". */
+export function numberOf(count: number): string {
+  return spokenManner().number.format(count);
+}
+
+/** Hundredths as they are written: "53%", in German "53 %". */
+export function percentOf(hundredths: number): string {
+  return spokenManner().percent.format(hundredths / 100);
+}
 
 /** A count with its noun: "1 page", "14 pages". */
 export function countOf(count: number, noun: string): string {
-  return `${count.toLocaleString('en-GB')} ${noun}${plural.select(count) === 'one' ? '' : 's'}`;
+  const [one, many] = told(`${noun}|${noun}s`).split('|');
+  return `${numberOf(count)} ${spokenManner().plural.select(count) === 'one' ? one : many}`;
 }
-
-const lists = {
-  and: new Intl.ListFormat('en-GB', { type: 'conjunction' }),
-  or: new Intl.ListFormat('en-GB', { type: 'disjunction' }),
-} as const;
 
 /** Joins names as a list is spoken: "a, b and c". @see Unicode UTS 35, list patterns */
 export function listOf(names: readonly string[], conjunction: 'and' | 'or' = 'and'): string {
-  return lists[conjunction].format(names);
+  return spokenManner()[conjunction].format(names);
+}
+
+/** A name in quotation marks. */
+export function quoted(name: string): string {
+  return say`“${name}”`;
 }
 
 /** A noun with its article: "a writer", "an editor". */
 export function withArticle(noun: string): string {
-  return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`;
+  return told(`${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`);
 }

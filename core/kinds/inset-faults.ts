@@ -1,6 +1,7 @@
 import type { FieldFault } from '../fields/field';
-import { listOf } from '../format/moment';
+import { listOf, quoted } from '../format/moment';
 import { carriersOf, deepestInset, insetDepthOf, insetLoopFrom } from '../inset/inset';
+import { say } from '../tongue/say';
 
 /** What a block's texts hold, by its id. */
 export type Held = (blockId: string) => readonly string[];
@@ -18,14 +19,16 @@ export function loopFaults(
   pointer: string,
 ): readonly FieldFault[] {
   const loop = insetLoopFrom(blockId, heldBy);
-  if (loop !== null) return [{ pointer, detail: loopWords(loop.map(id => `“${blockName(id)}”`)) }];
+  if (loop !== null) return [{ pointer, detail: loopWords(loop.map(id => quoted(blockName(id)))) }];
   const carriers = carriersOf([blockId], holders);
   const depth = Math.max(...[...carriers].map(id => insetDepthOf(id, heldBy)));
   return depth > deepestInset
-    ? [{ pointer, detail: `Insets would lie ${deepestInset + 1} deep in one another; ${deepestInset} are the most.` }]
+    ? [{ pointer, detail: say`Insets would lie ${deepestInset + 1} deep in one another; ${deepestInset} are the most.` }]
     : [];
 }
 
 function loopWords(names: readonly string[]): string {
-  return names.length === 2 ? `${names[0]} would hold itself.` : `This makes a loop: ${listOf(names.slice(0, -1))} would hold one another.`;
+  return names.length === 2
+    ? say`${names[0]!} would hold itself.`
+    : say`This makes a loop: ${listOf(names.slice(0, -1))} would hold one another.`;
 }

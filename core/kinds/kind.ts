@@ -3,6 +3,7 @@ import type { ExpectationNames } from '../expectation/words';
 import type { FileContent } from '../file/file';
 import type { FieldFault, FieldSite, ReadHtml, Zod } from '../fields/field';
 import type { AnyField } from '../fields/kinds';
+import type { Decider, Place, Tell, Three } from '../merge/decider';
 import type { SiteLocale } from '../locale/site-locale';
 import type { MomentStyle } from '../format/moment';
 import type { SitePlan } from '../plan/site-plan';
@@ -28,6 +29,9 @@ export interface KindRights {
   readonly publish: readonly Role[];
 }
 
+/** Who may do something with a record: whoever has that right over its kind, or holds one of these roles. */
+export type Who = keyof KindRights | readonly Role[];
+
 /** What the words of records may be called, and how times are written. */
 export interface KindContext {
   readonly snapshot: SiteSnapshot;
@@ -51,6 +55,10 @@ export interface OwnField {
   readonly label: string;
   /** Its value in words; left out, as it is written. */
   readonly describe?: (value: never, context: KindContext) => string;
+  /** Brings two versions together where both sides changed it; left out, one of them is chosen as a whole. */
+  readonly merge?: (three: Three<never>, place: Place, decider: Decider, tell: Tell) => unknown;
+  /** What a change of it is called where the two values alone do not say it. */
+  readonly tellChange?: (before: string, after: string) => string;
   /** Its words are compared one by one. */
   readonly isProse?: boolean;
   /** Every new record has it, so that it tells nothing. */
@@ -84,6 +92,10 @@ export interface Kind<Value> {
   readonly ownFields: Readonly<Record<string, OwnField>>;
   /** The fields of the record's type. */
   fields?(value: Value, registry: Registry): readonly AnyField[];
+  /** Among which types it is told apart, if among any; see {@link typeName}. */
+  readonly typedBy?: 'page types' | 'block types';
+  /** The name of the type of page or block that it is of, or that it shows; null when it is of none. */
+  typeName?(value: Value, typeOfBlock: (id: string) => string | null): string | null;
   references(value: Value, registry: Registry): readonly Reference[];
   /** What a search goes through besides the title. */
   words(value: Value, context: KindContext): string;

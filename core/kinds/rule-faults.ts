@@ -1,13 +1,15 @@
 import type { FieldFault } from '../fields/field';
+import { quoted } from '../format/moment';
 import { askableFields } from '../page/askable';
 import { isTest, type Rule, type RuleTree, type WhereTest, type WhoTest } from '../rule/rule';
 import { loopFrom } from '../rule/shared-rule';
+import { say } from '../tongue/say';
 import { roles, type KindSite } from './kind';
 
 /** What of a rule points at nothing, or at itself. @param pointer - of the rule */
 export function ruleFaults(rule: Rule, site: KindSite, pointer: string): readonly FieldFault[] {
   const missing = rule.follows.findIndex(id => !site.hasRecord(id, 'shared rule'));
-  if (missing >= 0) return [{ pointer: `${pointer}/follows/${missing}`, detail: 'There is no such shared rule.' }];
+  if (missing >= 0) return [{ pointer: `${pointer}/follows/${missing}`, detail: say`There is no such shared rule.` }];
   const loop = loopFrom(rule, site.snapshot.sharedRules);
   return [
     ...whereFaults(rule.where, site, `${pointer}/where`),
@@ -16,7 +18,7 @@ export function ruleFaults(rule: Rule, site: KindSite, pointer: string): readonl
       ? [
           {
             pointer: `${pointer}/follows`,
-            detail: `This makes a loop: ${loop.map(id => `“${site.names.sharedRule(id)}”`).join(' follows ')}.`,
+            detail: say`This makes a loop: ${loop.map(id => quoted(site.names.sharedRule(id))).join(' → ')}.`,
           },
         ]
       : []),
@@ -26,13 +28,13 @@ export function ruleFaults(rule: Rule, site: KindSite, pointer: string): readonl
 /** What of a where part points at nothing. */
 export function whereFaults(tree: RuleTree<WhereTest>, site: KindSite, pointer: string): readonly FieldFault[] {
   if (!isTest(tree)) return partsFaults(tree, pointer, (part, at) => whereFaults(part, site, at));
-  if ('page' in tree && !site.hasPage(tree.page)) return [{ pointer: `${pointer}/page`, detail: 'That page is gone.' }];
+  if ('page' in tree && !site.hasPage(tree.page)) return [{ pointer: `${pointer}/page`, detail: say`That page is gone.` }];
   if (tree.test === 'locale' && !site.locales.some(each => each.tag === tree.locale))
-    return [{ pointer: `${pointer}/locale`, detail: 'The site is not read in this locale.' }];
+    return [{ pointer: `${pointer}/locale`, detail: say`The site is not read in this locale.` }];
   if (tree.test === 'layout' && !site.snapshot.manifest.layouts.some(layout => layout.name === tree.layout))
-    return [{ pointer: `${pointer}/layout`, detail: 'The theme has no such layout.' }];
+    return [{ pointer: `${pointer}/layout`, detail: say`The theme has no such layout.` }];
   if (tree.test === 'field' && !askableFields(site.registry.pageTypes.values()).has(tree.field))
-    return [{ pointer: `${pointer}/field`, detail: 'No type of page has a field of this name that can be asked about.' }];
+    return [{ pointer: `${pointer}/field`, detail: say`No type of page has a field of this name that can be asked about.` }];
   return [];
 }
 
@@ -40,9 +42,9 @@ export function whereFaults(tree: RuleTree<WhereTest>, site: KindSite, pointer: 
 export function whoFaults(who: RuleTree<WhoTest>, site: KindSite, pointer: string): readonly FieldFault[] {
   if (!isTest(who)) return partsFaults(who, pointer, (part, at) => whoFaults(part, site, at));
   if (who.test === 'membership' && !site.memberships.includes(who.membership))
-    return [{ pointer: `${pointer}/membership`, detail: 'The site has no such membership.' }];
+    return [{ pointer: `${pointer}/membership`, detail: say`The site has no such membership.` }];
   if (who.test === 'role' && !roles.some(role => role === who.role))
-    return [{ pointer: `${pointer}/role`, detail: 'There is no such role.' }];
+    return [{ pointer: `${pointer}/role`, detail: say`There is no such role.` }];
   return [];
 }
 

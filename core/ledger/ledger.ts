@@ -2,6 +2,7 @@ import type { Instant } from '../schedule/local-time';
 import { inForceAt, publicationsKnown, type InForce } from './in-force';
 import { outlookOf, type Outlook } from './stretches';
 import type { Edition, LedgerRecord, Proposal, PublicationEntry, RecordKind, Revision } from './records';
+import { isEnding } from './stage';
 
 /** Rows to put into a ledger; proposals and editions replace those of the same id, all else is appended. */
 export interface LedgerRows {
@@ -240,7 +241,10 @@ export class Ledger {
 
   /** The proposals of an edition, in the order they were made. */
   proposalsOfEdition(editionId: string): readonly Proposal[] {
-    return [...(this.#proposalIdsOfEdition.get(editionId) ?? [])].map(id => this.proposals.get(id)!);
+    // One that was taken out of an edition is named in another one.
+    return [...(this.#proposalIdsOfEdition.get(editionId) ?? [])]
+      .map(id => this.proposals.get(id)!)
+      .filter(each => each.editionId === editionId);
   }
 
   /** The publications of a record that count as known at `knownAt`; see {@link publicationsKnown}. */
@@ -273,7 +277,7 @@ export class Ledger {
 
 /** Whether a proposal is still on its way. */
 export function isOpen(proposal: Proposal): boolean {
-  return proposal.stage === 'draft' || proposal.stage === 'in review';
+  return !isEnding(proposal.stage);
 }
 
 /** What was written of each record in each locale, in order. */

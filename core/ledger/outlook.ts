@@ -55,6 +55,24 @@ export function spansKeepingPlan(known: readonly PublicationEntry[], span: Publi
   });
 }
 
+/** A stretch in which something else than what is replaced is planned. */
+export interface PlannedStretch extends PublicationSpan {
+  readonly revisionId: string;
+}
+
+/** The stretches, within a publication's span, in which other words are planned than those that it replaces. */
+export function plannedWithin(known: readonly PublicationEntry[], span: PublicationSpan): readonly PlannedStretch[] {
+  const turns = outlookFrom(known, span.from);
+  const replaced = turns[0]!.inForce;
+  const last = span.until ?? Infinity;
+  return turns.flatMap(({ at, inForce }, index): readonly PlannedStretch[] => {
+    if (index === 0 || at >= last || inForce.state !== 'live' || isSamePublication(inForce, replaced)) return [];
+    const next = turns[index + 1];
+    const afterwards = next?.inForce.state === 'expired' ? 'nothing' : 'earlier';
+    return [{ from: at, until: next?.at ?? null, afterwards, revisionId: inForce.revisionId }];
+  });
+}
+
 function isSame(a: InForce, b: InForce): boolean {
   return a.state === b.state && (a.state !== 'live' || a.revisionId === (b as typeof a).revisionId);
 }

@@ -1,4 +1,5 @@
 import type { Instant, LocalTime } from '../schedule/local-time';
+import type { Stage } from './stage';
 
 /** The kind of a record: "page", "block" and so on. The ledger keeps any; what a kind means is declared elsewhere. */
 export type RecordKind = string;
@@ -30,9 +31,6 @@ export interface Revision {
   readonly createdBy: string;
   readonly note: string;
 }
-
-/** Where a proposal stands. Live, scheduled, expired and retired are no stages: they follow from publications. */
-export type Stage = 'draft' | 'in review' | 'approved' | 'declined' | 'withdrawn';
 
 /** A line of revisions on its way to be live: its head moves with each save. */
 export interface Proposal {

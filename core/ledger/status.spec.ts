@@ -1,5 +1,6 @@
 import { SmallWorld } from '../testing/small-world';
-import type { Proposal, Stage } from './records';
+import type { Proposal } from './records';
+import type { Stage } from './stage';
 import { statusOf } from './status';
 
 const proposal = (stage: Stage): Proposal => ({

@@ -2,17 +2,18 @@ import type { Instant } from '../schedule/local-time';
 import { knownAtFor } from './in-force';
 import type { Ledger } from './ledger';
 import { outlookFrom } from './outlook';
-import type { PublicationEntry, Stage } from './records';
+import type { PublicationEntry } from './records';
+import { isWaiting } from './stage';
 
 /** What a list shows of a record: what its publications say, else the stage of its proposal. */
-export type Status = 'live' | 'scheduled' | 'expired' | 'retired' | Exclude<Stage, 'withdrawn'>;
+export type Status = 'live' | 'scheduled' | 'expired' | 'retired' | 'draft' | 'in review' | 'declined';
 
 /** A record's status with what comes next and what waits. */
 export interface RecordStatus {
   readonly status: Status;
   /** The next instant at which something else is in force; null when none is planned. */
   readonly nextChange: Instant | null;
-  /** The furthest stage of a proposal that waits beside what is live; null when none does. */
+  /** Whether a proposal beside what is live is being written or waits for somebody, at whatever stage; null when there is none. */
   readonly waiting: 'draft' | 'in review' | null;
   /** The publication in force or, when scheduled, the next one. */
   readonly entry: PublicationEntry | null;
@@ -31,7 +32,7 @@ export function statusOf(
   const inForce = present!.inForce;
   const upcoming = ahead.flatMap(turn => (turn.inForce.state === 'live' ? turn.inForce.entry : []))[0] ?? null;
   const open = ledger.openProposalsOf(recordId).filter(each => each.locale === locale);
-  const waiting = open.some(each => each.stage === 'in review') ? 'in review' : open.length > 0 ? 'draft' : null;
+  const waiting = open.some(each => isWaiting(each.stage)) ? 'in review' : open.length > 0 ? 'draft' : null;
   const closed = ledger.proposalsOf(recordId).some(each => each.locale === locale && each.stage === 'declined');
   const status: Status =
     inForce.state === 'live'

@@ -1,5 +1,7 @@
 import type { z as zod } from 'zod';
 import type { Zod } from '../fields/field';
+import { listOf } from '../format/moment';
+import { say } from '../tongue/say';
 
 /** Whether a text is a locale in its canonical form. @see BCP 47 */
 export function isLocaleTag(tag: string): boolean {
@@ -12,7 +14,10 @@ export function isLocaleTag(tag: string): boolean {
 
 /** The schema of a locale. */
 export function localeTagSchema(z: Zod): zod.ZodType<string> {
-  return z.string().max(longestTag).refine(isLocaleTag, { error: 'Not a locale. Write it like en-GB or cy.' });
+  return z
+    .string()
+    .max(longestTag)
+    .refine(isLocaleTag, { error: () => say`Not a locale. Write it like en-GB or cy.` });
 }
 
 /** The most characters of a tag. @see RFC 5646 section 4.4.1 */
@@ -31,26 +36,26 @@ export type TagCheck =
 export function checkTag(typed: string): TagCheck {
   const text = typed.trim();
   const refused = (detail: string, nearest: readonly string[] = []): TagCheck => ({ kind: 'refused', detail, nearest });
-  if (text === '') return refused('Say which, such as cy or en-GB.');
+  if (text === '') return refused(say`Say which, such as cy or en-GB.`);
   const byName = knownLanguages()
     .filter(({ names }) => names.some(name => name === text.toLowerCase()))
     .map(each => each.code);
-  if (byName.length > 0) return refused(`Write it as a tag: ${byName.join(' or ')}.`, byName);
-  if (text.length > longestTag) return refused(`At most ${longestTag} characters.`);
+  if (byName.length > 0) return refused(say`Write it as a tag: ${listOf(byName, 'or')}.`, byName);
+  if (text.length > longestTag) return refused(say`At most ${longestTag} characters.`);
   const canonical = canonicalTag(text);
   if (canonical === null) {
     const nearest = wellFormedPart(text.replace(/_/g, '-').replace(/[.@].*$/, '')) ?? nearCodes(text);
-    return refused(`This is no locale.${orMeant(nearest)}`, nearest);
+    return refused(say`This is no locale.${orMeant(nearest)}`, nearest);
   }
   if (languageName(canonical) === null) {
     const nearest = nearCodes(canonical);
-    return refused(`No language is known under “${canonical.split('-')[0]}”.${orMeant(nearest)}`, nearest);
+    return refused(say`No language is known under “${canonical.split('-')[0]!}”.${orMeant(nearest)}`, nearest);
   }
-  return canonical === text ? { kind: 'known', tag: canonical } : refused(`Its tag is written ${canonical}.`, [canonical]);
+  return canonical === text ? { kind: 'known', tag: canonical } : refused(say`Its tag is written ${canonical}.`, [canonical]);
 }
 
 function orMeant(nearest: readonly string[]): string {
-  return nearest.length === 0 ? '' : ` Did you mean ${nearest.join(' or ')}?`;
+  return nearest.length === 0 ? '' : say` Did you mean ${listOf(nearest, 'or')}?`;
 }
 
 // What is left of a tag as subtags are taken off from its end, when that names a language.

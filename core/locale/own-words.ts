@@ -5,6 +5,7 @@ import type { AnyField } from '../fields/kinds';
 import { textSchema } from '../fields/text-schemas';
 import type { Kind } from '../kinds/kind';
 import type { Registry } from '../registry/registry';
+import { say } from '../tongue/say';
 
 /** What a word was made from: a revision of the record in the locale in which it began, and a mark of what that said. */
 export interface Source {
@@ -127,12 +128,14 @@ export function ownWordsSchema(z: Zod, kind: Kind<unknown>, registry: Registry):
     shape[name] = shape[name] ? z.union([shape[name], schema]).optional() : schema.optional();
   }
   return z.strictObject({
-    version: z.literal(1, { error: 'This version of own words is not known here.' }),
+    version: z.literal(1, { error: () => say`This version of own words is not known here.` }),
     words: kindHasItems(kind)
       ? z
           .object(shape)
           .catchall(line)
-          .refine(words => Object.keys(words).every(name => name in shape || isItemWord(kind, name)), { error: 'It has no such words.' })
+          .refine(words => Object.keys(words).every(name => name in shape || isItemWord(kind, name)), {
+            error: () => say`It has no such words.`,
+          })
       : z.strictObject(shape),
     madeFrom: z.record(z.string().max(80), z.strictObject({ revision: z.string().max(40), digest: z.string().max(20) })).default({}),
     drafted: z.array(z.string().max(80)).max(500).optional(),

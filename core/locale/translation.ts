@@ -2,6 +2,7 @@ import { kindOfField } from '../fields/index';
 import type { AnyField } from '../fields/kinds';
 import type { Kind } from '../kinds/kind';
 import type { Registry } from '../registry/registry';
+import { say, told } from '../tongue/say';
 import { digestOf } from './digest';
 import { mostOwnText, saidIn, wordNames, type OwnWords, type Source } from './own-words';
 
@@ -23,12 +24,12 @@ export function writableFields(kind: Kind<unknown>, base: unknown, registry: Reg
   const own = Object.entries(kind.ownFields).flatMap(([field, { label, isProse, itemsHaveOwnWords }]): WritableField[] => {
     const name = differing.get(field);
     if (itemsHaveOwnWords !== undefined) return itemsOf(saidIn(base, field), field, itemsHaveOwnWords);
-    return name || isProse ? [{ name: name ?? field, label, help: '', field: null, mayDiffer: name !== undefined }] : [];
+    return name || isProse ? [{ name: name ?? field, label: told(label), help: '', field: null, mayDiffer: name !== undefined }] : [];
   });
   const typed = (kind.fields?.(base, registry) ?? []).map((field): WritableField => ({
     name: `fields.${field.name}`,
-    label: field.label,
-    help: field.help,
+    label: told(field.label),
+    help: told(field.help),
     field,
     mayDiffer: Boolean(field.hasOwnWords),
   }));
@@ -39,7 +40,7 @@ export function writableFields(kind: Kind<unknown>, base: unknown, registry: Reg
 function itemsOf(list: unknown, field: string, part: string): WritableField[] {
   return (Array.isArray(list) ? (list as Record<string, unknown>[]) : []).flatMap(item => {
     const name = `${field}#${String(item['id'])}.${part}`;
-    const here: WritableField = { name, label: `Entry “${String(item[part])}”`, help: '', field: null, mayDiffer: true };
+    const here: WritableField = { name, label: say`Entry “${String(item[part])}”`, help: '', field: null, mayDiffer: true };
     return [...(item[part] ? [here] : []), ...itemsOf(item[field], field, part)];
   });
 }

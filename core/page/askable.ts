@@ -1,4 +1,5 @@
 import type { PageTypeDeclaration } from '../page-types/page-type';
+import { midSentence, say, told } from '../tongue/say';
 
 /** Kinds of field whose words a rule can compare. */
 const askableKinds = ['short text', 'long text', 'rich text', 'picture', 'moment', 'choice', 'number'];
@@ -7,8 +8,8 @@ const askableKinds = ['short text', 'long text', 'rich text', 'picture', 'moment
 export function askableFields(types: Iterable<PageTypeDeclaration>): ReadonlyMap<string, string> {
   const fields = [...types].flatMap(type => type.fields.filter(field => askableKinds.includes(field.kind)));
   return new Map([
-    ['title', 'title'],
-    ['menuLabel', 'name in menus'],
-    ...fields.map(field => [field.name, field.noun ?? field.label.toLowerCase()] as const),
+    ['title', say`title`],
+    ['menuLabel', say`name in menus`],
+    ...fields.map(field => [field.name, field.noun ? told(field.noun) : midSentence(told(field.label))] as const),
   ]);
 }

@@ -1,3 +1,4 @@
+import { say } from '../tongue/say';
 /** The fewest characters of a password where it alone lets somebody in. @see NIST SP 800-63B-4 section 3.1.1.2 */
 export const shortestPassword = 15;
 
@@ -24,10 +25,10 @@ export function normalPassword(password: string): string {
 export function passwordFault(password: string, { name, email, siteName }: PasswordContext): string | null {
   const length = [...normalPassword(password)].length;
   if (length < shortestPassword)
-    return `At least ${shortestPassword} characters. Three or four words that do not belong together are easiest to keep.`;
-  if (length > longestPassword) return `At most ${longestPassword} characters.`;
+    return say`At least ${shortestPassword} characters. Three or four words that do not belong together are easiest to keep.`;
+  if (length > longestPassword) return say`At most ${longestPassword} characters.`;
   const core = password.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
-  if (isRepetition(core) || isRun(core)) return 'It repeats itself or counts on; such ones are guessed first.';
+  if (isRepetition(core) || isRun(core)) return say`It repeats itself or counts on; such ones are guessed first.`;
   const known = [
     ...commonWords,
     ...[name, siteName, email, ...email.split('@')].map(each => each.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '')),
@@ -37,7 +38,7 @@ export function passwordFault(password: string, { name, email, siteName }: Passw
     .sort((a, b) => b.length - a.length)
     .reduce((left, word) => left.split(word).join(''), core)
     .replace(/\d+/g, '');
-  return [...rest].length < 4 ? 'It is made of words and figures that are guessed first: the site’s, yours, or very common ones.' : null;
+  return [...rest].length < 4 ? say`It is made of words and figures that are guessed first: the site’s, yours, or very common ones.` : null;
 }
 
 function isRepetition(text: string): boolean {

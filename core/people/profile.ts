@@ -1,3 +1,4 @@
+import { say } from '../tongue/say';
 /** Something that readers say of themselves, as the site asks for it: one line of text. */
 export interface ProfileField {
   /** As stored. */
@@ -33,6 +34,10 @@ export function filledProfile(
   }));
   const missing = answers.find(each => each.isRequired && each.text === '');
   const long = answers.find(each => [...each.text].length > longestAnswer);
-  const fault = missing ? `${missing.label}: please say something.` : long ? `${long.label}: at most ${longestAnswer} characters.` : '';
+  const fault = missing
+    ? say`${missing.label}: please say something.`
+    : long
+      ? say`${long.label}: at most ${longestAnswer} characters.`
+      : '';
   return { profile: { ...before, ...Object.fromEntries(answers.map(({ name, text }) => [name, text])) }, fault };
 }

@@ -1,4 +1,4 @@
-import { listOf, type MomentStyle } from '../format/moment';
+import { listOf, type MomentStyle, quoted } from '../format/moment';
 import { decidingTests, traceTree, type Trace } from '../rule/evaluate';
 import { phraseWhenTest, phraseWhereTest, phraseWhoTest, whenPhrase, whereSummary, whoPhrase } from '../rule/sentence';
 import type { RuleTree } from '../rule/rule';
@@ -8,6 +8,7 @@ import { compileWhoTest, type ReaderFacts } from '../rule/who';
 import { compilePlacement, type CompiledPlacement } from '../site/compiled-placement';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { labelOfTarget } from '../theme/manifest';
+import { midSentence, say } from '../tongue/say';
 import { explainAway, type ExplanationNames } from './explain';
 import { remediesFor, waysOff, type Remedy } from './remedies';
 import { mayRead, reasonFor, resolvePage, type AwayReason, type OwnStep } from './resolve';
@@ -80,10 +81,10 @@ export function whyPlacement(placementId: string, context: WhyContext): Why | nu
     shows: stop === null,
     verdict:
       stop === null
-        ? `“${title}” shows here.`
+        ? say`“${title}” shows here.`
         : stop === 'page readers'
-          ? `“${title}” is away: this reader may not read the page.`
-          : `“${title}” is away: ${explanation!.short}.`,
+          ? say`“${title}” is away: this reader may not read the page.`
+          : say`“${title}” is away: ${explanation!.short}.`,
     steps: all.slice(0, end),
     remedies: stop === null ? waysOffHere(placement, context) : waysBack(placement, stop, reason, context),
   };
@@ -111,39 +112,41 @@ function stepsOf(placement: CompiledPlacement, context: WhyContext, readable: bo
       test => phraseWhoTest(test, names),
     );
   const words: Readonly<Record<OwnStep, () => WhyStep>> = {
-    off: () => own('off', 'It is switched on.'),
+    off: () => own('off', say`It is switched on.`),
     'shared rule': () =>
       own(
         'shared rule',
-        `It follows ${listOf(value.rule.follows.map(id => `“${names.sharedRule(id)}”`))}, which ${value.rule.follows.length === 1 ? 'is' : 'are'} live.`,
+        value.rule.follows.length === 1
+          ? say`It follows ${quoted(names.sharedRule(value.rule.follows[0]!))}, which is live.`
+          : say`It follows ${listOf(value.rule.follows.map(id => quoted(names.sharedRule(id))))}, which are live.`,
       ),
     where: () =>
       own(
         'where',
-        `Its rule takes in this page: ${whereSummary(rule.where, names, facts.id)}.`,
+        say`Its rule takes in this page: ${whereSummary(rule.where, names, facts.id)}.`,
         linesOf(
           traceTree(rule.where, test => compileWhereTest(test)(facts)),
           test => phraseWhereTest(test, names, facts.id),
         ),
       ),
-    who: () => own('who', `It shows to ${whoPhrase(rule.who, names)}.`, who(rule.who)),
+    who: () => own('who', say`It shows to ${whoPhrase(rule.who, names)}.`, who(rule.who)),
     when: () =>
       own(
         'when',
-        `Its time is ${whenPhrase(rule.when, style)}.`,
+        say`Its time is ${whenPhrase(rule.when, style)}.`,
         linesOf(
           traceTree(rule.when, test => compileWhenTest(test)(moment)),
           test => phraseWhenTest(test, style),
         ),
       ),
-    block: () => own('block', 'Its block is live.'),
+    block: () => own('block', say`Its block is live.`),
     'block readers': () =>
       own(
         'block readers',
-        readers === null ? 'The block follows the page’s readers.' : `The block is for ${whoPhrase(readers, names)}.`,
+        readers === null ? say`The block follows the page’s readers.` : say`The block is for ${whoPhrase(readers, names)}.`,
         readers === null ? [] : who(readers),
       ),
-    layout: () => own('layout', `This layout has room: ${labelOfTarget(snapshot.manifest, value.target).toLowerCase()}.`),
+    layout: () => own('layout', say`This layout has room: ${midSentence(labelOfTarget(snapshot.manifest, value.target))}.`),
   };
   const contest: WhyStep[] =
     reason?.step === 'stand-in' || reason?.step === 'limit'
@@ -153,12 +156,12 @@ function stepsOf(placement: CompiledPlacement, context: WhyContext, readable: bo
     {
       step: 'page readers',
       holds: readable,
-      words: `The page is for ${page ? whoPhrase(page.facts.readers, names) : 'anyone'}.`,
+      words: say`The page is for ${page ? whoPhrase(page.facts.readers, names) : say`anyone`}.`,
       trace: page ? who(page.facts.readers) : [],
     },
     reason?.step === 'publication'
       ? { step: 'publication', words: explainAway(reason, names, style).sentence, holds: false, trace: [] }
-      : { step: 'publication', words: 'It is live at this moment.', holds: true, trace: [] },
+      : { step: 'publication', words: say`It is live at this moment.`, holds: true, trace: [] },
     ...ownSteps.filter(step => step !== 'shared rule' || value.rule.follows.length > 0).map(step => words[step]()),
     ...contest,
   ];
@@ -171,7 +174,8 @@ function waysBack(
   context: WhyContext,
 ): readonly WorkedRemedy[] {
   const { snapshot, facts, reader, names, style } = context;
-  if (stop === 'page readers') return [{ words: 'Look as a reader of this page, or widen the page’s own readers.', size: 1, value: null }];
+  if (stop === 'page readers')
+    return [{ words: say`Look as a reader of this page, or widen the page’s own readers.`, size: 1, value: null }];
   const elsewhere = { words: explainAway(reason!, names, style).remedy, size: 9, value: null };
   if (!ownSteps.includes(stop as OwnStep)) return [{ ...elsewhere, size: 1 }];
   const worked = remediesFor(stop as OwnStep, placement.value, {
@@ -181,13 +185,13 @@ function waysBack(
     sharedRules: snapshot.sharedRules,
   }).map((remedy): WorkedRemedy => {
     const next = reasonFor(compilePlacement(placement.id, remedy.value, snapshot.sharedRules), snapshot, facts, reader);
-    const after = next === null ? '' : ` After that it is still away: ${explainAway(next, names, style).short}.`;
+    const after = next === null ? '' : say` After that it is still away: ${explainAway(next, names, style).short}.`;
     return { words: `${wordsOf(remedy, context)}${after}`, size: remedy.size, value: remedy.value };
   });
   // Waiting changes nothing, and so is the smallest there is.
   const waits = reason?.step === 'when' && reason.opens !== null;
   return [
-    ...(waits ? [{ words: 'Wait: its time comes by itself.', size: 0, value: null }] : []),
+    ...(waits ? [{ words: say`Wait: its time comes by itself.`, size: 0, value: null }] : []),
     ...worked,
     ...(worked.length === 0 ? [elsewhere] : []),
   ].sort((a, b) => a.size - b.size);
@@ -202,24 +206,24 @@ function waysOffHere(placement: CompiledPlacement, context: WhyContext): readonl
 }
 
 function wordsOf(remedy: Remedy, { facts, page }: WhyContext): string {
-  const here = page ? `“${page.value.title}”` : facts.path;
+  const here = page ? quoted(page.value.title) : facts.path;
   switch (remedy.kind) {
     case 'switch on':
-      return 'Switch it on.';
+      return say`Switch it on.`;
     case 'switch off':
-      return 'Switch it off, on every page.';
+      return say`Switch it off, on every page.`;
     case 'add the page':
-      return `Add ${here} to its rule.`;
+      return say`Add ${here} to its rule.`;
     case 'take the exception out':
-      return 'Take the exception out of its rule.';
+      return say`Take the exception out of its rule.`;
     case 'except the page':
-      return `Leave ${here} out of its rule.`;
+      return say`Leave ${here} out of its rule.`;
     case 'show to anyone':
-      return 'Show it to anyone.';
+      return say`Show it to anyone.`;
     case 'show at any time':
-      return 'Let it show at any time.';
+      return say`Let it show at any time.`;
     case 'leave the shared rule':
-      return 'Leave its shared rule, keeping a copy of everything else that it says.';
+      return say`Leave its shared rule, keeping a copy of everything else that it says.`;
   }
 }
 
@@ -233,9 +237,9 @@ export function linesOf<Test extends { readonly test: string }>(trace: Trace<Tes
       return;
     }
     for (const [words, parts, holds] of [
-      ['none of these', part.none, !part.none.some(each => each.holds)],
-      ['all of these', part.all, part.all.every(each => each.holds)],
-      ['any of these', part.any, part.any.some(each => each.holds)],
+      [say`none of these`, part.none, !part.none.some(each => each.holds)],
+      [say`all of these`, part.all, part.all.every(each => each.holds)],
+      [say`any of these`, part.any, part.any.some(each => each.holds)],
     ] as const) {
       if (parts.length === 0) continue;
       lines.push({ depth, words, holds, decides: false });

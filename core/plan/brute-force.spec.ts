@@ -192,7 +192,7 @@ describe('what regions hold over a plan', () => {
           }
         }
       }),
-      { numRuns: 80 },
+      { numRuns: 30 },
     );
   });
 });

@@ -1,4 +1,5 @@
 import { countOf, listOf, writeEnd, writeMoment, type MomentStyle } from '../format/moment';
+import { say } from '../tongue/say';
 import type { PlacementEffect } from './reach';
 
 /**
@@ -8,24 +9,25 @@ import type { PlacementEffect } from './reach';
 export function labelOfEffect(effect: PlacementEffect, moment: number, style: MomentStyle): string {
   const before = effect.before?.pages.length ?? 0;
   const after = effect.after?.pages.length ?? 0;
-  if (after === 0) return before === 0 ? 'Shows on no page' : `Takes it off ${countOf(before, 'page')}`;
-  return `Shows on ${countOf(after, 'page')}${timeWords(effect, moment, style)}${effect.before === null ? '' : `, ${compared(effect)}`}`;
+  if (after === 0) return before === 0 ? say`Shows on no page` : say`Takes it off ${countOf(before, 'page')}`;
+  const shows = say`Shows on ${countOf(after, 'page')}${timeWords(effect, moment, style)}`;
+  return effect.before === null ? shows : `${shows}, ${compared(effect)}`;
 }
 
 function timeWords({ opens, closes }: PlacementEffect, moment: number, style: MomentStyle): string {
-  if (opens === null) return ', but at no time ahead';
-  const from = opens > moment ? ` from ${writeMoment(opens, style)}` : '';
-  return closes === null ? from : `${from} until ${writeEnd(closes, style)}`;
+  if (opens === null) return say`, but at no time ahead`;
+  const from = opens > moment ? say` from ${writeMoment(opens, style)}` : '';
+  return closes === null ? from : say`${from} until ${writeEnd(closes, style)}`;
 }
 
 function compared({ gained, lost, timesDiffer, readersDiffer }: PlacementEffect): string {
-  const others = [...(timesDiffer ? ['at other times'] : []), ...(readersDiffer ? ['to other readers'] : [])];
-  if (gained.length === 0 && lost.length === 0) return others.length === 0 ? 'as now' : `${listOf(others)} than now`;
+  const others = [...(timesDiffer ? [say`at other times`] : []), ...(readersDiffer ? [say`to other readers`] : [])];
+  if (gained.length === 0 && lost.length === 0) return others.length === 0 ? say`as now` : say`${listOf(others)} than now`;
   const pages =
     lost.length === 0
-      ? `${gained.length} more than now`
+      ? say`${gained.length} more than now`
       : gained.length === 0
-        ? `${lost.length} fewer than now`
-        : `${gained.length} gained and ${lost.length} lost`;
+        ? say`${lost.length} fewer than now`
+        : say`${gained.length} gained and ${lost.length} lost`;
   return [pages, ...others].join(', ');
 }

@@ -2,6 +2,7 @@ import type { MomentStyle } from '../format/moment';
 import { labelOfTarget } from '../theme/manifest';
 import type { Instant } from '../schedule/local-time';
 import type { ReaderFacts } from '../rule/who';
+import { say } from '../tongue/say';
 import { both, countOfSet, has } from './bit-set';
 import { codeOfState, ReachGrid, shownCount, type GridColumn } from './grid';
 import { lifeSentence } from './life';
@@ -104,7 +105,7 @@ export class ReachTable {
       life: isGone
         ? 'taken off'
         : placement.value.off
-          ? 'switched off'
+          ? say`switched off`
           : lifeSentence(grid.ruleOf(placement), countOfSet(fitting), grid.side.moment, style),
     };
   }

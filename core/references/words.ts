@@ -1,4 +1,5 @@
-import { countOf } from '../format/moment';
+import { countOf, quoted } from '../format/moment';
+import { say } from '../tongue/say';
 import type { ReferenceWay } from './reference';
 
 /** What names a record, as far as it must be told. */
@@ -10,10 +11,15 @@ export interface Holder {
 
 const sentences: Partial<Record<ReferenceWay, (holders: readonly Holder[]) => string>> = {
   block: ({ length }) =>
-    `${countOf(length, 'placement')} still hold${length === 1 ? 's' : ''} it. Take ${length === 1 ? 'it' : 'them'} off first.`,
-  inset: holders => `It is an inset in ${holders.map(each => `“${each.title}”`).join(', ')}. Take it out of the text first.`,
-  parent: () => 'Pages lie beneath it. Move or delete them first.',
-  follows: ({ length }) => `${countOf(length, 'record')} still follow${length === 1 ? 's' : ''} it. Name what takes its place first.`,
+    length === 1
+      ? say`1 placement still holds it. Take it off first.`
+      : say`${countOf(length, 'placement')} still hold it. Take them off first.`,
+  inset: holders => say`It is an inset in ${holders.map(each => quoted(each.title)).join(', ')}. Take it out of the text first.`,
+  parent: () => say`Pages lie beneath it. Move or delete them first.`,
+  follows: ({ length }) =>
+    length === 1
+      ? say`1 record still follows it. Name what takes its place first.`
+      : say`${countOf(length, 'record')} still follow it. Name what takes its place first.`,
 };
 
 /** Why a record cannot be deleted for good, given all that names it; empty when nothing stands in the way. */
@@ -32,9 +38,15 @@ export function lossesFrom(holders: readonly Holder[]): readonly string[] {
   const leading = new Set(holders.filter(isOldAddress).map(each => each.title));
   const named = new Set(holders.filter(each => ['field', 'test', 'subject'].includes(each.way)).map(each => each.title));
   return [
-    ...(shown.size > 0 ? [`It is missing then from ${[...shown].map(each => `“${each}”`).join(', ')}.`] : []),
-    ...(linked.size > 0 ? [`Links to it from ${[...linked].map(each => `“${each}”`).join(', ')} become words only.`] : []),
-    ...(leading.size > 0 ? [`The old address${leading.size === 1 ? '' : 'es'} ${[...leading].join(', ')} will lead nowhere.`] : []),
-    ...(named.size > 0 ? [`${[...named].map(each => `“${each}”`).join(', ')} will name something that is gone.`] : []),
+    ...(shown.size > 0 ? [say`It is missing then from ${[...shown].map(each => quoted(each)).join(', ')}.`] : []),
+    ...(linked.size > 0 ? [say`Links to it from ${[...linked].map(each => quoted(each)).join(', ')} become words only.`] : []),
+    ...(leading.size > 0
+      ? [
+          leading.size === 1
+            ? say`The old address ${[...leading].join(', ')} will lead nowhere.`
+            : say`The old addresses ${[...leading].join(', ')} will lead nowhere.`,
+        ]
+      : []),
+    ...(named.size > 0 ? [say`${[...named].map(each => quoted(each)).join(', ')} will name something that is gone.`] : []),
   ];
 }

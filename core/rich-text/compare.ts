@@ -1,4 +1,4 @@
-import { diffArrays } from 'diff';
+import { boundedDiff } from '../compare/bounds';
 import type { RichText, RichTextNode } from './document';
 
 /** A stretch of the blocks of a text: that many stayed, or some gave way to others. */
@@ -8,8 +8,13 @@ export type TextChange =
 
 /** What became of a text, block by block, its structure kept. */
 export function compareTexts(before: RichText, after: RichText): readonly TextChange[] {
-  const [left, right] = [before.content, after.content];
-  const parts = diffArrays(left.map(keyOf), right.map(keyOf));
+  return compareBlocks(before.content, after.content);
+}
+
+/** What became of some blocks that stand one after another. */
+export function compareBlocks(left: readonly RichTextNode[], right: readonly RichTextNode[]): readonly TextChange[] {
+  const parts = boundedDiff(left.map(keyOf), right.map(keyOf));
+  if (!parts) return [{ kind: 'changed', before: left, after: right }];
   const changes: TextChange[] = [];
   let [at, to] = [0, 0];
   for (const { added, removed, count } of parts) {

@@ -1,4 +1,6 @@
 import { isSafeAddress, isSitePath } from '../fields/link/address';
+import { numberOf } from '../format/moment';
+import { say } from '../tongue/say';
 import type { Mark, RichTextNode } from './document';
 import { markOrder, markRules, nodeRules, type AttributeRule } from './grammar';
 
@@ -25,38 +27,38 @@ function faultOfSize(raw: unknown): string | null {
   let characters = 0;
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     const { node, depth } = next;
-    if (depth > deepestText) return `A text may lie at most ${deepestText} deep in itself.`;
-    if ((nodes += 1) > mostNodes) return `A text may consist of at most ${mostNodes.toLocaleString('en-GB')} pieces.`;
+    if (depth > deepestText) return say`A text may lie at most ${deepestText} deep in itself.`;
+    if ((nodes += 1) > mostNodes) return say`A text may consist of at most ${numberOf(mostNodes)} pieces.`;
     if (typeof node !== 'object' || node === null) continue;
     const { content, text } = node as { content?: unknown; text?: unknown };
     if (typeof text === 'string') characters += text.length;
-    if (characters > mostCharacters) return `At most ${mostCharacters.toLocaleString('en-GB')} characters.`;
+    if (characters > mostCharacters) return say`At most ${numberOf(mostCharacters)} characters.`;
     if (Array.isArray(content)) for (const inner of content.slice(0, mostNodes + 1)) waiting.push({ node: inner, depth: depth + 1 });
   }
   return null;
 }
 
 function faultOfNode(raw: unknown, expected: string | null, isPlain: boolean): string | null {
-  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return 'Not a text.';
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return say`Not a text.`;
   const node = raw as RichTextNode;
   const rule = Object.hasOwn(nodeRules, node.type) ? nodeRules[node.type]! : null;
-  if (rule === null || (expected !== null && node.type !== expected)) return `A text holds nothing called “${String(node.type)}”.`;
+  if (rule === null || (expected !== null && node.type !== expected)) return say`A text holds nothing called “${String(node.type)}”.`;
   const unknown = Object.keys(node).find(key => !['type', 'attrs', 'content', 'text', 'marks'].includes(key));
-  if (unknown !== undefined) return `“${node.type}” has no “${unknown}”.`;
+  if (unknown !== undefined) return say`“${node.type}” has no “${unknown}”.`;
   const attributes = faultOfAttributes(node.type, node.attrs, rule.attributes);
   if (attributes) return attributes;
   if (node.type === 'text') {
-    if (typeof node.text !== 'string' || node.text === '') return 'A stretch of text is empty.';
-    return node.content === undefined ? faultOfMarks(node.marks, isPlain) : 'A stretch of text holds nothing else.';
+    if (typeof node.text !== 'string' || node.text === '') return say`A stretch of text is empty.`;
+    return node.content === undefined ? faultOfMarks(node.marks, isPlain) : say`A stretch of text holds nothing else.`;
   }
-  if (node.text !== undefined) return `“${node.type}” holds no text of its own.`;
-  if (node.marks !== undefined && node.type !== 'hardBreak') return `“${node.type}” carries no marks.`;
+  if (node.text !== undefined) return say`“${node.type}” holds no text of its own.`;
+  if (node.marks !== undefined && node.type !== 'hardBreak') return say`“${node.type}” carries no marks.`;
   if (node.marks !== undefined && faultOfMarks(node.marks, isPlain)) return faultOfMarks(node.marks, isPlain);
-  if (node.content !== undefined && !Array.isArray(node.content)) return 'Not a text.';
+  if (node.content !== undefined && !Array.isArray(node.content)) return say`Not a text.`;
   const content = (node.content ?? []) as readonly RichTextNode[];
   const stranger = content.find(each => typeof each !== 'object' || each === null || !Object.hasOwn(nodeRules, each.type));
-  if (stranger !== undefined) return `A text holds nothing called “${String(stranger?.type)}”.`;
-  if (!isHeld(rule.holds ?? [], content)) return `“${node.type}” does not hold what is in it.`;
+  if (stranger !== undefined) return say`A text holds nothing called “${String(stranger?.type)}”.`;
+  if (!isHeld(rule.holds ?? [], content)) return say`“${node.type}” does not hold what is in it.`;
   for (const inner of content) {
     const fault = faultOfNode(inner, null, rule.isPlain ?? false);
     if (fault) return fault;
@@ -80,18 +82,18 @@ function isHeld(parts: readonly string[], content: readonly RichTextNode[]): boo
 
 function faultOfMarks(raw: unknown, isPlain: boolean): string | null {
   if (raw === undefined) return null;
-  if (!Array.isArray(raw) || raw.length === 0) return 'Marks are a list that is not empty.';
-  if (isPlain) return 'Text set as it is carries no marks.';
+  if (!Array.isArray(raw) || raw.length === 0) return say`Marks are a list that is not empty.`;
+  if (isPlain) return say`Text set as it is carries no marks.`;
   let last = -1;
   for (const mark of raw as readonly Mark[]) {
     const at = markOrder.indexOf(mark?.type);
-    if (at < 0) return `A text has no mark called “${String(mark?.type)}”.`;
-    if (at <= last) return 'Marks stand in their order, each once.';
+    if (at < 0) return say`A text has no mark called “${String(mark?.type)}”.`;
+    if (at <= last) return say`Marks stand in their order, each once.`;
     last = at;
-    if (Object.keys(mark).some(key => key !== 'type' && key !== 'attrs')) return `The mark “${mark.type}” says too much.`;
+    if (Object.keys(mark).some(key => key !== 'type' && key !== 'attrs')) return say`The mark “${mark.type}” says too much.`;
     const fault = faultOfAttributes(mark.type, mark.attrs, markRules[mark.type]!.attributes);
     if (fault) return fault;
-    if (mark.type === 'link' && !isFollowable(mark.attrs!)) return 'A link leads to a page or to an address that is safe to follow.';
+    if (mark.type === 'link' && !isFollowable(mark.attrs!)) return say`A link leads to a page or to an address that is safe to follow.`;
   }
   return null;
 }
@@ -103,10 +105,10 @@ function isFollowable({ page, address }: Readonly<Record<string, unknown>>): boo
 }
 
 function faultOfAttributes(name: string, held: unknown, rules: Readonly<Record<string, AttributeRule>> = {}): string | null {
-  if (held !== undefined && (typeof held !== 'object' || held === null || Array.isArray(held))) return `“${name}” is dressed wrongly.`;
+  if (held !== undefined && (typeof held !== 'object' || held === null || Array.isArray(held))) return say`“${name}” is dressed wrongly.`;
   const attributes = (held ?? {}) as Readonly<Record<string, unknown>>;
   const unknown = Object.keys(attributes).find(each => !Object.hasOwn(rules, each));
-  if (unknown !== undefined) return `“${name}” has no “${unknown}”.`;
+  if (unknown !== undefined) return say`“${name}” has no “${unknown}”.`;
   const wrong = Object.keys(rules).find(each => !Object.hasOwn(attributes, each) || !rules[each]!.isValid(attributes[each]));
-  return wrong === undefined ? null : `The “${wrong}” of “${name}” is not one that it can have.`;
+  return wrong === undefined ? null : say`The “${wrong}” of “${name}” is not one that it can have.`;
 }

@@ -1,6 +1,7 @@
 import { defaultTreeAdapter as tree, parseFragment, type DefaultTreeAdapterMap } from 'parse5';
 import { isSafeAddress, isSitePath } from '../fields/link/address';
 import { toPage } from '../fields/link/link';
+import { numberOf } from '../format/moment';
 import type { LinkTarget, Mark, RichText, RichTextNode } from './document';
 import { deepestText } from './faults';
 import { markOrder, nodeRules } from './grammar';
@@ -65,7 +66,7 @@ const plain = ['span', 'div', 'p', 'br', 'wbr', 'tbody', 'font', 'html', 'body']
  * @see WHATWG HTML, section 13.2 (parsing), 13.4 (fragments)
  */
 export function textFromHtml(html: string, pageAt: (path: string) => string | null = () => null): ReadText {
-  if (html.length > mostHtml) throw new RangeError(`At most ${mostHtml.toLocaleString('en-GB')} characters of HTML can be read.`);
+  if (html.length > mostHtml) throw new RangeError(`At most ${numberOf(mostHtml)} characters of HTML can be read.`);
   const reader = new HtmlReader(pageAt);
   reader.read(parseFragment(html, { treeAdapter: boundedTree() }).childNodes, []);
   return { document: reader.end(), lost: reader.lost };

@@ -1,5 +1,6 @@
 import type { z as zod } from 'zod';
 import type { Zod } from '../fields/field';
+import { say } from '../tongue/say';
 import type { Stored } from '../versions/upgrade';
 import type { Rule, WhenTest, WhereTest, WhoTest } from './rule';
 import { schemaOfTest, type AnyTestKind, type StoredTest, type TestTable } from './tests/test-kind';
@@ -33,16 +34,16 @@ export function ruleSchemas(z: Zod): RuleSchemas {
   const where = treeOf<WhereTest>(z, 'whereTree', whereTests);
   const who = treeOf<WhoTest>(z, 'whoTree', whoTests);
   const when = treeOf<WhenTest>(z, 'whenTree', whenTests).refine(tree => recurringIn(tree) <= mostRecurring, {
-    error: `At most ${mostRecurring} windows that come again.`,
+    error: () => say`At most ${mostRecurring} windows that come again.`,
   });
   const rule = z.preprocess(
     raw => (isOlderRule(raw) ? upgradeRule(raw) : raw),
     z.strictObject({
-      version: z.literal(2, { error: 'This version of rules is not known here.' }),
+      version: z.literal(2, { error: () => say`This version of rules is not known here.` }),
       where,
       who,
       when,
-      follows: z.array(z.uuid({ error: 'An id is a UUID.' })).max(20, { error: 'At most 20 shared rules.' }),
+      follows: z.array(z.uuid({ error: () => say`An id is a UUID.` })).max(20, { error: () => say`At most 20 shared rules.` }),
     }),
   );
   const schemas = { where, who, when, rule } as RuleSchemas;
@@ -101,7 +102,7 @@ function treeOf<Test extends StoredTest>(z: Zod, definition: string, tests: Test
     .superRefine((raw, context) => {
       const name = typeof raw === 'object' && raw !== null && 'test' in raw ? raw.test : undefined;
       if (name !== undefined && (typeof name !== 'string' || !tests.has(name)))
-        return context.addIssue({ code: 'custom', path: ['test'], message: 'There is no such test.' });
+        return context.addIssue({ code: 'custom', path: ['test'], message: say`There is no such test.` });
       const read = (name === undefined ? group : schemaOf(tests.of({ test: name }))).safeParse(raw);
       for (const issue of read.error?.issues ?? []) context.addIssue(issue as Parameters<typeof context.addIssue>[0]);
     })

@@ -1,4 +1,5 @@
-import { countOf, listOf, type MomentStyle } from '../format/moment';
+import { countOf, listOf, type MomentStyle, quoted } from '../format/moment';
+import { say } from '../tongue/say';
 import type { RuleNames } from './names';
 import { isNobody, isNowhere, isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';
 import { whenTests } from './tests/when-tests';
@@ -20,24 +21,24 @@ export interface SentencePart {
 export function ruleSentence(rule: Rule, names: RuleNames, style: MomentStyle, currentPage: string | null): readonly SentencePart[] {
   const { shows, except } = wherePhrases(rule.where, names, currentPage);
   return [
-    { text: 'Shows on ', edits: null },
+    { text: say`Shows on `, edits: null },
     { text: shows, edits: 'where' },
     ...(except === null
       ? []
       : [
-          { text: ', but not on ', edits: null },
+          { text: say`, but not on `, edits: null },
           { text: except, edits: 'where' as const },
         ]),
-    { text: ', to ', edits: null },
+    { text: say`, to `, edits: null },
     { text: whoPhrase(rule.who, names), edits: 'who' },
     { text: ', ', edits: null },
     { text: whenPhrase(rule.when, style), edits: 'when' },
     ...(rule.follows.length === 0
       ? []
       : [
-          { text: ', as far as ', edits: null },
-          { text: listOf(rule.follows.map(id => `“${names.sharedRule(id)}”`)), edits: 'follows' as const },
-          { text: rule.follows.length === 1 ? ' lets it' : ' let it', edits: null },
+          { text: say`, as far as `, edits: null },
+          { text: listOf(rule.follows.map(id => quoted(names.sharedRule(id)))), edits: 'follows' as const },
+          { text: rule.follows.length === 1 ? say` lets it` : say` let it`, edits: null },
         ]),
     { text: '.', edits: null },
   ];
@@ -46,7 +47,7 @@ export function ruleSentence(rule: Rule, names: RuleNames, style: MomentStyle, c
 /** The where part in a few words: "this page only", "every page", "Visit and all beneath, but not on Skarn Head". */
 export function whereSummary(tree: RuleTree<WhereTest>, names: RuleNames, currentPage: string | null): string {
   const { shows, except } = wherePhrases(tree, names, currentPage);
-  return except === null ? shows : `${shows}, but not on ${except}`;
+  return except === null ? shows : say`${shows}, but not on ${except}`;
 }
 
 /** What one test about the page asks, in words. */
@@ -62,17 +63,17 @@ export function phraseWhoTest(test: WhoTest, names: RuleNames): string {
 /** The who part in words: "anyone", "readers who are not signed in". */
 export function whoPhrase(tree: RuleTree<WhoTest>, names: RuleNames): string {
   if (isTest(tree)) return phraseWhoTest(tree, names);
-  if (isNobody(tree)) return 'nobody until somebody is chosen';
+  if (isNobody(tree)) return say`nobody until somebody is chosen`;
   const [all, any, none] = [tree.all ?? [], tree.any ?? [], tree.none ?? []];
   const onlyNone = none.length === 1 && all.length + any.length === 0 ? none[0]! : null;
   if (onlyNone && isTest(onlyNone))
-    return onlyNone.test === 'signed in' ? 'signed-out readers' : `anyone but ${phraseWhoTest(onlyNone, names)}`;
-  return treePhrase(tree, test => phraseWhoTest(test, names), 'anyone').replace(/^everything but /, 'anyone but ');
+    return onlyNone.test === 'signed in' ? say`signed-out readers` : say`anyone but ${phraseWhoTest(onlyNone, names)}`;
+  return treePhrase(tree, test => phraseWhoTest(test, names), say`anyone`, say`anyone`);
 }
 
 /** The when part in words: "from 1 March until further notice". */
 export function whenPhrase(tree: RuleTree<WhenTest>, style: MomentStyle): string {
-  return treePhrase(tree, test => phraseWhenTest(test, style), 'until further notice');
+  return treePhrase(tree, test => phraseWhenTest(test, style), say`until further notice`);
 }
 
 /** What one test about the moment asks, in words. */
@@ -83,18 +84,18 @@ export function phraseWhenTest(test: WhenTest, style: MomentStyle): string {
 function wherePhrases(tree: RuleTree<WhereTest>, names: RuleNames, currentPage: string | null): { shows: string; except: string | null } {
   const phrase = (test: WhereTest) => phraseWhereTest(test, names, currentPage);
   if (isTest(tree)) return { shows: phrase(tree), except: null };
-  if (isNowhere(tree)) return { shows: 'no page yet', except: null };
+  if (isNowhere(tree)) return { shows: say`no page yet`, except: null };
   const none = tree.none ?? [];
   const rest: RuleTree<WhereTest> = { all: tree.all ?? [], any: tree.any ?? [] };
   const only = rest.any!.length === 1 && rest.all!.length === 0 ? rest.any![0]! : null;
-  const shows = only && isTest(only) && only.test === 'page' && only.page === currentPage ? 'this page only' : shorten(rest, phrase);
+  const shows = only && isTest(only) && only.test === 'page' && only.page === currentPage ? say`this page only` : shorten(rest, phrase);
   return {
     shows,
     except:
       none.length === 0
         ? null
         : listOf(
-            none.map(part => groupPhrase(part, phrase, 'every page')),
+            none.map(part => groupPhrase(part, phrase, say`every page`)),
             'or',
           ),
   };
@@ -107,10 +108,16 @@ function shorten(
 ): string {
   const any = tree.any ?? [];
   const isLongPick = any.length > 4 && (tree.all ?? []).length === 0 && any.every(part => isTest(part) && part.test === 'page');
-  return isLongPick ? countOf(any.length, 'picked page') : treePhrase(tree, phrase, 'every page');
+  return isLongPick ? countOf(any.length, 'picked page') : treePhrase(tree, phrase, say`every page`);
 }
 
-function treePhrase<Test extends { readonly test: string }>(tree: RuleTree<Test>, phrase: (test: Test) => string, nothing: string): string {
+/** @param everything - what an exception alone is made from */
+function treePhrase<Test extends { readonly test: string }>(
+  tree: RuleTree<Test>,
+  phrase: (test: Test) => string,
+  nothing: string,
+  everything = say`everything`,
+): string {
   if (isTest(tree)) return phrase(tree);
   const [all, any, none] = [tree.all ?? [], tree.any ?? [], tree.none ?? []];
   const positive: string[] = [
@@ -124,10 +131,10 @@ function treePhrase<Test extends { readonly test: string }>(tree: RuleTree<Test>
       : []),
     ...all.map(part => groupPhrase(part, phrase, nothing)),
   ];
-  const base = positive.length > 0 ? positive.join(' that are also ') : none.length > 0 ? 'everything' : nothing;
+  const base = positive.length > 0 ? positive.join(say` that are also `) : none.length > 0 ? everything : nothing;
   return none.length === 0
     ? base
-    : `${base} but ${listOf(
+    : say`${base} but ${listOf(
         none.map(part => groupPhrase(part, phrase, nothing)),
         'or',
       )}`;

@@ -1,4 +1,5 @@
 import type { LocalTime } from '../schedule/local-time';
+import { say } from '../tongue/say';
 
 /** Turns ids into what people write for them, and back; `read` gives null for what is not known. */
 export interface PageWords {
@@ -51,17 +52,17 @@ export class TextReader {
   }
 
   expect(token: string): void {
-    if (!this.takes(token)) this.fail(`“${token}” was expected here`);
+    if (!this.takes(token)) this.fail(say`“${token}” was expected here`);
   }
 
   string(): string {
     const match = /^"(?:[^"\\]|\\.)*"/.exec(this.text.slice(this.#at));
-    if (!match) return this.fail('Words in straight quotation marks were expected here');
+    if (!match) return this.fail(say`Words in straight quotation marks were expected here`);
     let read: string;
     try {
       read = JSON.parse(match[0]) as string;
     } catch {
-      return this.fail('These quoted words cannot be read');
+      return this.fail(say`These quoted words cannot be read`);
     }
     this.#at += match[0].length;
     this.#skip();
@@ -71,12 +72,12 @@ export class TextReader {
   /** The page that quoted words name. */
   page(pages: PageWords): string {
     const words = this.string();
-    return pages.read(words) ?? this.fail(`There is no page at ${words}`);
+    return pages.read(words) ?? this.fail(say`There is no page at ${words}`);
   }
 
   fail(message: string): never {
     const rest = this.text.slice(this.#at, this.#at + 24);
-    throw new RuleTextFault(`${message}${rest ? `, before “${rest}”` : ', at the end'}.`, this.#at);
+    throw new RuleTextFault(`${message}${rest ? say`, before “${rest}”` : say`, at the end`}.`, this.#at);
   }
 
   #skip(): void {
@@ -103,5 +104,5 @@ export function readTime(reader: TextReader): LocalTime | null {
   const zone = reader.string();
   if (!reader.takes('the')) return { local, zone };
   const choice = (['earlier', 'later'] as const).find(each => reader.takes(each));
-  return { local, zone, choice: choice ?? reader.fail('“earlier” or “later” was expected here') };
+  return { local, zone, choice: choice ?? reader.fail(say`“earlier” or “later” was expected here`) };
 }

@@ -1,3 +1,4 @@
+import { say } from '../tongue/say';
 import { isTest, type RuleGroup, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from './rule';
 import { testFromText, textOfTest, type AnyTestKind, type StoredTest, type TestTable } from './tests/test-kind';
 import { whenTests } from './tests/when-tests';
@@ -58,18 +59,18 @@ function textOf<Test extends StoredTest>(tree: RuleTree<Test>, tests: Tests, pag
 function treeFrom<Test extends StoredTest>(text: string, tests: Tests, pages: PageWords): RuleTree<Test> {
   const reader = new TextReader(text);
   const tree = readTree<Test>(reader, tests, pages, 0);
-  if (!reader.isAtEnd) reader.fail('Nothing more was expected here');
+  if (!reader.isAtEnd) reader.fail(say`Nothing more was expected here`);
   return tree;
 }
 
 function readTree<Test extends StoredTest>(reader: TextReader, tests: Tests, pages: PageWords, depth: number): RuleTree<Test> {
-  if (depth > deepest) reader.fail(`Groups may be nested ${deepest} deep`);
+  if (depth > deepest) reader.fail(say`Groups may be nested ${deepest} deep`);
   if (reader.takes('always')) return {};
   const group: { all?: RuleTree<Test>[]; any?: RuleTree<Test>[]; none?: RuleTree<Test>[] } = {};
   for (;;) {
     const part = (['all', 'any', 'none'] as const).find(each => reader.takes(`${each} of`));
     if (!part) break;
-    if (group[part]) reader.fail(`“${part} of” stands here twice`);
+    if (group[part]) reader.fail(say`“${part} of” stands here twice`);
     reader.expect('(');
     const parts = [readTree<Test>(reader, tests, pages, depth + 1)];
     while (reader.takes(',')) parts.push(readTree<Test>(reader, tests, pages, depth + 1));
@@ -77,12 +78,12 @@ function readTree<Test extends StoredTest>(reader: TextReader, tests: Tests, pag
     group[part] = parts;
     if (!reader.takes('and')) return group;
   }
-  if (Object.keys(group).length > 0) reader.fail('After “and” another group was expected');
+  if (Object.keys(group).length > 0) reader.fail(say`After “and” another group was expected`);
   // Of two names one of which begins with the other, the longer is meant.
   const byLength = [...tests.kinds].sort((a, b) => b.name.length - a.name.length);
   for (const kind of byLength) {
     const test = testFromText(kind, reader, pages);
     if (test) return test as Test;
   }
-  return reader.fail('A test or a group was expected here');
+  return reader.fail(say`A test or a group was expected here`);
 }

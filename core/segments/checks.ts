@@ -1,4 +1,5 @@
 import { isRichText, nodesOf, type RichText } from '../rich-text/document';
+import { say } from '../tongue/say';
 import { segmentsOf, wordsOfPieces, wordsOfValue, type Pieces } from './segment';
 
 /**
@@ -26,11 +27,11 @@ function wordWarnings(source: string, own: string): readonly string[] {
   const found = (text: string, pattern: RegExp) => (text.match(pattern) ?? []).map(plainDigits);
   const bareOf = (text: string) => text.replace(addresses, ' ').replace(placeholders, ' ');
   return [
-    ...missing(found(bareOf(source), digits), found(bareOf(own), digits), 'The number'),
-    ...extra(found(bareOf(source), digits), found(bareOf(own), digits), 'The number'),
-    ...missing(found(source, placeholders), found(own, placeholders), 'The placeholder'),
-    ...extra(found(source, placeholders), found(own, placeholders), 'The placeholder'),
-    ...missing(found(source, addresses), found(own, addresses), 'The address'),
+    ...missing(found(bareOf(source), digits), found(bareOf(own), digits), say`The number`),
+    ...extra(found(bareOf(source), digits), found(bareOf(own), digits), say`The number`),
+    ...missing(found(source, placeholders), found(own, placeholders), say`The placeholder`),
+    ...extra(found(source, placeholders), found(own, placeholders), say`The placeholder`),
+    ...missing(found(source, addresses), found(own, addresses), say`The address`),
   ];
 }
 
@@ -48,11 +49,11 @@ function plainDigits(text: string): string {
 }
 
 function missing(source: readonly string[], own: readonly string[], what: string): readonly string[] {
-  return without(source, own).map(each => `${what} ${each} is missing here.`);
+  return without(source, own).map(each => say`${what} ${each} is missing here.`);
 }
 
 function extra(source: readonly string[], own: readonly string[], what: string): readonly string[] {
-  return without(own, source).map(each => `${what} ${each} is not in what it was made from.`);
+  return without(own, source).map(each => say`${what} ${each} is not in what it was made from.`);
 }
 
 /** What one list has more often than the other, each once. */
@@ -77,7 +78,7 @@ function linkWarnings(source: readonly KnownLink[], own: readonly KnownLink[]): 
     source.map(each => each.leads),
     own.map(each => each.leads),
   );
-  return gone.map(leads => `The link on “${source.find(each => each.leads === leads)!.words}” is missing here.`);
+  return gone.map(leads => say`The link on “${source.find(each => each.leads === leads)!.words}” is missing here.`);
 }
 
 function linksInPieces(pieces: Pieces): readonly KnownLink[] {
@@ -98,9 +99,9 @@ function shownWarnings(source: unknown, own: unknown): readonly string[] {
   const shown = (value: unknown, type: string, name: string) =>
     isRichText(value) ? [...nodesOf(value)].flatMap(node => (node.type === type ? [String(node.attrs![name])] : [])) : [];
   return [
-    ...(without(shown(source, 'picture', 'file'), shown(own, 'picture', 'file')).length > 0 ? ['A picture is missing here.'] : []),
+    ...(without(shown(source, 'picture', 'file'), shown(own, 'picture', 'file')).length > 0 ? [say`A picture is missing here.`] : []),
     ...(without(shown(source, 'inset', 'blockId'), shown(own, 'inset', 'blockId')).length > 0
-      ? ['A block inside the text is missing here.']
+      ? [say`A block inside the text is missing here.`]
       : []),
   ];
 }

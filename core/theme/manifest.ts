@@ -1,4 +1,5 @@
 import type { PictureForms } from '../file/picture-html';
+import { midSentence, say, told } from '../tongue/say';
 
 /** Something that a theme names and explains. */
 export interface RegionDefinition {
@@ -94,6 +95,6 @@ export function withSiteLimits(manifest: ThemeManifest, limits: Readonly<Record<
 /** What people call a target: the label of its region or insertion point. */
 export function labelOfTarget(manifest: ThemeManifest, target: { readonly kind: string; readonly name: string }): string {
   const list = target.kind === 'insertion point' ? manifest.insertionPoints : manifest.regions;
-  const label = list.find(each => each.name === target.name)?.label ?? target.name;
-  return target.kind === 'stand in' ? `Instead of ${label.toLowerCase()}` : label;
+  const label = told(list.find(each => each.name === target.name)?.label ?? target.name);
+  return target.kind === 'stand in' ? say`Instead of ${midSentence(label)}` : label;
 }

@@ -1,3 +1,4 @@
+import { lineOf } from '../ledger/ancestry';
 import type { Ledger } from '../ledger/ledger';
 import type { Proposal, Revision } from '../ledger/records';
 
@@ -9,15 +10,18 @@ import type { Proposal, Revision } from '../ledger/records';
 export function authorsSince(ledger: Ledger, proposal: Proposal, unsaved: readonly Revision[] = []): ReadonlySet<string> {
   const authors = new Set([proposal.createdBy]);
   const seen = new Set<string>();
+  // What was taken in from the base is its authors' work, not the proposal's; only a merge leads there past the base itself.
+  let before: ReadonlySet<string> | null = null;
   const pending = [proposal.headRevisionId];
   while (pending.length > 0) {
     const id = pending.pop()!;
-    if (id === proposal.baseRevisionId || seen.has(id)) continue;
+    if (id === proposal.baseRevisionId || before?.has(id) || seen.has(id)) continue;
     seen.add(id);
     const revision = unsaved.find(each => each.id === id) ?? ledger.revisions.get(id);
     if (!revision) continue;
     authors.add(revision.createdBy);
-    for (const before of [revision.parentId, revision.mergedFromId]) if (before !== null) pending.push(before);
+    if (revision.mergedFromId !== null) before ??= lineOf(proposal.baseRevisionId, each => ledger.revisions.get(each));
+    for (const madeFrom of [revision.parentId, revision.mergedFromId]) if (madeFrom !== null) pending.push(madeFrom);
   }
   return authors;
 }

@@ -1,6 +1,10 @@
-import type { RecordKind, Stage } from '../ledger/records';
-import { wholeGrant, type Grant } from '../people/grants';
-import { judgeMove, possibleMoves, type MoveFacts, type Role } from './workflow';
+import type { RecordKind } from '../ledger/records';
+import type { Stage } from '../ledger/stage';
+import { wholeGrant, type Grant } from '../rights/grants';
+import { defaultWorkflow } from './default';
+import { judgeMove, movesOn, possibleMoves, standingIn, type MoveFacts, type Role, type Workflow } from './workflow';
+
+const judge = (name: string, facts: MoveFacts, workflow: Workflow = defaultWorkflow) => judgeMove(name, facts, workflow);
 
 const facts = (stage: Stage, kinds: readonly RecordKind[], role: Role, change: Partial<MoveFacts> = {}): MoveFacts => ({
   stage,
@@ -36,28 +40,28 @@ describe('judgeMove', () => {
   ];
   for (const [move, stage, kinds, role, isOwn, expected] of rows) {
     it(`${move}: ${role}, ${kinds.join(' and ')} ${stage}, ${isOwn ? 'own' : 'another’s'} → ${expected}`, () => {
-      const outcome = judgeMove(move, facts(stage, kinds, role, { isOwn }));
-      expect(outcome.kind === 'moved' ? outcome.to : outcome.code).toBe(expected);
+      const outcome = judge(move, facts(stage, kinds, role, { isOwn }));
+      expect(outcome.kind === 'moved' ? outcome.move.to : outcome.code).toBe(expected);
     });
   }
 
   it('lets nobody approve what they wrote themselves, whoever began it', () => {
-    const outcome = (hasWritten: boolean) => judgeMove('approve', facts('in review', ['placement'], 'editor', { hasWritten }));
+    const outcome = (hasWritten: boolean) => judge('approve', facts('in review', ['placement'], 'editor', { hasWritten }));
     expect(outcome(true)).toEqual(jasmine.objectContaining({ code: 'only others' }));
     expect(outcome(false).kind).toBe('moved');
   });
 
   it('lets nobody decide beyond the sections in which they have the right', () => {
     const beyond = facts('in review', ['placement'], 'editor', { reachesBeyond: right => right === 'review' });
-    expect(possibleMoves(beyond)).toEqual([]);
-    expect(judgeMove('approve', beyond)).toEqual(jasmine.objectContaining({ code: 'beyond sections' }));
+    expect(possibleMoves(beyond, defaultWorkflow)).toEqual([]);
+    expect(judge('approve', beyond)).toEqual(jasmine.objectContaining({ code: 'beyond sections' }));
   });
 
   it('lets roles be held in some locales only, and translators write in others than the base', () => {
     const welsh = { kind: 'page', locale: 'cy', isBase: false };
     const judged = (name: string, role: Role, locales: readonly string[], written = [welsh]) => {
       const grants: readonly Grant[] = [{ role, sections: [], locales }];
-      const outcome = judgeMove(name, facts('draft', [], role, { written, grants, isOwn: true }));
+      const outcome = judge(name, facts('draft', [], role, { written, grants, isOwn: true }));
       return outcome.kind === 'moved' ? 'moved' : outcome.code;
     };
     const base = { kind: 'page', locale: 'en-GB', isBase: true };
@@ -69,6 +73,40 @@ describe('judgeMove', () => {
   });
 
   it('offers only the moves that would be made', () => {
-    expect(possibleMoves(facts('in review', ['page'], 'editor'))).toEqual(['return', 'decline', 'approve', 'publish']);
+    expect(possibleMoves(facts('in review', ['page'], 'editor'), defaultWorkflow).map(each => each.name)).toEqual([
+      'return',
+      'decline',
+      'approve',
+      'publish',
+    ]);
+  });
+
+  it('lets moves be made by roles that the kind gives no such right, and asks for four eyes where the workflow does', () => {
+    const [send] = defaultWorkflow.moves;
+    const open: Workflow = {
+      ...defaultWorkflow,
+      moves: [
+        { ...send!, name: 'put live', to: 'approved', who: ['writer'] },
+        { ...send!, name: 'put live, checked', to: 'approved', who: 'publish', guards: [{ guard: 'four eyes' }] },
+      ],
+    };
+    const own = facts('draft', ['page'], 'writer', { isOwn: true });
+    expect(judge('put live', own, open).kind).toBe('moved');
+    expect(judge('put live', { ...own, reachesBeyond: who => who[0] === 'writer' }, open)).toEqual(
+      jasmine.objectContaining({ code: 'beyond sections' }),
+    );
+    expect(judge('put live, checked', facts('draft', ['page'], 'editor', { isOwn: true }), open)).toEqual(
+      jasmine.objectContaining({ code: 'only others', rolesThatMay: ['editor', 'administrator'] }),
+    );
+  });
+});
+
+describe('movesOn', () => {
+  it('leads nearer to being live, and never back or out', () => {
+    const names = (stage: Stage) => movesOn(defaultWorkflow, stage).map(each => each.name);
+    expect([names('in review'), names('draft')]).toEqual([['approve', 'publish'], ['publish']]);
+  });
+  it('lets what stands at a stage that is not known any more stand as a draft', () => {
+    expect(['in review', 'checked', 'approved'].map(each => standingIn(defaultWorkflow, each))).toEqual(['in review', 'draft', 'approved']);
   });
 });

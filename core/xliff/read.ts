@@ -1,4 +1,5 @@
 import { SaxesParser, type SaxesTagNS } from 'saxes';
+import { say } from '../tongue/say';
 import { metadataNamespace, xliffNamespace } from './document';
 
 /** A document that is not XLIFF as it can be read here. */
@@ -91,7 +92,7 @@ export class XliffReader {
     private readonly onFile: (file: ReadFile) => void,
   ) {
     this.#parser.on('error', error => this.#stop(error.message.replace(/^\d+:\d+: /, '')));
-    this.#parser.on('doctype', () => this.#stop('It has a document type. XLIFF has none, and none is read.'));
+    this.#parser.on('doctype', () => this.#stop(say`It has a document type. XLIFF has none, and none is read.`));
     this.#parser.on('opentag', tag => this.#open(tag));
     this.#parser.on('closetag', tag => this.#close(tag));
     this.#parser.on('text', text => this.#text(text));
@@ -116,7 +117,7 @@ export class XliffReader {
     const name = nameOf(tag);
     if (this.#path.length === 0) this.#head(tag, name);
     this.#path.push(name);
-    if (this.#path.length > deepest) this.#stop('Its elements lie too deep in one another.');
+    if (this.#path.length > deepest) this.#stop(say`Its elements lie too deep in one another.`);
     const at = (attribute: string) => tag.attributes[attribute]?.value ?? '';
     if (name === 'file') this.#openFile(at('id'), at('original'));
     else if (name === 'mda:meta') this.#metaType = this.#unit ? '' : at('type');
@@ -135,37 +136,37 @@ export class XliffReader {
   }
 
   #head(tag: SaxesTagNS, name: string): void {
-    if (name !== 'xliff') this.#stop(`It is not XLIFF 2: it begins with “${tag.name}”.`);
+    if (name !== 'xliff') this.#stop(say`It is not XLIFF 2: it begins with “${tag.name}”.`);
     const version = tag.attributes['version']?.value ?? '';
-    if (version !== '2.0' && version !== '2.1') this.#stop(`It is XLIFF ${version || 'of no version'}; 2.0 and 2.1 can be read.`);
+    if (version !== '2.0' && version !== '2.1') this.#stop(say`It is XLIFF ${version || say`of no version`}; 2.0 and 2.1 can be read.`);
     const source = tag.attributes['srcLang']?.value;
-    if (!source) this.#stop('It does not say in which language its sources are (srcLang).');
+    if (!source) this.#stop(say`It does not say in which language its sources are (srcLang).`);
     this.onHead(source, tag.attributes['trgLang']?.value ?? null);
   }
 
   #openFile(id: string, title: string): void {
-    if (id === '') this.#stop('A file has no id.');
-    if (this.#fileIds.has(id)) this.#stop(`Two files have the id “${id}”.`);
+    if (id === '') this.#stop(say`A file has no id.`);
+    if (this.#fileIds.has(id)) this.#stop(say`Two files have the id “${id}”.`);
     this.#fileIds.add(id);
     this.#file = { id, line: this.#parser.line, title, meta: {}, units: [], unitIds: new Set() };
   }
 
   #openUnit(id: string): void {
-    if (!this.#file) this.#stop('A unit stands outside of any file.');
+    if (!this.#file) this.#stop(say`A unit stands outside of any file.`);
     const isTwice = this.#file.unitIds.has(id);
     this.#file.unitIds.add(id);
     this.#unit = {
       id,
       line: this.#parser.line,
       lines: [],
-      fault: id === '' ? 'It has no id.' : isTwice ? 'Another unit has the same id.' : '',
+      fault: id === '' ? say`It has no id.` : isTwice ? say`Another unit has the same id.` : '',
     };
   }
 
   #openLine(name: string, order: string): void {
     const line = this.#unit!.lines.at(-1);
-    if (!line) return this.#blame(`Its ${name} stands outside of any segment.`);
-    if (line[name as 'source'] !== null) this.#blame(`A segment has two ${name}s.`);
+    if (!line) return this.#blame(say`Its ${name} stands outside of any segment.`);
+    if (line[name as 'source'] !== null) this.#blame(say`A segment has two ${name}s.`);
     if (name === 'target' && /^\d{1,6}$/.test(order)) line.order = Number(order);
     this.#spans = [{ id: '', pieces: [], isLoose: false }];
   }
@@ -178,13 +179,13 @@ export class XliffReader {
       this.#spans!.push(span);
     } else if (name === 'ec') {
       if (this.#spans!.length > 1 && here.isLoose && here.id === at('startRef')) this.#spans!.pop();
-      else this.#blame(`A code ends that was not opened last (${at('startRef') || at('id')}).`);
+      else this.#blame(say`A code ends that was not opened last (${at('startRef') || at('id')}).`);
     } else if (name === 'ph') here.pieces.push({ id: at('id'), pieces: null });
     else if (name === 'cp') {
       const code = /^[0-9a-f]{1,6}$/i.test(at('hex')) ? parseInt(at('hex'), 16) : Infinity;
       if (code <= 0x10ffff) here.pieces.push(String.fromCodePoint(code));
-      else this.#blame(`“${at('hex')}” is no character.`);
-    } else if (!['mrk', 'sm', 'em'].includes(name)) this.#blame(`“${name}” cannot be read within words.`);
+      else this.#blame(say`“${at('hex')}” is no character.`);
+    } else if (!['mrk', 'sm', 'em'].includes(name)) this.#blame(say`“${name}” cannot be read within words.`);
   }
 
   #text(text: string): void {
@@ -198,7 +199,7 @@ export class XliffReader {
     this.#path.pop();
     if (name === 'pc' && this.#spans) {
       const last = this.#spans.at(-1)!;
-      if (last.isLoose) this.#blame(`A code is opened and not ended (${last.id}).`);
+      if (last.isLoose) this.#blame(say`A code is opened and not ended (${last.id}).`);
       while (this.#spans.length > 1 && this.#spans.pop()!.isLoose);
     } else if ((name === 'source' || name === 'target') && this.#spans) this.#endLine(name);
     else if (name === 'unit' && this.#unit) this.#endUnit(this.#unit);
@@ -206,7 +207,7 @@ export class XliffReader {
   }
 
   #endLine(name: 'source' | 'target'): void {
-    if (this.#spans!.length > 1) this.#blame(`A code is opened and not ended (${this.#spans!.at(-1)!.id}).`);
+    if (this.#spans!.length > 1) this.#blame(say`A code is opened and not ended (${this.#spans!.at(-1)!.id}).`);
     const line = this.#unit!.lines.at(-1)!;
     line[name] ??= joined(this.#spans![0]!.pieces);
     this.#spans = null;
@@ -224,7 +225,7 @@ export class XliffReader {
       // What lies between segments is as in the source where nobody said otherwise.
       target: written.length === 0 || !isWhole ? null : joined(inOrder(lines).flatMap(each => each.target ?? each.source ?? [])),
       isDone: written.length > 0 && isWhole && written.every(each => each.isDone),
-      fault: fault || (segments.length === 0 || lines.some(each => each.source === null) ? 'It has no source.' : ''),
+      fault: fault || (segments.length === 0 || lines.some(each => each.source === null) ? say`It has no source.` : ''),
     });
   }
 

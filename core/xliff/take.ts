@@ -1,6 +1,7 @@
 import { warningsOf } from '../segments/checks';
 import { codesIn, segmentsOf, withSegments, type Pieces, type Segment } from '../segments/segment';
 import { saidIn, type OwnWords } from '../locale/own-words';
+import { say } from '../tongue/say';
 import { unitId } from './document';
 import type { ReadFile, ReadPieces, ReadUnit } from './read';
 
@@ -8,6 +9,14 @@ import type { ReadFile, ReadPieces, ReadUnit } from './read';
 export const unitOutcomes = ['taken', 'still right', 'the same', 'nothing written', 'base moved', 'written meanwhile', 'refused'] as const;
 /** See {@link unitOutcomes}. */
 export type UnitOutcome = (typeof unitOutcomes)[number];
+
+/** The most characters in which conflicts are named that are decided one by one. */
+export const mostExcepted = 12_000;
+
+/** How a conflict is named that is decided by itself: by its record, or fixed words, and its field. */
+export function conflictKey(file: string, field: string): string {
+  return `${file}:${field}`;
+}
 
 /** One unit that came back, judged. */
 export interface JudgedUnit {
@@ -45,15 +54,15 @@ export interface Sent {
 /**
  * Holds what came back from translators against what was sent out and what is there now. A field is taken as a whole or not
  * at all, so that no text is left in two languages.
- * @param takesConflicts - takes also what was made from words that have moved on since, or that others wrote meanwhile
+ * @param takesConflict - whether a field is taken that was made from words that have moved on since, or that others wrote meanwhile
  */
-export function judgeFile(file: ReadFile, sent: Sent, takesConflicts: boolean): JudgedFile {
+export function judgeFile(file: ReadFile, sent: Sent, takesConflict: (name: string) => boolean): JudgedFile {
   const byId = new Map(file.units.map(unit => [unit.id, unit]));
-  const judged = sent.names.flatMap(name => judgeField(name, sent, byId, takesConflicts) ?? []);
+  const judged = sent.names.flatMap(name => judgeField(name, sent, byId, takesConflict(name)) ?? []);
   const known = new Set(judged.flatMap(each => each.units.map(unit => unit.unit)));
   const unknown = file.units
     .filter(each => !known.has(each.id))
-    .map(unit => judgedUnit('', unit, 'refused', unit.fault || 'What was sent out has no such part.'));
+    .map(unit => judgedUnit('', unit, 'refused', unit.fault || say`What was sent out has no such part.`));
   return {
     units: [...judged.flatMap(each => each.units), ...unknown].sort((a, b) => a.line - b.line),
     words: Object.fromEntries(judged.flatMap(each => (each.said === undefined ? [] : [[each.name, each.said]]))),
@@ -82,13 +91,13 @@ function judgeField(name: string, sent: Sent, byId: ReadonlyMap<string, ReadUnit
   const all = (outcome: UnitOutcome, detail: (part: (typeof parts)[number]) => string) =>
     parts.map(part => judgedUnit(name, part.unit, outcome, detail(part)));
   if (parts.some(each => each.read.fault !== ''))
-    return { name, units: all('refused', ({ read }) => read.fault || 'Another part of the same text cannot be taken.') };
+    return { name, units: all('refused', ({ read }) => read.fault || say`Another part of the same text cannot be taken.`) };
   const written = new Map(parts.flatMap(({ key, read }) => (read.target ? [[key, read.target] as const] : [])));
   if (written.size === 0) return { name, units: all('nothing written', () => '') };
   const ownNow = sent.ownNow?.words[name];
   const said = assembled(then, ownNow, written);
   if (said === null) {
-    const detail = `${written.size} of ${parts.length} parts of this text are written; it is taken when all are.`;
+    const detail = say`${written.size} of ${parts.length} parts of this text are written; it is taken when all are.`;
     return { name, units: all('nothing written', () => detail) };
   }
   const warned = ({ pieces, read }: (typeof parts)[number]) => (read.target ? warningsOf(pieces, read.target).join(' ') : '');
@@ -108,12 +117,12 @@ function judgeField(name: string, sent: Sent, byId: ReadonlyMap<string, ReadUnit
 function readPart(segment: Segment, unit: ReadUnit, isLost: boolean): { readonly target: Pieces | null; readonly fault: string } {
   if (unit.fault) return { target: null, fault: unit.fault };
   if (!isSame(bare(segment.pieces), unit.source))
-    return { target: null, fault: isLost ? 'Its source is not what the site says now.' : 'Its source was changed on the way.' };
+    return { target: null, fault: isLost ? say`Its source is not what the site says now.` : say`Its source was changed on the way.` };
   if (unit.target === null || unit.target.length === 0) return { target: null, fault: '' };
   const codes = codesIn(segment.pieces);
   const unknown: string[] = [];
   const target = withCodes(unit.target, codes, unknown);
-  return unknown.length > 0 ? { target: null, fault: `Its source has no code “${unknown[0]}”.` } : { target, fault: '' };
+  return unknown.length > 0 ? { target: null, fault: say`Its source has no code “${unknown[0]!}”.` } : { target, fault: '' };
 }
 
 function bare(pieces: Pieces): ReadPieces {

@@ -75,7 +75,7 @@ describe('XLIFF', () => {
           const value = { title, fields: { body } };
           const change = (text: string) => `${text.toUpperCase()}ŵ`;
           const [file] = readBack(await written(fileOf({ title, 'fields.body': body }, change)), cut);
-          const { words, units } = judgeFile(file!, sent(value), false);
+          const { words, units } = judgeFile(file!, sent(value), () => false);
           expect(units.filter(each => each.outcome !== 'taken')).toEqual([]);
           expect(words['title']).toBe(change(title));
           if (segmentsOf(body).length > 0) expect(words['fields.body']).toEqual(mapWords(body, change));
@@ -151,7 +151,7 @@ describe('XLIFF', () => {
           `<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en-GB" trgLang="cy"><file id="${recordId}">${units}</file></xliff>`,
         )[0]!,
         sent(base),
-        false,
+        () => false,
       );
     const unit = (id: string, inside: string) => `<unit id="${id}">${inside}</unit>`;
     const segment = (source: string, target: string) => `<segment><source>${source}</source><target>${target}</target></segment>`;
@@ -184,7 +184,7 @@ describe('XLIFF', () => {
     const base = { title: 'Tides', fields: { body } };
     const back = async (change: (text: string) => string) => readBack(await written(fileOf({ title: 'Tides' }, change)))[0]!;
     const outcomesOf = (file: ReadFile, part: Partial<Sent>, takes = false) => {
-      const { units, words } = judgeFile(file, sent(base, part), takes);
+      const { units, words } = judgeFile(file, sent(base, part), () => takes);
       return { outcome: units[0]!.outcome, said: words['title'] };
     };
 
@@ -201,7 +201,11 @@ describe('XLIFF', () => {
 
     it('still right where it is behind and its state says that it is done', async () => {
       const held = own({ title: 'Llanw' });
-      const { stillRight } = judgeFile(await back(() => 'Llanw'), sent(base, { ownThen: held, ownNow: held, behind: ['title'] }), false);
+      const { stillRight } = judgeFile(
+        await back(() => 'Llanw'),
+        sent(base, { ownThen: held, ownNow: held, behind: ['title'] }),
+        () => false,
+      );
       expect(stillRight).toEqual(['title']);
     });
 
@@ -213,9 +217,9 @@ describe('XLIFF', () => {
         fields: [{ ...field!, units: field!.units.map((unit, at) => (at === 0 ? unit : { ...unit, target: null })) }],
       };
       const [read] = readBack(await written(half));
-      expect(judgeFile(read!, sent(base), false).words).toEqual({});
+      expect(judgeFile(read!, sent(base), () => false).words).toEqual({});
       const before = own({ 'fields.body': textOfParagraphs('trai', 'penllanw') });
-      const { words } = judgeFile(read!, sent(base, { ownThen: before, ownNow: before }), false);
+      const { words } = judgeFile(read!, sent(base, { ownThen: before, ownNow: before }), () => false);
       expect(segmentsOf(words['fields.body'] as RichText).map(each => wordsOfPieces(each.pieces))).toEqual(['LOW WATER', 'penllanw']);
     });
   });

@@ -320,6 +320,118 @@ const all: readonly NamedMigration[] = [
       });
     },
   },
+  {
+    name: '009-audit-log',
+    async up(knex) {
+      await knex.schema.createTable('audit_log', table => {
+        table.integer('number').primary();
+        table.bigInteger('at').notNullable();
+        table.text('person_id').nullable();
+        table.text('source').notNullable();
+        table.text('act').notNullable();
+        table.text('kind').notNullable();
+        table.text('subject_id').notNullable();
+        table.text('locale').notNullable();
+        table.text('title').notNullable();
+        table.text('before').nullable();
+        table.text('after').nullable();
+        table.text('hash').notNullable();
+        table.index(['person_id', 'number']);
+        table.index(['subject_id', 'number']);
+        table.index(['act', 'number']);
+      });
+      // What has been written down stays: the store itself refuses to change or delete it.
+      for (const act of ['update', 'delete'])
+        await knex.raw(
+          `create trigger audit_log_no_${act} before ${act} on audit_log begin select raise(abort, 'the audit log is only added to'); end`,
+        );
+    },
+    async down(knex) {
+      await knex.schema.dropTable('audit_log');
+    },
+  },
+  {
+    name: '010-preview-links',
+    async up(knex) {
+      await knex.schema.createTable('preview_links', table => {
+        table.text('id').primary();
+        table.text('hash').notNullable().unique();
+        table.text('edition_id').notNullable().index();
+        table.text('locale').notNullable();
+        table.bigInteger('moment').nullable();
+        table.text('reader').notNullable();
+        table.bigInteger('created_at').notNullable();
+        table.text('created_by').notNullable();
+        table.bigInteger('ends_at').notNullable();
+        table.bigInteger('ended_at').nullable();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('preview_links');
+    },
+  },
+  {
+    name: '011-remarks-and-notices',
+    async up(knex) {
+      await knex.schema.createTable('remarks', table => {
+        table.text('id').primary();
+        table.text('edition_id').notNullable().index();
+        table.text('proposal_id').nullable();
+        table.text('field').notNullable();
+        table.text('revision_id').nullable();
+        table.text('passage').nullable();
+        table.text('body').notNullable();
+        table.text('reply_to').nullable();
+        table.bigInteger('made_at').notNullable();
+        table.text('made_by').notNullable();
+        table.bigInteger('settled_at').nullable();
+        table.text('settled_by').nullable();
+      });
+      await knex.schema.createTable('notices', table => {
+        table.text('id').primary();
+        table.text('person_id').notNullable();
+        table.text('kind').notNullable();
+        table.text('act').notNullable();
+        table.text('title').notNullable();
+        table.text('edition_id').nullable();
+        table.text('record_id').nullable();
+        table.text('by_id').notNullable();
+        table.bigInteger('made_at').notNullable();
+        table.boolean('is_in_app').notNullable();
+        table.bigInteger('read_at').nullable();
+        table.boolean('waits_for_mail').notNullable();
+        table.index(['person_id', 'made_at']);
+        table.index(['waits_for_mail', 'made_at']);
+      });
+      await knex.schema.createTable('notice_choices', table => {
+        table.text('person_id').notNullable();
+        table.text('kind').notNullable();
+        table.boolean('in_app').notNullable();
+        table.text('mail').notNullable();
+        table.primary(['person_id', 'kind']);
+      });
+    },
+    async down(knex) {
+      for (const name of ['remarks', 'notices', 'notice_choices']) await knex.schema.dropTable(name);
+    },
+  },
+  {
+    name: '012-given-words',
+    async up(knex) {
+      await knex.schema.createTable('given_words', table => {
+        table.text('id').primary();
+        table.text('edition_id').notNullable().index();
+        table.text('role').notNullable();
+        table.text('heads').notNullable();
+        table.text('remark').notNullable();
+        table.bigInteger('given_at').notNullable();
+        table.text('given_by').notNullable();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('given_words');
+    },
+  },
 ];
 
 // What cannot be read gives nobody anything.

@@ -1,3 +1,4 @@
+import { say } from '@core/tongue/say';
 import type { z } from 'zod';
 
 /** The codes that programs may rely on. */
@@ -12,11 +13,13 @@ export type RefusalCode =
   | 'expectation-broken'
   | 'live-moved'
   | 'changed-meanwhile'
+  | 'held'
   | 'basis-missing'
   | 'range-unsatisfiable'
   | 'schedule-covered'
   | 'conflict'
   | 'move-refused'
+  | 'held-back'
   | 'too-large'
   | 'invalid'
   | 'too-many-requests'
@@ -52,7 +55,7 @@ export function faultsFromIssues(issues: readonly z.core.$ZodIssue[], prefix: re
     const path = [...prefix, ...issue.path];
     if (issue.code === 'invalid_union' && issue.errors.length > 0) return faultsFromIssues(nearestBranch(issue.errors), path);
     if (issue.code === 'unrecognized_keys')
-      return issue.keys.map(key => ({ pointer: pointerTo([...path, key]), detail: 'Not known here.' }));
+      return issue.keys.map(key => ({ pointer: pointerTo([...path, key]), detail: say`Not known here.` }));
     return [{ pointer: pointerTo(path), detail: issue.message }];
   });
 }
@@ -60,7 +63,7 @@ export function faultsFromIssues(issues: readonly z.core.$ZodIssue[], prefix: re
 /** Refuses with every fault named. */
 export function refuseInvalid(faults: readonly Fault[]): never {
   const first = faults[0];
-  throw new Refusal('invalid', first ? `${first.pointer || 'The body'}: ${first.detail}` : 'Some values are not right.', faults);
+  throw new Refusal('invalid', first ? `${first.pointer || say`The body`}: ${first.detail}` : say`Some values are not right.`, faults);
 }
 
 // Of the branches of a union, the one that got furthest is the one that was meant.

@@ -1,3 +1,4 @@
+import { say } from '@core/tongue/say';
 import { readFile } from 'node:fs/promises';
 import { inflateSync } from 'node:zlib';
 import { SaxesParser } from 'saxes';
@@ -21,13 +22,13 @@ export async function readSvg(path: string): Promise<SvgOutcome> {
   let why: string | null = null;
   const refuse = (reason: string) => (why ??= reason);
   const parser = new SaxesParser({ xmlns: false });
-  parser.on('error', error => refuse(`It is not well-formed (${error.message.replace(/^\d+:\d+: /, '')}).`));
-  parser.on('doctype', text => /\[/.test(text) && refuse('It declares entities.'));
-  parser.on('processinginstruction', ({ target }) => target !== 'xml' && refuse(`It asks for something from elsewhere (${target}).`));
+  parser.on('error', error => refuse(say`It is not well-formed (${error.message.replace(/^\d+:\d+: /, '')}).`));
+  parser.on('doctype', text => /\[/.test(text) && refuse(say`It declares entities.`));
+  parser.on('processinginstruction', ({ target }) => target !== 'xml' && refuse(say`It asks for something from elsewhere (${target}).`));
   parser.on('opentag', ({ name, attributes }) => {
     const local = name.split(':').pop()!.toLowerCase();
-    size ??= local === 'svg' ? sizeOf(attributes) : (refuse('It does not begin as a drawing.'), unsaid);
-    if (activeElements.has(local)) refuse(`It holds a “${name}”, which could act.`);
+    size ??= local === 'svg' ? sizeOf(attributes) : (refuse(say`It does not begin as a drawing.`), unsaid);
+    if (activeElements.has(local)) refuse(say`It holds a “${name}”, which could act.`);
     for (const [key, value] of Object.entries(attributes)) {
       const fault = faultOfAttribute(key.split(':').pop()!.toLowerCase(), value);
       if (fault) refuse(fault);
@@ -35,26 +36,27 @@ export async function readSvg(path: string): Promise<SvgOutcome> {
   });
   parser.on(
     'text',
-    text => /@import|url\(\s*['"]?(?!#|data:image\/(png|jpeg|gif|webp))/i.test(text) && refuse('Its styles load something from elsewhere.'),
+    text =>
+      /@import|url\(\s*['"]?(?!#|data:image\/(png|jpeg|gif|webp))/i.test(text) && refuse(say`Its styles load something from elsewhere.`),
   );
   try {
     parser.write((await readFile(path, 'utf8')).replace(/^\uFEFF/, '')).close();
   } catch {
-    refuse('It is not well-formed.');
+    refuse(say`It is not well-formed.`);
   }
   return why === null && size !== null
     ? { kind: 'drawing', ...(size as { width: number; height: number }) }
-    : { kind: 'refused', why: why ?? 'It is empty.' };
+    : { kind: 'refused', why: why ?? say`It is empty.` };
 }
 
 function faultOfAttribute(name: string, value: string): string | null {
-  if (/^on[a-z]/.test(name)) return `It holds “${name}”, which could act.`;
+  if (/^on[a-z]/.test(name)) return say`It holds “${name}”, which could act.`;
   if (name === 'href' || name === 'src') {
     const isHarmless = /^\s*#/.test(value) || /^\s*data:image\/(png|jpe?g|gif|webp);base64,/i.test(value) || value.trim() === '';
     if (!isHarmless)
-      return /^\s*(javascript|data|vbscript):/i.test(value) ? 'A link in it could act.' : 'It loads or leads to something elsewhere.';
+      return /^\s*(javascript|data|vbscript):/i.test(value) ? say`A link in it could act.` : say`It loads or leads to something elsewhere.`;
   }
-  return /url\(\s*['"]?(?!#)/i.test(value) ? 'It loads something from elsewhere.' : null;
+  return /url\(\s*['"]?(?!#)/i.test(value) ? say`It loads something from elsewhere.` : null;
 }
 
 function sizeOf(attributes: Readonly<Record<string, string>>): { width: number; height: number } {
@@ -99,7 +101,7 @@ export function activePartOfPdf(bytes: Buffer): string | null {
       const hidden = actionIn(text);
       if (hidden) return hidden;
     } catch {
-      return 'a part that cannot be looked into';
+      return say`a part that cannot be looked into`;
     }
   }
   return null;

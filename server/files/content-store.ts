@@ -1,6 +1,8 @@
 import { partsOfName } from '@core/file/address';
 import type { FileContent } from '@core/file/file';
 import { mediaTypes, mediaTypeNamed, sizeWords, sortOfEnding } from '@core/file/media-types';
+import { withArticle } from '@core/format/moment';
+import { say, spokenLanguage, told } from '@core/tongue/say';
 import type { Knex } from 'knex';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, existsSync } from 'node:fs';
@@ -64,7 +66,9 @@ export class ContentStore {
   async receive(body: Readable, givenName: string, length: number | undefined, at: number): Promise<Received> {
     if (length !== undefined && length > fileLimits.largest) throw tooLarge();
     if (this.#receiving >= fileLimits.atOnce)
-      throw new Refusal('too-many-requests', 'Too many files come at once. Send this one again in a moment.', [], { retryAfterSeconds: 2 });
+      throw new Refusal('too-many-requests', say`Too many files come at once. Send this one again in a moment.`, [], {
+        retryAfterSeconds: 2,
+      });
     this.#receiving += 1;
     const incoming = path.join(this.folder, 'incoming', randomUUID());
     try {
@@ -92,14 +96,14 @@ export class ContentStore {
 
   async #lookedAt(incoming: string, givenName: string, at: number): Promise<Received> {
     const { size } = await stat(incoming);
-    if (size === 0) throw refused('It is empty.');
+    if (size === 0) throw refused(say`It is empty.`);
     const { name, ending } = partsOfName(givenName);
     const mediaType = await mediaTypeOf(incoming, ending.toLowerCase());
     if (mediaType === null || !Object.hasOwn(mediaTypes, mediaType)) throw refused(kindFault(mediaType));
     const { sort, label, ending: rightEnding } = mediaTypeNamed(mediaType);
     const promised = sortOfEnding(ending);
     if (promised !== null && promised !== sort)
-      throw refused(`Its name says that it is a ${promised}, but it is ${label}. Give it its right name first.`);
+      throw refused(say`Its name says that it is ${withArticle(promised)}, but it is ${told(label)}. Give it its right name first.`);
     const { path: from, width, height } = await this.#checked(incoming, mediaType, size);
     const hash = await hashOf(from);
     const known = this.#known.get(hash);
@@ -122,7 +126,8 @@ export class ContentStore {
     size: number,
   ): Promise<{ path: string; width: number | null; height: number | null }> {
     if (mediaType === 'image/svg+xml') {
-      if (size > fileLimits.largestDrawing) throw refused(`A drawing may have at most ${sizeWords(fileLimits.largestDrawing, 'en-GB')}.`);
+      if (size > fileLimits.largestDrawing)
+        throw refused(say`A drawing may have at most ${sizeWords(fileLimits.largestDrawing, spokenLanguage())}.`);
       const outcome = await readSvg(incoming);
       if (outcome.kind === 'refused') throw refused(outcome.why);
       return { path: incoming, width: outcome.width, height: outcome.height };
@@ -133,17 +138,17 @@ export class ContentStore {
       return outcome;
     }
     if (mediaType === 'application/pdf') {
-      if (size > fileLimits.largestPdf) throw refused(`A PDF may have at most ${sizeWords(fileLimits.largestPdf, 'en-GB')}.`);
+      if (size > fileLimits.largestPdf) throw refused(say`A PDF may have at most ${sizeWords(fileLimits.largestPdf, spokenLanguage())}.`);
       const active = activePartOfPdf(await readFile(incoming));
-      if (active) throw refused(`It could act when it is opened (${active}). Print it to PDF anew, and bring that.`);
+      if (active) throw refused(say`It could act when it is opened (${active}). Print it to PDF anew, and bring that.`);
     }
     return { path: incoming, width: null, height: null };
   }
 }
 
 function kindFault(mediaType: string | null): string {
-  const kinds = [...new Set(Object.values(mediaTypes).map(each => each.label))].join(', ');
-  return `${mediaType === null ? 'It is of no kind that is known here' : `It is ${mediaType}, which is not taken`}. Taken are ${kinds}.`;
+  const kinds = [...new Set(Object.values(mediaTypes).map(each => told(each.label)))].join(', ');
+  return say`${mediaType === null ? say`It is of no kind that is known here` : say`It is ${mediaType}, which is not taken`}. Taken are ${kinds}.`;
 }
 
 function refused(why: string): Refusal {
@@ -151,11 +156,14 @@ function refused(why: string): Refusal {
 }
 
 function tooLarge(): Refusal {
-  return new Refusal('too-large', `It is larger than ${sizeWords(fileLimits.largest, 'en-GB')}, the most that one file may have.`);
+  return new Refusal(
+    'too-large',
+    say`It is larger than ${sizeWords(fileLimits.largest, spokenLanguage())}, the most that one file may have.`,
+  );
 }
 
 function noRoom(): Refusal {
-  return new Refusal('storage-full', 'The disk of the server is full, so this file was not stored. Those before it are safe.');
+  return new Refusal('storage-full', say`The disk of the server is full, so this file was not stored. Those before it are safe.`);
 }
 
 function limited(): Transform {

@@ -1,3 +1,5 @@
+import { numberOf } from '@core/format/moment';
+import { say } from '@core/tongue/say';
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import { fileLimits } from './limits';
 
@@ -30,7 +32,7 @@ export async function readPicture(path: string, mediaType: string): Promise<Pict
       const most = fileLimits.mostPixels / 1_000_000;
       return {
         kind: 'refused',
-        why: `It has ${width.toLocaleString('en-GB')} × ${height.toLocaleString('en-GB')} pixels; at most ${most} million are taken. Make it smaller first.`,
+        why: say`It has ${numberOf(width)} × ${numberOf(height)} pixels; at most ${most} million are taken. Make it smaller first.`,
       };
     }
     await opened(path).resize(32).raw().toBuffer();
@@ -46,7 +48,7 @@ export async function readPicture(path: string, mediaType: string): Promise<Pict
     return { kind: 'picture', width, height, path: bare };
   } catch (error) {
     if (!(error instanceof Error)) throw error;
-    return { kind: 'refused', why: 'It is damaged or cut short and cannot be shown.' };
+    return { kind: 'refused', why: say`It is damaged or cut short and cannot be shown.` };
   }
 }
 

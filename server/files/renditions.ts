@@ -3,6 +3,7 @@ import { cropTo, widthsFor } from '@core/file/crop';
 import type { FileValue } from '@core/file/file';
 import { mediaTypeNamed } from '@core/file/media-types';
 import type { PictureForms } from '@core/file/picture-html';
+import { say } from '@core/tongue/say';
 import { LRUCache } from 'lru-cache';
 import { existsSync, readdirSync, statSync, unlinkSync } from 'node:fs';
 import { mkdir, rename, stat, unlink } from 'node:fs/promises';
@@ -45,7 +46,7 @@ export class Renditions {
     const making = this.#making.get(name);
     if (making) return making;
     if (this.#making.size >= fileLimits.waitingRenditions)
-      throw new Refusal('too-many-requests', 'Too many pictures are being made ready at this moment. Try again in a few seconds.', [], {
+      throw new Refusal('too-many-requests', say`Too many pictures are being made ready at this moment. Try again in a few seconds.`, [], {
         retryAfterSeconds: 5,
       });
     const made = this.#turn.run(() => this.#make(source, name, wish, plan)).finally(() => this.#making.delete(name));

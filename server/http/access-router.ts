@@ -1,6 +1,7 @@
 import { emailAddress } from '@contract/site';
 import { shortestPassword } from '@core/people/password';
 import { filledProfile, type Profile } from '@core/people/profile';
+import { say } from '@core/tongue/say';
 import express, { type Request, type Router } from 'express';
 import type { Logger } from 'pino';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
@@ -24,7 +25,7 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
   /** Whether another e-mail may go out. To one receiver the ones beyond are left out silently, so that nothing is told by it. */
   const mayMail = async (request: Request, email: string): Promise<boolean> => {
     const source = await perSource.consume(request.ip ?? '').catch(() => null);
-    if (source === null) throw new Refusal('too-many-requests', 'Too many e-mails were asked for from here. Try again in an hour.');
+    if (source === null) throw new Refusal('too-many-requests', say`Too many e-mails were asked for from here. Try again in an hour.`);
     return (await perReceiver.consume(email.trim().toLowerCase()).catch(() => null)) !== null;
   };
 
@@ -34,24 +35,24 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
     if (await mayMail(request, email)) later(logger, forgotPassword(site, email));
     sendSignInPage(site, sessions, request, response, {
       step: 'sent',
-      words: `If ${email} has an account here, an e-mail with a link to choose a new password is on its way to it.`,
+      words: say`If ${email} has an account here, an e-mail with a link to choose a new password is on its way to it.`,
     });
   });
   router.get('/new', (request, response) => {
-    if (!site.settings.signUp.isOpen) throw new Refusal('not-found', 'Nobody can sign up here by themselves.');
+    if (!site.settings.signUp.isOpen) throw new Refusal('not-found', say`Nobody can sign up here by themselves.`);
     sendSignInPage(site, sessions, request, response, { step: 'sign up', fields: answered(site, () => '') });
   });
   router.post('/new', ...form, async (request, response) => {
     const [name, email] = [textIn(request, 'name').trim(), textIn(request, 'email').trim()];
     const said = profileIn(site, {}, request);
-    const fault = nameFault(name) || (emailAddress.safeParse(email).success ? said.fault : 'That is no e-mail address.');
+    const fault = nameFault(name) || (emailAddress.safeParse(email).success ? said.fault : say`That is no e-mail address.`);
     const fields = answered(site, each => said.profile[each]);
     if (fault) return sendSignInPage(site, sessions, request, response, { status: 422, step: 'sign up', fault, name, email, fields });
-    if (!site.settings.signUp.isOpen) throw new Refusal('not-permitted', 'Nobody can sign up here by themselves.');
+    if (!site.settings.signUp.isOpen) throw new Refusal('not-permitted', say`Nobody can sign up here by themselves.`);
     if (await mayMail(request, email)) later(logger, signUp(site, name, email, said.profile));
     sendSignInPage(site, sessions, request, response, {
       step: 'sent',
-      words: `An e-mail to ${email} is on its way. Open the link in it to go on.`,
+      words: say`An e-mail to ${email} is on its way. Open the link in it to go on.`,
     });
   });
   router.get('/profile', (request, response) => {
@@ -117,7 +118,7 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
 }
 
 function nameFault(name: string): string {
-  return name === '' || name.length > 120 ? 'Say your name.' : '';
+  return name === '' || name.length > 120 ? say`Say your name.` : '';
 }
 
 // What was typed into the site's own fields, each under its name with something before it that no other field has.

@@ -1,5 +1,7 @@
 import { declarationOf } from '@core/blocks/block-type';
 import { pageDeclarationOf } from '@core/page-types/page-type';
+import { inSpokenWords } from '@core/tongue/declared';
+import { say } from '@core/tongue/say';
 import type { Session, ViewRequest } from '@contract/messages';
 import { openApiDocument } from '@contract/openapi';
 import { isChange, operations, type Operation, type OperationName } from '@contract/operations';
@@ -8,6 +10,7 @@ import type { Readable } from 'node:stream';
 import express, { type Request, type Response, type Router } from 'express';
 import type { z } from 'zod';
 import type { Person } from '../repositories/people-repository';
+import { checkLog, exportLog, readLog } from '../services/audit';
 import { copyOf } from '../services/copies';
 import { createEdition, moveEdition, saveProposal } from '../services/editions';
 import { editionDetail, listEditions } from '../services/edition-views';
@@ -26,20 +29,31 @@ import { listForwardings } from '../services/forwardings';
 import { importForwardings, importLimits } from '../services/import-forwardings';
 import { healthOf } from '../services/health';
 import { limitsNow, saveLimits } from '../services/limits';
+import { checkRescheduling, rescheduleEdition } from '../services/rescheduling';
+import { giveWord } from '../services/given-words';
+import { checkWorkflows, offersFor, readWorkflows, saveWorkflows } from '../services/workflows';
 import { saveSiteSettings } from '../services/site-settings';
-import { checkedLook, labelOfLook, mayLookAs, personSeen, readerLookedAs } from '../services/look-as';
+import { checkedLook, labelOfLook, personSeen, readerLookedAs } from '../services/look-as';
 import { coverageTable, reportLocales, saveLocales } from '../services/languages';
 import { readWords } from '../services/words';
+import { followEvents, holdRecord, takeOverRecord } from '../services/locks';
 import { listMenus } from '../services/menus';
 import { copyOfPages } from '../services/page-copies';
 import { changePassword, chooseLanguage } from '../services/access';
 import { rememberLanguage } from './editor-files';
+import { may } from '../services/rights';
+import { rightsOver } from '../services/rights-list';
 import { listMails } from '../services/mails';
 import { namedGrant, changePerson, forgetPerson, inviteAgain, invitePerson, listPeople, readersCsv } from '../services/people';
 import { endSessionsOf, readSessions } from '../repositories/sessions-repository';
 import { listPlacements } from '../services/placements';
 import { reachCsv, reachTable, siteFacts } from '../services/reach';
+import { chooseNotices, listNotices, noticeChoices, readNotices } from '../services/notices';
+import { addRemark, listRemarks, settleRemark } from '../services/remarks';
+import { editEdition, joinEdition, takeOut } from '../services/edition-members';
+import { mergeIntoProposal, mergeVersions, previewMerge } from '../services/merging';
 import { compareRevisions, listBlocks, listPages, readRecord } from '../services/records';
+import { endPreview, listPreviewLinks, makePreviewLink } from '../services/preview-links';
 import { listSharedRules } from '../services/shared-rules';
 import { todayFor } from '../services/today';
 import { undoingOf } from '../services/undoing';
@@ -95,7 +109,7 @@ export function apiRouter(site: Site, sessions: Sessions, version: string, start
   const handlers = handlersFor(site, sessions, startKey);
   for (const name of Object.keys(operations) as OperationName[])
     register(router, site, sessions, operations[name], handlers[name] as (call: Call<OperationName>) => unknown);
-  router.use((request, _response, next) => next(new Refusal('not-found', `There is nothing at ${request.path}.`)));
+  router.use((request, _response, next) => next(new Refusal('not-found', say`There is nothing at ${request.path}.`)));
   return router;
 }
 
@@ -112,12 +126,12 @@ function register(
     const lookAs = lookIn(request, self);
     const person = self && personSeen(site, self, lookAs);
     if (!operation.isOpenToAll) {
-      if (!self || !person) throw new Refusal('not-signed-in', 'Sign in first. What you have written is kept in this browser.');
-      if (self.roles.length === 0) throw new Refusal('not-permitted', 'The editor is for staff. Readers use the public site.');
+      if (!self || !person) throw new Refusal('not-signed-in', say`Sign in first. What you have written is kept in this browser.`);
+      if (self.roles.length === 0) throw new Refusal('not-permitted', say`The editor is for staff. Readers use the public site.`);
       if (isChange(operation) && lookAs !== undefined)
         throw new Refusal(
           'not-permitted',
-          `You are looking as ${labelOfLook(site, lookAs)}. Stop looking as somebody else to change anything.`,
+          say`You are looking as ${labelOfLook(site, lookAs) ?? ''}. Stop looking as somebody else to change anything.`,
         );
     }
     const call = {
@@ -129,17 +143,30 @@ function register(
       query: parse(operation.query, request.query),
       id: String(request.params['id'] ?? ''),
     };
-    const answer = await handler(call as unknown as Call<OperationName>);
-    if (operation.answersAs) await pipeline(answer as Readable, response);
+    const answer = await (async () => handler(call as unknown as Call<OperationName>))().catch(async (error: unknown) => {
+      if (error instanceof Refusal && error.code === 'not-permitted')
+        await sessions.refusals.note(self?.id ?? request.ip ?? '', {
+          act: 'refused',
+          title: operation.summary,
+          after: { why: error.message },
+        });
+      throw error;
+    });
+    if (operation.answersAs) await pipeline(answer as Readable, response).catch(unlessLeft);
     else if (operation.answer === null) response.status(204).end();
     else if (typeof answer === 'string') response.type('text/csv').send(answer);
     else response.json(answer);
   });
 }
 
+// Whoever goes before the end has not met a fault.
+function unlessLeft(error: unknown): void {
+  if ((error as { code?: string }).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+}
+
 // Whoever has lost the right to look as somebody else looks as themself again.
 function lookIn(request: Request, self: Person | null): string | undefined {
-  return self && mayLookAs(self) ? request.session.lookAs : undefined;
+  return self && may(self, 'look as another') ? request.session.lookAs : undefined;
 }
 
 // A vantage with its reader as they are at its moment.
@@ -161,8 +188,8 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     signIn: async ({ request, response, body }) => {
       const person = await sessions.guard.signIn(request, response, body.email, body.password);
       if (!person)
-        throw new Refusal('wrong-credentials', 'No account has this e-mail address and password.', [
-          { pointer: '/password', detail: 'Check both and try again.' },
+        throw new Refusal('wrong-credentials', say`No account has this e-mail address and password.`, [
+          { pointer: '/password', detail: say`Check both and try again.` },
         ]);
       await beginSession(request, person, site.clocks.running());
       return describeSession(site, sessions, request, response, person);
@@ -216,15 +243,41 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     readRecords: ({ person, body }) => Promise.all(body.ids.map(id => readRecord(site, person, id))),
     compareRevisions: ({ query }) => compareRevisions(site, query.before, query.after),
     createEdition: async ({ person, body }) => editionDetail(site, person, await createEdition(site, person, body)),
-    readEdition: ({ person, id }) => editionDetail(site, person, id),
+    readEdition: ({ person, id, query }) => editionDetail(site, person, id, query.at ?? null),
+    offers: ({ person, body }) => offersFor(site, person!, overlaysFor(site, [], checkedChanges(site, body.changes))),
+    checkRescheduling: ({ person, id, body }) => checkRescheduling(site, person!, id, body),
+    rescheduleEdition: async ({ person, id, body }) => {
+      await rescheduleEdition(site, person, id, body);
+      return editionDetail(site, person, id);
+    },
+    giveWord: async ({ person, id, body }) => {
+      await giveWord(site, person, id, body);
+      return editionDetail(site, person, id);
+    },
+    readRights: ({ person, query }) => rightsOver(site, person!, query),
+    readWorkflows: ({ self }) => readWorkflows(site, self),
+    checkWorkflows: ({ self, body }) => checkWorkflows(site, self, body),
+    saveWorkflows: ({ request, self, body }) => saveWorkflows(site, self, body, request.get('if-match')),
     moveEdition: async ({ person, id, body }) => {
       await moveEdition(site, person, id, body);
       return editionDetail(site, person, id);
     },
+    joinEdition: async ({ person, id, body }) => {
+      await joinEdition(site, person, id, body);
+      return editionDetail(site, person, id);
+    },
+    editEdition: async ({ person, id, body }) => {
+      await editEdition(site, person, id, body);
+      return editionDetail(site, person, id);
+    },
+    takeOut: async ({ person, id }) => editionDetail(site, person, await takeOut(site, person, id)),
     readUndoing: ({ id }) => undoingOf(site, id),
     listEditions: ({ person, query }) => [...listEditions(site, person, query.stage)],
     saveProposal: async ({ person, id, body }) =>
       readRecord(site, person, await saveProposal(site, person, id, body.value, body.parentRevisionId, body.note, body)),
+    mergeVersions: ({ body }) => mergeVersions(site, body),
+    previewMerge: ({ id, body }) => previewMerge(site, id, body.choices),
+    mergeIntoProposal: async ({ person, id, body }) => readRecord(site, person, await mergeIntoProposal(site, person, id, body)),
     saveLocales: async ({ request, response, self, person, body }) => {
       await saveLocales(site, person, body.locales);
       return describeSession(site, sessions, request, response, self);
@@ -234,6 +287,36 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     readWords: ({ person, id, query }) => readWords(site, person, id, query.locale),
     readMemory: ({ person, id, query }) => rememberedFor(site, person, id, query.locale),
     draftWords: ({ person, id, body }) => draftWords(site, person, id, body.locale, body.names),
+    followEvents: ({ request, person, response }) => {
+      response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' });
+      const events = followEvents(site, person, request.session.id);
+      response.flushHeaders();
+      return events;
+    },
+    holdRecord: ({ person, id, body }) => ({ held: holdRecord(site, person, id, body.locale, body.isActive) }),
+    takeOverRecord: async ({ person, id, body }) => ({ held: await takeOverRecord(site, person, id, body.locale) }),
+    giveBackRecord: ({ person, id, query }) => {
+      site.locks.giveBack(id, query.locale, person.id);
+      return undefined;
+    },
+    listRemarks: ({ person, id }) => listRemarks(site, person, id),
+    addRemark: ({ person, id, body }) => addRemark(site, person, id, body),
+    settleRemark: ({ person, id, body }) => settleRemark(site, person, id, body.isSettled),
+    listNotices: ({ self }) => listNotices(site, self),
+    readNotices: ({ self, body }) => readNotices(site, self, body.ids),
+    listNoticeChoices: ({ self }) => noticeChoices(site, self),
+    chooseNotices: ({ self, body }) => chooseNotices(site, self, body),
+    listPreviewLinks: ({ person, id }) => listPreviewLinks(site, person, id),
+    makePreviewLink: ({ person, id, body }) => makePreviewLink(site, person, id, body),
+    endPreviewLink: ({ person, id }) => endPreview(site, person, id),
+    readLog: ({ person, query }) => readLog(site, person, query),
+    exportLog: ({ person, query, response }) => {
+      response
+        .type(query.as === 'csv' ? 'text/csv' : 'application/jsonl')
+        .set('Content-Disposition', `attachment; filename="log.${query.as}"`);
+      return exportLog(site, person, query);
+    },
+    checkLog: ({ person }) => checkLog(site, person),
     sendOut: ({ person, response, body }) => {
       response.type(body.as === 'csv' ? 'text/csv' : 'application/xliff+xml');
       return body.as === 'csv' ? tableOf(site, person, body) : xliffOf(site, person, body);
@@ -258,6 +341,8 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       checkChanges(site, person!, overlaysFor(site, body.withEditions, checkedChanges(site, body.changes)), {
         ...body.times,
         scheduled: body.scheduled,
+        carried: body.carried,
+        withEditions: body.withEditions,
       }),
     readHealth: () => healthOf(site),
     listPlacements: () => [...listPlacements(site)],
@@ -294,7 +379,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     listFiles: ({ query }) => listFiles(site, query),
     readFile: ({ id }) => {
       const row = fileRowOf(site, id);
-      if (!row) throw new Refusal('not-found', 'There is no such file.');
+      if (!row) throw new Refusal('not-found', say`There is no such file.`);
       return row;
     },
     listMenus: () => [...listMenus(site)],
@@ -322,7 +407,7 @@ async function bytesOf(request: Request, most: number): Promise<Buffer> {
 
 function refuseWrongKey(startKey: StartKey | null, key: string): void {
   if (!startKey?.matches(key))
-    throw new Refusal('not-permitted', 'This is not the address that the server told when it was started last. Take the newest one.');
+    throw new Refusal('not-permitted', say`This is not the address that the server told when it was started last. Take the newest one.`);
 }
 
 function describeSession(site: Site, sessions: Sessions, request: Request, response: Response, self: Person | null): Session {
@@ -343,7 +428,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
     },
     lookingAs: label ? { label } : null,
     staff:
-      self && mayLookAs(self)
+      self && may(self, 'look as another')
         ? [...site.people.values()]
             .filter(each => each.roles.length > 0 && each.id !== self.id && each.deactivatedAt === null)
             .map(({ id, name, roles }) => ({ id, name, roles: [...roles] }))
@@ -363,10 +448,10 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
         ? {
             locales: [...settings.locales],
             memberships: [...settings.memberships],
-            theme: theme.manifest,
+            theme: inSpokenWords(theme.manifest),
             limitsTag: limitsNow(site).tag,
-            blockTypes: [...site.registry.blockTypes.values()].map(declarationOf),
-            pageTypes: [...site.registry.pageTypes.values()].map(pageDeclarationOf),
+            blockTypes: [...site.registry.blockTypes.values()].map(type => inSpokenWords(declarationOf(type))),
+            pageTypes: [...site.registry.pageTypes.values()].map(type => inSpokenWords(pageDeclarationOf(type))),
             closedPages: settings.closedPages,
             description: settings.description,
             publicAddress: site.publicAddress,
@@ -378,6 +463,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             styles: settings.styles.map(each => ({ ...each })),
             wordChoices: settings.wordChoices as Record<string, Record<string, boolean>>,
             behindAfterDays: settings.behindAfterDays,
+            lockIdleMinutes: settings.lockIdleMinutes,
             terms: settings.terms.map(each => ({ ...each, words: { ...each.words } })),
             themeWords: settings.themeWords as Record<string, Record<string, string>>,
             shippedWords: theme.words as Record<string, Record<string, string>>,

@@ -84,7 +84,7 @@ describe('assembling over the API', () => {
         added('shared rule', two, sharing({ title: 'Two' }, { follows: [one] })),
       ]);
       expect(loop.status).toBe(422);
-      expect(loop.json.errors[0].detail).toBe('This makes a loop: “Two” follows “One” follows “Two”.');
+      expect(loop.json.errors[0].detail).toBe('This makes a loop: “Two” → “One” → “Two”.');
       expect(pointers(await save(manager, 'Gone', [added('shared rule', one, sharing({}, { follows: [two] }))]))).toContain(
         '/changes/0/value/rule/follows/0',
       );

@@ -1,5 +1,6 @@
 import { writeFullMoment } from '@core/format/moment';
 import { openingMoment } from '@core/site/opening';
+import { say } from '@core/tongue/say';
 import type { Response } from 'express';
 import type { Person } from '../repositories/people-repository';
 import { momentStyle } from '../services/names';
@@ -22,10 +23,10 @@ export function sendClosed(site: Site, response: Response): void {
   const seconds = Math.ceil((at - site.clocks.content()) / 1_000);
   if (isBegun(site) && Number.isFinite(seconds)) response.set('Retry-After', String(seconds));
   const words = !isBegun(site)
-    ? 'There is no site here yet. Whoever started the server was told an address at which it begins.'
+    ? say`There is no site here yet. Whoever started the server was told an address at which it begins.`
     : Number.isFinite(at)
-      ? `This site opens on ${writeFullMoment(at, momentStyle(site))}.`
-      : 'This site is being built and not open yet.';
+      ? say`This site opens on ${writeFullMoment(at, momentStyle(site))}.`
+      : say`This site is being built and not open yet.`;
   const notice = {
     siteName: site.settings.name,
     language: site.ledger.baseLocale,

@@ -1,3 +1,4 @@
+import { say } from '@core/tongue/say';
 import type { RequestHandler } from 'express';
 import { Refusal } from '../errors/refusal';
 
@@ -12,7 +13,9 @@ export const refuseDeep: RequestHandler = (request, _response, next) => {
     if (typeof value !== 'object' || value === null) continue;
     if (depth >= deepest)
       return next(
-        new Refusal('invalid', `Nested deeper than ${deepest} levels.`, [{ pointer: '', detail: `Nested deeper than ${deepest} levels.` }]),
+        new Refusal('invalid', say`Nested deeper than ${deepest} levels.`, [
+          { pointer: '', detail: say`Nested deeper than ${deepest} levels.` },
+        ]),
       );
     for (const inner of Object.values(value)) pending.push({ value: inner, depth: depth + 1 });
   }

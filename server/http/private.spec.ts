@@ -1,4 +1,4 @@
-import { wholeGrant } from '@core/people/grants';
+import { wholeGrant } from '@core/rights/grants';
 import { emptyText } from '@core/rich-text/document';
 import { readHtml } from '@contract/values';
 import type { PageValue } from '@core/page/page';

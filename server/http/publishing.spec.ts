@@ -66,7 +66,7 @@ describe('publishing', () => {
       const id = await plan('/visit/parking', '2027-03-29T00:00');
       const mended = await pageChange('/visit/parking', { standfirst: 'Mended.' });
       const asked = await publish(editor, [mended]);
-      expect([asked.status, asked.json.code, asked.json.choices]).toEqual([409, 'schedule-covered', ['keep', 'cancel']]);
+      expect([asked.status, asked.json.code, asked.json.choices]).toEqual([409, 'schedule-covered', ['carry', 'keep', 'cancel']]);
       expect(asked.json.covers[0]).toEqual(jasmine.objectContaining({ recordId: id, at: Date.parse('2027-03-28T23:00Z') }));
       const check = (await editor.post('/api/expectations/check', { changes: [{ recordId: id, kind: 'page', value: mended.value }] })).json;
       expect(check.covers.map((each: { words: string }) => each.words)).toEqual(['“Parking” changes on 29 March.']);

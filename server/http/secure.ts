@@ -1,3 +1,4 @@
+import { say } from '@core/tongue/say';
 import type { Request } from 'express';
 import { Refusal } from '../errors/refusal';
 
@@ -6,6 +7,6 @@ export function refuseInsecure(request: Request, isSecure: boolean): void {
   if (isSecure && !request.secure)
     throw new Refusal(
       'bad-request',
-      'This site is reached over https, but nothing says that this request was. Let the proxy send X-Forwarded-Proto, and name it with --trust-proxy.',
+      say`This site is reached over https, but nothing says that this request was. Let the proxy send X-Forwarded-Proto, and name it with --trust-proxy.`,
     );
 }

@@ -1,3 +1,4 @@
+import { say, told, word } from '@core/tongue/say';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
@@ -15,6 +16,8 @@ import { PublicAnswers } from '../public/answers';
 import { answerSignedOut, publicRouter } from './public-router';
 import { mediaRouter } from './media-router';
 import { editorFiles } from './editor-files';
+import { speakToAsker } from './spoken';
+import { previewRouter } from './preview-router';
 import { createSessions, sessionCookie } from './sessions';
 import type { StartKey } from './start-key';
 
@@ -41,7 +44,7 @@ export interface ServerOptions {
 
 /** A request is for a path; "*" and the like are for proxies. @see RFC 9112 section 3.2 */
 const refuseOddTargets: RequestHandler = (request, _response, next) =>
-  next(/^(\/|https?:\/\/)/i.test(request.url) ? undefined : new Refusal('bad-request', 'A request asks for a path.'));
+  next(/^(\/|https?:\/\/)/i.test(request.url) ? undefined : new Refusal('bad-request', say`A request asks for a path.`));
 
 /** Puts the application together. It listens nowhere by itself. @throws RangeError when the secret is too short */
 export function createServer(options: ServerOptions): Express {
@@ -75,7 +78,7 @@ export function createServer(options: ServerOptions): Express {
   serveFiles(app, options);
   app.use(...sessions.middleware);
   app.use('/media', media);
-  app.use('/api', express.json({ limit: '1mb' }), refuseDeep, apiRouter(site, sessions, options.version, options.startKey));
+  app.use('/api', speakToAsker, express.json({ limit: '1mb' }), refuseDeep, apiRouter(site, sessions, options.version, options.startKey));
   app.use(publicRouter(site, sessions, answers, logger));
   app.use(answerProblems(logger));
   return app;
@@ -121,9 +124,10 @@ function serveFiles(app: Express, options: ServerOptions): void {
   app.use('/theme', express.static(options.site.theme.assets, { maxAge: '1h', index: false, fallthrough: false }));
   const layer = path.join(options.editorFolder, '../../edit-layer/edit-layer.js');
   app.get('/almanac/edit-layer.js', (_request, response, next) => {
-    if (!existsSync(layer)) return next(new Refusal('not-found', 'The editor has not been built.'));
+    if (!existsSync(layer)) return next(new Refusal('not-found', say`The editor has not been built.`));
     response.set('Cache-Control', 'no-cache').sendFile(path.resolve(layer));
   });
+  app.use('/almanac/preview', previewRouter(options.site));
   app.use('/almanac', editorFiles(options.editorFolder));
 }
 
@@ -141,23 +145,26 @@ function answerProblems(logger: Logger): ErrorRequestHandler {
 
 /** What people are told when the store cannot take what they sent; whatever was acknowledged before is safe. */
 const troubles: Readonly<Record<StoreTrouble, readonly [RefusalCode, string]>> = {
-  full: ['storage-full', 'The disk of the server is full, so nothing was saved. Reading goes on; save again when there is room.'],
-  busy: ['storage-busy', 'Another process holds the store, so nothing was saved. Try again in a moment.'],
+  full: ['storage-full', word`The disk of the server is full, so nothing was saved. Reading goes on; save again when there is room.`],
+  busy: ['storage-busy', word`Another process holds the store, so nothing was saved. Try again in a moment.`],
   failing: [
     'storage-failing',
-    'The store cannot be written or read at this moment, so nothing was saved. Whoever runs the server must look at it.',
+    word`The store cannot be written or read at this moment, so nothing was saved. Whoever runs the server must look at it.`,
   ],
 };
 
 function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   const trouble = troubleOf(error);
-  if (trouble) return new Refusal(...troubles[trouble]);
+  if (trouble) {
+    const [code, words] = troubles[trouble];
+    return new Refusal(code, told(words));
+  }
   const { status, type } = (error ?? {}) as { status?: number; type?: string };
-  if (type === 'entity.too.large') return new Refusal('too-large', 'The request is larger than 1 MB.');
-  if (status === 404) return new Refusal('not-found', 'There is nothing at this address.');
-  if (status === 412) return new Refusal('changed-meanwhile', 'It is not the one any more that the request names.');
-  if (status === 416) return new Refusal('range-unsatisfiable', 'Nothing of it lies in this range.');
-  if (status !== undefined && status < 500) return new Refusal('bad-request', 'The request is not well-formed.');
-  return new Refusal('internal', 'Something went wrong on the server. Nothing was half-saved; try again.');
+  if (type === 'entity.too.large') return new Refusal('too-large', say`The request is larger than 1 MB.`);
+  if (status === 404) return new Refusal('not-found', say`There is nothing at this address.`);
+  if (status === 412) return new Refusal('changed-meanwhile', say`It is not the one any more that the request names.`);
+  if (status === 416) return new Refusal('range-unsatisfiable', say`Nothing of it lies in this range.`);
+  if (status !== undefined && status < 500) return new Refusal('bad-request', say`The request is not well-formed.`);
+  return new Refusal('internal', say`Something went wrong on the server. Nothing was half-saved; try again.`);
 }

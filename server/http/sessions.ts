@@ -1,10 +1,13 @@
 import type { ReaderFacts } from '@core/rule/who';
 import { membershipsAt } from '@core/people/membership';
+import { say } from '@core/tongue/say';
 import { doubleCsrf } from 'csrf-csrf';
 import cookieParser from 'cookie-parser';
 import type { Request, RequestHandler, Response } from 'express';
 import session from 'express-session';
 import type { Logger } from 'pino';
+import { actingAs } from '../audit/record';
+import { RefusalLog } from '../audit/refusals';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { Refusal } from '../errors/refusal';
@@ -37,6 +40,8 @@ export interface Sessions {
   readonly isSecure: boolean;
   /** Checks passwords, and slows down whoever guesses. */
   readonly guard: SignInGuard;
+  /** Writes down what is refused. */
+  readonly refusals: RefusalLog;
 }
 
 /** Sets sessions up. @param secret - signs cookies and tokens */
@@ -49,6 +54,7 @@ export function createSessions(site: Site, secret: string, isSecure: boolean, lo
     cookieOptions: cookie,
     getCsrfTokenFromRequest: request => request.get('x-csrf-token') ?? (request.body as { csrf?: string } | undefined)?.csrf,
   });
+  const refusals = new RefusalLog(site);
   return {
     isSecure,
     middleware: [
@@ -61,12 +67,14 @@ export function createSessions(site: Site, secret: string, isSecure: boolean, lo
         store: new SteadySessionStore(site.knex, logger),
       }),
       cookieParser(),
+      (request, _response, next) => actingAs({ personId: request.session.personId ?? null, source: request.ip ?? '' }, next),
     ],
     refuseForged: (request, response, next) =>
       doubleCsrfProtection(request, response, error =>
-        next(error ? new Refusal('forged-request', 'The page is out of date. Reload it and try again; nothing was saved.') : undefined),
+        next(error ? new Refusal('forged-request', say`The page is out of date. Reload it and try again; nothing was saved.`) : undefined),
       ),
-    guard: new SignInGuard(site, secret, cookie),
+    guard: new SignInGuard(site, secret, cookie, refusals),
+    refusals,
     tokenFor: (request, response) => generateCsrfToken(request, response, { overwrite: false, validateOnReuse: false }),
   };
 }

@@ -1,6 +1,11 @@
+import { say } from '@core/tongue/say';
 import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import type { CookieOptions, Request, Response } from 'express';
+import { aboutPerson } from '../audit/people';
+import { writeDownAlone } from '../audit/record';
+import type { RefusalLog } from '../audit/refusals';
+import { personByEmail } from '../repositories/people-repository';
 import { authenticate } from '../services/passwords';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -49,6 +54,7 @@ export class SignInGuard {
     private readonly site: Site,
     private readonly secret: string,
     private readonly cookie: CookieOptions,
+    private readonly refusals: RefusalLog,
   ) {}
 
   /**
@@ -60,8 +66,17 @@ export class SignInGuard {
     const account = email.trim().toLowerCase();
     const attempt: Attempt = { email: account, address: request.ip ?? '', isKnown: this.#isKnown(request, account) };
     const person = await this.#inTurn(() => this.#tried(attempt, password));
+    await this.#writeDown(attempt, person);
     if (person) response.cookie(deviceCookie, this.#markOf(account), { ...this.cookie, maxAge: year });
     return person;
+  }
+
+  // Who an unknown address belongs to is not written down: people type passwords into the wrong field.
+  async #writeDown({ email, address }: Attempt, person: Person | null): Promise<void> {
+    const known = person ?? (await personByEmail(this.site.knex, email));
+    const about = known ? aboutPerson(known) : {};
+    if (person === null) return this.refusals.note(address, { act: 'sign-in refused', ...about });
+    await writeDownAlone(this.site, { act: 'sign in', ...about, personId: person.id });
   }
 
   async #tried(attempt: Attempt, password: string): Promise<Person | null> {
@@ -96,7 +111,7 @@ export class SignInGuard {
       await this.#pauses.consume(keyOf(attempt));
     } catch (refused) {
       const seconds = Math.ceil((refused as RateLimiterRes).msBeforeNext / 1_000);
-      throw new Refusal('too-many-requests', `Too many failed attempts. Wait ${seconds} seconds and try once more.`, [], {
+      throw new Refusal('too-many-requests', say`Too many failed attempts. Wait ${seconds} seconds and try once more.`, [], {
         retryAfterSeconds: seconds,
       });
     }
@@ -106,7 +121,7 @@ export class SignInGuard {
   // the threads that read files for everybody else.
   #inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
     if (this.#waiting >= signInLimits.waiting)
-      throw new Refusal('too-many-requests', 'Too many people are signing in at this moment. Try again in a few seconds.');
+      throw new Refusal('too-many-requests', say`Too many people are signing in at this moment. Try again in a few seconds.`);
     this.#waiting += 1;
     const result = this.#hashing.then(work, work).finally(() => (this.#waiting -= 1));
     this.#hashing = result.catch(() => undefined);

@@ -1,11 +1,12 @@
-import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
+import { timingSafeEqual } from 'node:crypto';
+import { newSecret, sha256 } from '../secrets';
 
 /**
  * The key to a site that has not begun. It is made anew each time the server starts and told to whoever started it,
- * nowhere else; once the site has begun it opens nothing. @see OWASP ASVS 5.0, chapter 7 (at least 128 bits of chance)
+ * nowhere else; once the site has begun it opens nothing.
  */
 export class StartKey {
-  readonly text = randomBytes(24).toString('base64url');
+  readonly text = newSecret();
 
   /** Whether a text is the key; told in the same time whatever it is. */
   matches(text: string): boolean {
@@ -14,5 +15,5 @@ export class StartKey {
 }
 
 function digest(text: string): Buffer {
-  return createHash('sha256').update(text).digest();
+  return Buffer.from(sha256(text));
 }

@@ -1,3 +1,4 @@
+import { say } from '@core/tongue/say';
 import type { Mail } from './outbox';
 
 /** What e-mails are about and to whom. */
@@ -25,6 +26,26 @@ export function passwordMail({ siteName, to, link, until }: MailFacts): Mail {
     to: to.email,
     subject: `${siteName}: a new password`,
     text: `${to.name},\n\nsomebody, probably you, asked for a new password at ${siteName}. Open this address to choose one:\n\n${link}\n\nIt can be opened once, until ${until}. If it was not you, nothing has to be done: your password stays as it is.\n`,
+  };
+}
+
+/** Tells somebody what has happened in the editor, in the language that is spoken. */
+export function noticeMail({
+  siteName,
+  to,
+  notices,
+  account,
+}: Pick<MailFacts, 'siteName' | 'to'> & {
+  readonly notices: readonly { readonly words: string; readonly link: string }[];
+  /** Where it is chosen what one is told of. */
+  readonly account: string;
+}): Mail {
+  const lines = notices.map(({ words, link }) => `${words}\n${link}`).join('\n\n');
+  const subject = notices.length === 1 ? `${siteName}: ${notices[0]!.words}` : say`${siteName}: ${notices.length} things for you`;
+  return {
+    to: to.email,
+    subject,
+    text: `${to.name},\n\n${lines}\n\n${say`You choose what you are told of in your account:`} ${account}\n`,
   };
 }
 

@@ -1,6 +1,6 @@
 import { localTime } from '@contract/common';
 import type { HeldMembership } from '@core/people/membership';
-import { rolesHeld, type Grant } from '@core/people/grants';
+import { rolesHeld, type Grant } from '@core/rights/grants';
 import { roles, type Role } from '@core/workflow/workflow';
 import type { Knex } from 'knex';
 import { v7 as uuidv7 } from 'uuid';
@@ -119,6 +119,7 @@ export async function isNamedInLedger(knex: Knex, id: string): Promise<boolean> 
     ['proposals', 'created_by'],
     ['publication_entries', 'recorded_by'],
     ['edition_moves', 'made_by'],
+    ['remarks', 'made_by'],
   ] as const;
   for (const [table, column] of places) if (await knex(table).where(column, id).first(column)) return true;
   return false;
@@ -126,6 +127,6 @@ export async function isNamedInLedger(knex: Knex, id: string): Promise<boolean> 
 
 /** Forgets somebody, with all that is kept of them. */
 export async function deletePerson(knex: Knex, id: string): Promise<void> {
-  for (const table of ['saved_filters', 'access_tokens']) await knex(table).where({ person_id: id }).delete();
+  for (const table of ['saved_filters', 'access_tokens', 'notices', 'notice_choices']) await knex(table).where({ person_id: id }).delete();
   await knex('people').where({ id }).delete();
 }

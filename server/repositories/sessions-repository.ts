@@ -25,6 +25,11 @@ export async function readSessions(knex: Knex, personId?: string): Promise<reado
   });
 }
 
+/** Whether a session goes on. */
+export async function isSession(knex: Knex, sid: string): Promise<boolean> {
+  return (await knex('sessions').where({ sid }).andWhere('expired', '>=', new Date().toISOString()).first('sid')) !== undefined;
+}
+
 /** Ends all sessions of somebody but one. @param keptSid - the one that goes on; null ends all */
 export async function endSessionsOf(knex: Knex, personId: string, keptSid: string | null): Promise<void> {
   for (const { sid } of await readSessions(knex, personId)) if (sid !== keptSid) await knex('sessions').where({ sid }).delete();

@@ -3,6 +3,7 @@ import { limits as limitsSchema } from '@contract/assembling';
 import { closedPages, type ClosedPages } from '@contract/messages';
 import {
   behindAfterDays,
+  lockIdleMinutes,
   styles,
   wordChoices,
   opening,
@@ -12,6 +13,7 @@ import {
   siteLocale,
   wordsByLocale,
 } from '@contract/site';
+import { workflows } from '@contract/workflows';
 import { firstLocale, type SiteLocale } from '@core/locale/site-locale';
 import type { ProfileField } from '@core/people/profile';
 import { open, type Opening } from '@core/site/opening';
@@ -21,6 +23,8 @@ import type { WordChoices } from '@core/registry/word-choices';
 import type { StyleRule } from '@core/theme/style-rules';
 import type { WordsByLocale } from '@core/theme/words';
 import type { RegionLimits } from '@core/theme/manifest';
+import { defaultWorkflow } from '@core/workflow/default';
+import type { Workflow } from '@core/workflow/workflow';
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import type { Unreadable } from './readable';
@@ -46,8 +50,12 @@ export interface SiteSettings {
   readonly wordChoices: WordChoices;
   /** For how long words may be behind what they were made from before that is something wrong, in days. */
   readonly behindAfterDays: number;
+  /** After so many minutes without a key somebody no longer holds what they write on. */
+  readonly lockIdleMinutes: number;
   /** What regions may hold, by name, over what the theme declares. */
   readonly limits: Readonly<Record<string, RegionLimits>>;
+  /** How what is written comes to be live, in the order in which they are asked; the last governs whatever no other does. */
+  readonly workflows: readonly Workflow[];
   readonly memberships: readonly { readonly name: string; readonly label: string }[];
   /** The longest, in seconds, that a cache may keep a page. */
   readonly cacheCapSeconds: number;
@@ -79,7 +87,9 @@ export const initialSettings: SiteSettings = {
   styles: [],
   wordChoices: {},
   behindAfterDays: 30,
+  lockIdleMinutes: 20,
   limits: {},
+  workflows: [defaultWorkflow],
   memberships: [{ name: 'member', label: 'members' }],
   cacheCapSeconds: 300,
   closedPages: 'sign in',
@@ -103,7 +113,9 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   styles,
   wordChoices,
   behindAfterDays,
+  lockIdleMinutes,
   limits: limitsSchema,
+  workflows,
   memberships: z.array(named),
   cacheCapSeconds: z.number().int().min(0),
   closedPages,

@@ -1,13 +1,16 @@
 import { writeFullMoment } from '@core/format/moment';
 import { passwordFault } from '@core/people/password';
 import type { Profile } from '@core/people/profile';
-import { createHash, randomBytes } from 'node:crypto';
+import { say } from '@core/tongue/say';
+import { aboutPerson } from '../audit/people';
+import { writeDown } from '../audit/record';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid } from '../errors/refusal';
 import { alreadyHereMail, invitationMail, passwordMail, signUpMail } from '../mail/texts';
 import { insertToken, tokenByHash, useToken, type AccessToken, type TokenPurpose } from '../repositories/access-tokens-repository';
 import { freshPerson, insertPerson, personByEmail, updatePerson, type Person } from '../repositories/people-repository';
 import { endSessionsOf } from '../repositories/sessions-repository';
+import { newSecret, sha256 } from '../secrets';
 import { refreshPeople } from '../site/people';
 import { siteAddress, type Site } from '../site/site';
 import type { WrittenBefore } from './editions';
@@ -36,7 +39,7 @@ export async function forgotPassword(site: Site, email: string): Promise<void> {
 /** Somebody signs up as a reader. Whether the address is known is told to nobody but whoever reads its mail. */
 export async function signUp(site: Site, name: string, email: string, profile: Profile): Promise<void> {
   const { signUp: wish, name: siteName } = site.settings;
-  if (!wish.isOpen) throw new Refusal('not-permitted', 'Nobody can sign up here by themselves.');
+  if (!wish.isOpen) throw new Refusal('not-permitted', say`Nobody can sign up here by themselves.`);
   const known = await personByEmail(site.knex, email.trim());
   if (known && known.passwordHash !== '') {
     if (known.deactivatedAt === null) await send(site, alreadyHereMail({ siteName, to: known, link: `${siteAddress(site)}/sign-in` }));
@@ -45,7 +48,12 @@ export async function signUp(site: Site, name: string, email: string, profile: P
   const memberships = wish.membership === '' ? [] : [{ name: wish.membership, from: null, until: null }];
   const person: Person = known ?? { ...freshPerson(name, email, site.clocks.running()), memberships, profile };
   if (!known) {
-    await site.writes.run(() => insertPerson(site.knex, person));
+    await site.writes.run(() =>
+      inTransaction(site.knex, async transaction => {
+        await insertPerson(transaction, person);
+        await writeDown(transaction, site.clocks.running(), [{ act: 'sign up', ...aboutPerson(person), personId: person.id }]);
+      }),
+    );
     await refreshPeople(site);
   }
   const { link, until } = await newToken(site, person, 'sign-up');
@@ -60,12 +68,12 @@ export async function saveProfile(site: Site, { id }: Person, name: string, prof
 
 /** A link that can still be followed, and whose it is. @throws Refusal that says why it cannot */
 export async function tokenFollowed(site: Site, text: string): Promise<{ readonly token: AccessToken; readonly person: Person }> {
-  const token = await tokenByHash(site.knex, hashOf(text));
+  const token = await tokenByHash(site.knex, sha256(text));
   const person = token && site.people.get(token.personId);
   if (!token || !person || person.deactivatedAt !== null)
-    throw new Refusal('not-found', 'This link is not one of ours, or a newer one has been sent since.');
-  if (token.usedAt !== null) throw new Refusal('conflict', 'This link has been used already. Sign in, or ask for a new password.');
-  if (token.expiresAt <= site.clocks.running()) throw new Refusal('conflict', 'This link has ended. Ask for another one.');
+    throw new Refusal('not-found', say`This link is not one of ours, or a newer one has been sent since.`);
+  if (token.usedAt !== null) throw new Refusal('conflict', say`This link has been used already. Sign in, or ask for a new password.`);
+  if (token.expiresAt <= site.clocks.running()) throw new Refusal('conflict', say`This link has ended. Ask for another one.`);
   return { token, person };
 }
 
@@ -75,7 +83,7 @@ export async function choosePassword(site: Site, text: string, password: string)
   refuseWeak(site, person, password, '/password');
   await setPassword(site, person, password, null, async transaction => {
     if (!(await useToken(transaction, token.hash, site.clocks.running())))
-      throw new Refusal('conflict', 'This link has been used already.');
+      throw new Refusal('conflict', say`This link has been used already.`);
   });
   return site.people.get(person.id)!;
 }
@@ -88,7 +96,7 @@ export async function chooseLanguage(site: Site, { id }: Person, language: strin
 
 /** Changes one's own password; all other sessions end. @param keptSession - id of the one that goes on */
 export async function changePassword(site: Site, person: Person, current: string, next: string, keptSession: string): Promise<void> {
-  if (!(await authenticate(site, person.email, current))) refuseInvalid([{ pointer: '/current', detail: 'This is not your password.' }]);
+  if (!(await authenticate(site, person.email, current))) refuseInvalid([{ pointer: '/current', detail: say`This is not your password.` }]);
   refuseWeak(site, person, next, '/next');
   await setPassword(site, person, next, keptSession);
 }
@@ -96,16 +104,18 @@ export async function changePassword(site: Site, person: Person, current: string
 // Whoever knew the old one is out everywhere, but for the session that goes on.
 async function setPassword(
   site: Site,
-  { id }: Person,
+  person: Person,
   password: string,
   keptSession: string | null,
   before: WrittenBefore = () => Promise.resolve(),
 ): Promise<void> {
+  const { id } = person;
   const passwordHash = await hashPassword(password);
   await site.writes.run(() =>
     inTransaction(site.knex, async transaction => {
       await before(transaction);
       await updatePerson(transaction, id, { passwordHash });
+      await writeDown(transaction, site.clocks.running(), [{ act: 'choose password', ...aboutPerson(person), personId: id }]);
       await endSessionsOf(transaction, id, keptSession);
     }),
   );
@@ -117,14 +127,13 @@ function refuseWeak(site: Site, person: Person, password: string, pointer: strin
   if (detail) refuseInvalid([{ pointer, detail }]);
 }
 
-// 192 bits of chance; only the hash is kept, so that whoever reads the store cannot follow it.
 async function newToken(site: Site, person: Person, purpose: TokenPurpose): Promise<{ link: string; until: string }> {
-  const text = randomBytes(24).toString('base64url');
+  const text = newSecret();
   const createdAt = site.clocks.running();
   const expiresAt = createdAt + tokenLives[purpose];
   await site.writes.run(() =>
     inTransaction(site.knex, transaction =>
-      insertToken(transaction, { hash: hashOf(text), personId: person.id, purpose, createdAt, expiresAt, usedAt: null }),
+      insertToken(transaction, { hash: sha256(text), personId: person.id, purpose, createdAt, expiresAt, usedAt: null }),
     ),
   );
   return { link: `${siteAddress(site)}/sign-in/password?token=${text}`, until: writeFullMoment(expiresAt, momentStyle(site)) };
@@ -132,8 +141,4 @@ async function newToken(site: Site, person: Person, purpose: TokenPurpose): Prom
 
 function send(site: Site, mail: Parameters<Site['outbox']['send']>[0]): Promise<void> {
   return site.outbox.send(mail, { name: site.settings.name, host: new URL(siteAddress(site)).hostname }, site.clocks.running());
-}
-
-function hashOf(text: string): string {
-  return createHash('sha256').update(text).digest('hex');
 }

@@ -1,8 +1,10 @@
 import type { Change } from '@contract/messages';
-import type { Edition, LedgerRecord, Proposal, Revision, Stage } from '@core/ledger/records';
+import type { Edition, LedgerRecord, Proposal, Revision } from '@core/ledger/records';
+import type { Stage } from '@core/ledger/stage';
 import { v7 as uuidv7 } from 'uuid';
 import type * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
+import type { Overlay } from '@core/site/snapshot';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
 
@@ -102,4 +104,13 @@ export function newRevision(
     createdBy: person.id,
     note,
   };
+}
+
+/** The changes as they will be, those not yet stored included. */
+export function overlaysOf(site: Site, batch: Batch, proposals: readonly Proposal[]): readonly Overlay[] {
+  return proposals.map(proposal => {
+    const revision = batch.revisions.find(each => each.id === proposal.headRevisionId) ?? site.ledger.revision(proposal.headRevisionId);
+    const kind = site.ledger.records.get(proposal.recordId)?.kind ?? batch.records.find(each => each.id === proposal.recordId)!.kind;
+    return { recordId: proposal.recordId, kind, locale: proposal.locale, value: proposal.retires ? null : revision.value };
+  });
 }

@@ -5,12 +5,16 @@ import type { FieldNames } from '@core/fields/field';
 import { countOf, writeFullMoment } from '@core/format/moment';
 import { kindNamed } from '@core/kinds/index';
 import type { KindContext, OwnField } from '@core/kinds/kind';
+import { describeOwn } from '@core/kinds/own-fields';
 import type { RecordKind } from '@core/ledger/records';
 import { compareTexts } from '@core/rich-text/compare';
-import { isRichText, plainWords } from '@core/rich-text/document';
+import { isRichText, plainWords, type LinkTarget } from '@core/rich-text/document';
+import { markedText } from '@core/rich-text/marked-text';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { SiteSnapshot } from '@core/site/snapshot';
+import { say, told } from '@core/tongue/say';
 import type { Site } from '../site/site';
+import { plateOfFile } from './files';
 import { kindContext, recordName } from './names';
 
 /** The differences of two values, field by field, in words that people know. */
@@ -34,19 +38,46 @@ export function describeChanges(
       const field = ofType.get(change.field);
       const own = ownFields[change.field];
       const { describe, words, isProse } = field ? kindOfField(field) : { describe: undefined, words: undefined, isProse: own?.isProse };
-      const say = (value: unknown): string => {
-        if (value === undefined || value === null || value === '') return own?.empty && value === null ? own.empty : 'empty';
-        return field ? (describe ?? words!)(value, field, names) || 'empty' : describeOwn(own, value, context);
+      const described = (value: unknown): string => {
+        if (value === undefined || value === null || value === '') return own?.empty && value === null ? told(own.empty) : say`empty`;
+        return field ? (describe ?? words!)(value, field, names) || say`empty` : describeOwn(own, value, context);
       };
+      const [before, after] = [described(change.before), described(change.after)];
+      const isThere = change.before !== undefined && change.before !== null;
+      const toldOf = isThere ? (own?.tellChange?.(before, after) ?? '') : '';
       return {
         field: change.field,
-        label: field?.label ?? own?.label ?? change.field,
-        before: say(change.before),
-        after: say(change.after),
-        note: settingNote(change.before, change.after),
-        words: isProse ? [...proseChanges(change, field ? (value: unknown) => words!(value, field) : null)] : [],
+        label: told(field?.label ?? own?.label ?? change.field),
+        before,
+        after,
+        note: toldOf || settingNote(change.before, change.after),
+        text: structured(change, names),
+        words: isProse
+          ? [...proseChanges(change, field ? (value: unknown) => words!(value, field) : null)]
+          : own?.describe && isSentence(before) && isSentence(after)
+            ? [...compareWords(before, after)]
+            : [],
+        pictures:
+          field && kindOfField(field).isPicture
+            ? { before: plateOfFile(site, change.before), after: plateOfFile(site, change.after) }
+            : null,
       };
     });
+}
+
+// What is put as a sentence is read word by word; a name is not.
+function isSentence(words: string): boolean {
+  return words.split(' ').length > 2;
+}
+
+/** Running text as one text with its structure, in which what came and went is marked; null where it is none, or is new. */
+function structured(
+  { before, after }: ReturnType<typeof compareValues>[number],
+  { page }: FieldNames,
+): Comparison['changes'][number]['text'] {
+  if (!isRichText(before) || !isRichText(after)) return null;
+  const told = ({ page: id, address }: LinkTarget) => (id === null ? address : `${page(id)}${address}`);
+  return markedText(before, after, told) as Comparison['changes'][number]['text'];
 }
 
 /** Told of running text whose words are the same: that something about how it is set, or where it leads, is not. */
@@ -56,7 +87,9 @@ function settingNote(before: unknown, after: unknown): string {
     (sum, each) => sum + (each.kind === 'same' ? 0 : Math.max(each.before.length, each.after.length)),
     0,
   );
-  return `The words are the same; ${countOf(count, 'paragraph')} ${count === 1 ? 'is' : 'are'} set otherwise, or ${count === 1 ? 'leads' : 'lead'} elsewhere.`;
+  return count === 1
+    ? say`The words are the same; 1 paragraph is set otherwise, or leads elsewhere.`
+    : say`The words are the same; ${countOf(count, 'paragraph')} are set otherwise, or lead elsewhere.`;
 }
 
 /** What became of prose, word by word; of structured prose, that of its words. */
@@ -76,14 +109,15 @@ function isWorthReading(own: OwnField | undefined, value: unknown): boolean {
   return typeof value !== 'object' || Object.keys(value as object).length > 0;
 }
 
-function describeOwn(own: OwnField | undefined, value: unknown, context: KindContext): string {
-  if (own?.describe) return own.describe(value as never, context);
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (Array.isArray(value)) return value.length === 0 ? 'none' : value.join(', ');
-  return typeof value === 'object' ? JSON.stringify(value) : String(value as string | number);
+/** What a field of a value is called, one of its kind's own or of its type. @param name - as comparisons name it */
+export function labelOfField(site: Site, kind: RecordKind, value: unknown, name: string): string {
+  const { ownFields, fields } = kindNamed(kind);
+  const typed = fields?.(value, site.registry).find(each => `fields.${each.name}` === name);
+  return told(typed?.label ?? ownFields[name]?.label ?? name);
 }
 
-function fieldNames(site: Site, snapshot: SiteSnapshot, { names, style }: KindContext): FieldNames {
+/** What the words of values are called, for kinds of field. */
+export function fieldNames(site: Site, snapshot: SiteSnapshot, { names, style }: KindContext): FieldNames {
   return {
     page: names.page,
     record: id => recordName(site, snapshot, id),

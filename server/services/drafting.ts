@@ -1,10 +1,12 @@
+import { numberOf } from '@core/format/moment';
 import type { Drafts } from '@contract/bench';
 import { kindNamed } from '@core/kinds/index';
 import { saidIn } from '@core/locale/own-words';
 import { isText, writableFields } from '@core/locale/translation';
 import { mapText, segmentsOf, withSegments, type Pieces, wordsOfValue } from '@core/segments/segment';
 import { termsIn } from '@core/segments/terms';
-import { mayWrite } from '@core/people/grants';
+import { mayWrite } from '@core/rights/grants';
+import { say } from '@core/tongue/say';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -23,11 +25,11 @@ export async function draftWords(site: Site, person: Person, id: string, locale:
   refuseUnknownLocale(site, locale, '/locale');
   const kind = kindOf(site, id);
   if (!mayWrite(person.grants, writtenIn(site, { kind, locale })))
-    throw new Refusal('not-permitted', `Your roles do not write in ${localeName(site, locale)}.`);
+    throw new Refusal('not-permitted', say`Your roles do not write in ${localeName(site, locale)}.`);
   const from = site.ledger.localeOf(id);
   const { drafter } = site;
   if (!drafter.knows(from, locale))
-    throw new Refusal('conflict', `${drafter.name} knows nothing of ${localeName(site, from)} into ${localeName(site, locale)}.`);
+    throw new Refusal('conflict', say`${drafter.name} knows nothing of ${localeName(site, from)} into ${localeName(site, locale)}.`);
   const base = bestValueOf(site, id);
   const fields = writableFields(kindNamed(kind), base, site.registry).filter(
     field => names.includes(field.name) && field.mayDiffer && isText(field) && field.name !== 'segment',
@@ -37,7 +39,7 @@ export async function draftWords(site: Site, person: Person, id: string, locale:
   for (const { name } of fields) for (const { pieces } of segmentsOf(saidIn(base, name))) mapText(pieces, collect);
   const asked = [...texts];
   if (asked.reduce((sum, text) => sum + text.length, 0) > mostCharacters)
-    throw new Refusal('too-large', `A machine drafts at most ${mostCharacters.toLocaleString('en-GB')} characters at once.`);
+    throw new Refusal('too-large', say`A machine drafts at most ${numberOf(mostCharacters)} characters at once.`);
   const said = await drafter.draft(asked, from, locale, termsOf(site, asked.join('\n'), from, locale));
   const drafted = new Map(asked.map((text, at) => [text, said[at] ?? text]));
   const inWords = (pieces: Pieces) => mapText(pieces, text => drafted.get(text)!);

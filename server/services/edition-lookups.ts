@@ -1,23 +1,23 @@
 import type { Edition, Proposal, RecordKind } from '@core/ledger/records';
 import type { Overlay } from '@core/site/snapshot';
-import type { Written } from '@core/people/grants';
-import type { MoveFacts } from '@core/workflow/workflow';
+import type { Written } from '@core/rights/grants';
+import { say } from '@core/tongue/say';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
+import { may } from './rights';
 import type { Site } from '../site/site';
-import { authorsSince } from '@core/workflow/authors';
 
 /** The edition of that id. @throws Refusal when there is none */
 export function editionOf(site: Site, id: string): Edition {
   const edition = site.ledger.editions.get(id);
-  if (!edition) throw new Refusal('not-found', 'There is no such edition.');
+  if (!edition) throw new Refusal('not-found', say`There is no such edition.`);
   return edition;
 }
 
 /** The kind of a record. */
 export function kindOf(site: Site, recordId: string): RecordKind {
   const record = site.ledger.records.get(recordId);
-  if (!record) throw new Refusal('not-found', 'There is no such record.');
+  if (!record) throw new Refusal('not-found', say`There is no such record.`);
   return record.kind;
 }
 
@@ -59,23 +59,8 @@ export function overlaysOfEdition(site: Site, editionId: string): readonly Overl
   return site.ledger.proposalsOfEdition(editionId).map(proposal => overlayOf(site, proposal));
 }
 
-/**
- * What a move with these proposals is judged by.
- * @param reachesBeyond - whether publishing them reaches beyond the sections in which the person has a right
- */
-export function factsOf(
-  site: Site,
-  person: Person,
-  edition: Edition,
-  proposals: readonly Proposal[],
-  reachesBeyond: MoveFacts['reachesBeyond'],
-): MoveFacts {
-  return {
-    stage: proposals[0]?.stage ?? 'withdrawn',
-    written: proposals.map(each => writtenIn(site, overlayOf(site, each))),
-    grants: person.grants,
-    isOwn: edition.createdBy === person.id,
-    hasWritten: proposals.some(each => authorsSince(site.ledger, each).has(person.id)),
-    reachesBeyond,
-  };
+/** Whether somebody may name an edition, set its date and take it apart: whoever made it, or may decide over it. */
+export function mayEditEdition(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[]): boolean {
+  const written = proposals.map(each => writtenIn(site, overlayOf(site, each)));
+  return may(person, 'arrange an edition', { written, isOwn: edition.createdBy === person.id });
 }

@@ -1,21 +1,27 @@
 import type { Change, EditionMoveRequest, NewEdition } from '@contract/messages';
-import { writeFullMoment } from '@core/format/moment';
+import { withArticle, writeFullMoment } from '@core/format/moment';
 import { isOpen, type LedgerRows } from '@core/ledger/ledger';
 import type { Edition, Proposal, RecordKind, Revision } from '@core/ledger/records';
 import { instantOf } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
-import { mayWrite, rolesWith } from '@core/people/grants';
+import { mayWrite, rolesWith } from '@core/rights/grants';
+import { say, told } from '@core/tongue/say';
 import type { Knex } from 'knex';
-import { inTransaction } from '../database/store-fault';
+import { doneIn } from '../audit/done-in-batch';
+import { writeDown } from '../audit/record';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { editionOf, kindOf, liveRevisionId, overlaysOfEdition, writtenIn, isOfOwnWords, localeLookedAt } from './edition-lookups';
 import { addChange, emptyBatch, newRevision, type Batch } from './batch';
-import { applyMove, refuseUnseen } from './edition-moves';
+import { applyMove } from './edition-moves';
+import { refuseUnseen } from './unseen';
 import { checkedWords, refuseUnknownLocale, readAs, wordsFaults, type WordsChange } from './own-words';
+import { storedWithNotices } from './notices';
+import { tidingsOf } from './tidings';
 import { describeChanges } from './descriptions';
+import { refuseHeld, tellWritten } from './locks';
 import { localeName, momentStyle, nameOfPerson, someOf, titleOf } from './names';
 import { faultsInSite, roleFaults, validateValue, valueById } from './validation';
 
@@ -35,17 +41,8 @@ async function storeEdition(site: Site, person: Person, input: NewEdition, befor
 /** Everything that is written for changes as one edition, checked. @throws Refusal */
 export async function editionBatch(site: Site, person: Person, input: NewEdition): Promise<Batch> {
   refuseKinds(site, input.changes, person);
-  if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', 'This edition has been saved already.');
-  await site.history.read(basesOf(site, input.changes));
-  const values = await validateChanges(site, person, input.changes);
-  refuseStale(site, input.changes, values);
-  // What is taken off may be named by a revision that was only history until now.
-  await site.history.readForGood(
-    basesOf(
-      site,
-      input.changes.filter(change => change.retires),
-    ),
-  );
+  if (site.ledger.editions.has(input.id)) throw new Refusal('conflict', say`This edition has been saved already.`);
+  const values = await checkedChanges(site, person, input.changes);
   const at = site.clocks.running();
   const edition: Edition = {
     id: input.id,
@@ -63,6 +60,31 @@ export async function editionBatch(site: Site, person: Person, input: NewEdition
   );
   if (input.move) await applyMove(site, batch, edition, batch.proposals.splice(0), person, input.move);
   return batch;
+}
+
+/**
+ * The values of changes as they would be stored. @param beside - what goes live together with them
+ * @throws Refusal when the person may not make them, they are faulty, or somebody else was first
+ */
+export async function checkedChanges(
+  site: Site,
+  person: Person,
+  changes: readonly Change[],
+  beside: readonly Overlay[] = [],
+): Promise<readonly unknown[]> {
+  refuseKinds(site, changes, person);
+  await site.history.read(basesOf(site, changes));
+  const { values, faults } = await judgedChanges(site, person, changes, beside);
+  if (faults.length > 0) refuseInvalid(faults);
+  refuseStale(site, changes, values);
+  // What is taken off may be named by a revision that was only history until now.
+  await site.history.readForGood(
+    basesOf(
+      site,
+      changes.filter(change => change.retires),
+    ),
+  );
+  return values;
 }
 
 // The revisions that changes began from.
@@ -111,15 +133,16 @@ export async function revisionOn(
   { translatedFromId, stillRight }: WrittenBeside,
 ): Promise<{ readonly revision: Revision; readonly proposal: Proposal }> {
   const proposal = site.ledger.proposals.get(proposalId);
-  if (!proposal) throw new Refusal('not-found', 'There is no such proposal.');
+  if (!proposal) throw new Refusal('not-found', say`There is no such proposal.`);
   const kind = kindOf(site, proposal.recordId);
   refuseKinds(site, [{ kind, locale: proposal.locale }], person);
   if (!isOpen(proposal))
     throw new Refusal(
       'move-refused',
-      `This proposal is ${proposal.stage} and can no longer be changed. Begin a new one from what is live.`,
+      say`This proposal is ${told(proposal.stage)} and can no longer be changed. Begin a new one from what is live.`,
     );
   const { recordId, locale } = proposal;
+  if (proposal.createdBy !== person.id) refuseHeld(site, person, [proposal]);
   const isOwn = isOfOwnWords(site, proposal);
   const checked = isOwn
     ? await checkedWords(
@@ -166,23 +189,21 @@ export function moveEdition(site: Site, person: Person, editionId: string, move:
   });
 }
 
-async function validateChanges(site: Site, person: Person, changes: readonly Change[]): Promise<readonly unknown[]> {
-  const { values, faults } = await judgedChanges(site, person, changes);
-  if (faults.length > 0) refuseInvalid(faults);
-  return values;
-}
-
-/** The values of changes as they would be stored, and what is wrong with them, by pointers into the list of changes. */
+/**
+ * The values of changes as they would be stored, and what is wrong with them, by pointers into the list of changes.
+ * @param beside - what goes live together with them
+ */
 export async function judgedChanges(
   site: Site,
   person: Person,
   changes: readonly Change[],
+  beside: readonly Overlay[] = [],
 ): Promise<{ readonly values: readonly unknown[]; readonly faults: readonly Fault[] }> {
   const faults: Fault[] = [];
   changes.forEach(({ locale }, index) => refuseUnknownLocale(site, locale, `/changes/${index}/locale`));
   const key = ({ recordId, locale }: Change) => `${recordId} ${locale ?? site.ledger.localeOf(recordId)}`;
   const twice = changes.findIndex((change, index) => changes.findIndex(each => key(each) === key(change)) !== index);
-  if (twice >= 0) faults.push({ pointer: `/changes/${twice}/recordId`, detail: 'This record is changed twice.' });
+  if (twice >= 0) faults.push({ pointer: `/changes/${twice}/recordId`, detail: say`This record is changed twice.` });
   const values: unknown[] = [];
   for (const [index, change] of changes.entries()) {
     const prefix = ['changes', index, 'value'];
@@ -201,7 +222,8 @@ export async function judgedChanges(
       ...(locale ? { locale } : {}),
       value: values[index],
     }));
-    const snapshotOf = (change: Change) => site.snapshots.readIn(localeLookedAt(site, change), overlays);
+    const all = [...beside, ...overlays];
+    const snapshotOf = (change: Change) => site.snapshots.readIn(localeLookedAt(site, change), all);
     values.forEach((value, index) => {
       const change = changes[index]!;
       if (!isOfOwnWords(site, change)) values[index] = valueById(site, snapshotOf(change), change.kind, value);
@@ -210,7 +232,7 @@ export async function judgedChanges(
       const prefix = `/changes/${index}/value`;
       const { baseRevisionId, locale } = changes[index]!;
       if (isOfOwnWords(site, changes[index]!))
-        faults.push(...wordsFaults(site, person, overlays, { ...overlay, locale: locale! }, baseRevisionId, prefix));
+        faults.push(...wordsFaults(site, person, all, { ...overlay, locale: locale! }, baseRevisionId, prefix));
       else
         faults.push(
           ...faultsInSite(site, snapshotOf(changes[index]!), overlay, prefix),
@@ -221,7 +243,12 @@ export async function judgedChanges(
   return { values, faults };
 }
 
-function refuseKinds(site: Site, changes: readonly { readonly kind: RecordKind; readonly locale?: string | null }[], person: Person): void {
+/** Refuses whoever may not write any of some records. */
+export function refuseKinds(
+  site: Site,
+  changes: readonly { readonly kind: RecordKind; readonly locale?: string | null }[],
+  person: Person,
+): void {
   const forbidden = changes
     .map(({ kind, locale }) => writtenIn(site, { kind, locale: locale ?? undefined }))
     .find(written => !mayWrite(person.grants, written));
@@ -229,8 +256,11 @@ function refuseKinds(site: Site, changes: readonly { readonly kind: RecordKind; 
   const roles = rolesWith('write', forbidden);
   const { kind, locale } = forbidden;
   if (person.roles.some(role => roles.includes(role)))
-    throw new Refusal('not-permitted', `Your roles do not write in ${localeName(site, locale)}.`);
-  throw new Refusal('not-permitted', `Changing a ${kind} needs the role ${someOf(roles)}. You hold ${someOf(person.roles) || 'none'}.`);
+    throw new Refusal('not-permitted', say`Your roles do not write in ${localeName(site, locale)}.`);
+  throw new Refusal(
+    'not-permitted',
+    say`Changing a ${told(kind)} needs the role ${someOf(roles.map(told))}. You hold ${someOf(person.roles.map(told)) || say`none`}.`,
+  );
 }
 
 /** Changes must be made from what is live or from the head of a proposal; what was overtaken is shown beside what overtook it. */
@@ -248,11 +278,12 @@ function refuseStale(site: Site, changes: readonly Change[], values: readonly un
 function overtakenBy(site: Site, change: Change): string | null {
   const record = site.ledger.records.get(change.recordId);
   if (!record) {
-    if (change.retires) throw new Refusal('not-found', 'There is no such record to take off.');
-    if (change.baseRevisionId !== null) refuseInvalid([{ pointer: '/changes', detail: 'A new record has no revision to be made from.' }]);
+    if (change.retires) throw new Refusal('not-found', say`There is no such record to take off.`);
+    if (change.baseRevisionId !== null)
+      refuseInvalid([{ pointer: '/changes', detail: say`A new record has no revision to be made from.` }]);
     return null;
   }
-  if (record.kind !== change.kind) refuseInvalid([{ pointer: '/changes', detail: `That record is a ${record.kind}.` }]);
+  if (record.kind !== change.kind) refuseInvalid([{ pointer: '/changes', detail: say`That record is ${withArticle(record.kind)}.` }]);
   const locale = change.locale ?? record.locale;
   const live = liveRevisionId(site, change.recordId, site.clocks.content(), locale);
   const open = site.ledger.openProposalsOf(change.recordId).filter(each => each.locale === locale);
@@ -292,7 +323,7 @@ function staleRefusal(site: Site, clashes: readonly Clash[]): Refusal {
   const at = writeFullMoment(theirs.at, momentStyle(site));
   return new Refusal(
     'stale',
-    `${theirs.by} saved a newer version on ${at}. Yours is kept; compare the two and save again from the newer one.`,
+    say`${theirs.by} saved a newer version on ${at}. Yours is kept; compare the two and save again from the newer one.`,
     [],
     { yours, theirs, clashes },
   );
@@ -300,7 +331,10 @@ function staleRefusal(site: Site, clashes: readonly Clash[]): Refusal {
 
 /** Writes rows together, all or none. */
 export async function writeBatch(site: Site, batch: Batch, before?: WrittenBefore): Promise<void> {
-  const rows: LedgerRows = await inTransaction(site.knex, async transaction => {
+  const done = doneIn(site, batch);
+  const tidings = tidingsOf(site, batch);
+  const byId = batch.moves[0]?.madeBy ?? batch.revisions[0]?.createdBy ?? '';
+  const { result: rows, announce } = await storedWithNotices(site, byId, tidings, async (transaction): Promise<LedgerRows> => {
     await before?.(transaction);
     await repository.insertRecords(transaction, batch.records);
     await repository.insertRevisions(transaction, batch.revisions);
@@ -308,8 +342,11 @@ export async function writeBatch(site: Site, batch: Batch, before?: WrittenBefor
     await repository.saveProposals(transaction, batch.proposals);
     const entries = await repository.insertEntries(transaction, batch.entries);
     for (const move of batch.moves) await repository.insertMove(transaction, move);
+    await writeDown(transaction, site.clocks.running(), done);
     return { records: batch.records, revisions: batch.revisions, editions: batch.editions, proposals: batch.proposals, entries };
   });
   // Only what is safely stored counts for answers.
   site.ledger.absorb(rows);
+  tellWritten(site, batch);
+  await announce();
 }

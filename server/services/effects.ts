@@ -3,6 +3,7 @@ import type { Effect } from '@contract/messages';
 import { kindNamed } from '@core/kinds/index';
 import { valuesOfKind } from '@core/site/live-set';
 import type { Overlay } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
 import type { Site } from '../site/site';
 import { kindContext, localeName } from './names';
 
@@ -17,7 +18,7 @@ export function effectsOf(site: Site, changes: readonly Overlay[], moment: numbe
     const effect = kindNamed(change.kind).effect(whole, before, after, kindContext(site, after));
     return {
       ...effect,
-      label: locale !== site.ledger.baseLocale ? `${effect.label} in ${localeName(site, locale)}` : effect.label,
+      label: locale !== site.ledger.baseLocale ? say`${effect.label} in ${localeName(site, locale)}` : effect.label,
       pages: [...effect.pages],
       gained: [...effect.gained],
       lost: [...effect.lost],

@@ -8,13 +8,14 @@ import { plainForms } from '@core/file/picture-html';
 import { file } from '@core/kinds/file/kind';
 import { whoPhrase } from '@core/rule/sentence';
 import type { SiteSnapshot } from '@core/site/snapshot';
-import { mayWrite } from '@core/people/grants';
+import { mayWrite } from '@core/rights/grants';
+import { say } from '@core/tongue/say';
 import type { Readable } from 'node:stream';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { writtenIn } from './edition-lookups';
-import { bestValueOf, kindContext, namesFor } from './names';
+import { bestValueOf, kindContext, momentStyle, namesFor } from './names';
 import { isKept, lastChange, statusFields } from './record-facts';
 
 /** Receives the bytes of a file. @throws Refusal when the person may not bring files, or the library does not take it */
@@ -26,7 +27,7 @@ export async function receiveContent(
   length: number | undefined,
 ): Promise<Received> {
   if (!mayWrite(person.grants, writtenIn(site, { kind: file.name })))
-    throw new Refusal('not-permitted', 'Bringing files in needs somebody who writes.');
+    throw new Refusal('not-permitted', say`Bringing files in needs somebody who writes.`);
   const received = await site.contents.receive(body, name, length, site.clocks.running());
   const sameAs = keptFiles(site)
     .filter(each => each.value.content.hash === received.content.hash)
@@ -115,7 +116,7 @@ function rowOf(site: Site, snapshot: SiteSnapshot, { id, value }: Kept): FileRow
     id,
     title,
     sort: mediaTypeNamed(content.mediaType).sort,
-    kindWords: kindWords(content, site.ledger.baseLocale),
+    kindWords: kindWords(content, momentStyle(site).locale),
     width: content.width,
     height: content.height,
     address: fileAddress({ id, value }),
@@ -134,6 +135,12 @@ function rowOf(site: Site, snapshot: SiteSnapshot, { id, value }: Kept): FileRow
 
 /** About how wide a plate is drawn, on a screen of two points to a pixel. */
 const plateWidth = 480;
+
+/** The address of a picture of the library, drawn small; null for what is none. @param id - as a field holds it */
+export function plateOfFile(site: Site, id: unknown): string | null {
+  if (typeof id !== 'string' || site.ledger.records.get(id)?.kind !== file.name) return null;
+  return plateOf(site, id, bestValueOf(site, id) as FileValue) || null;
+}
 
 function plateOf(site: Site, id: string, value: FileValue): string {
   const { content } = value;

@@ -1,6 +1,7 @@
 import type { ForwardingRow } from '@contract/addresses';
 import { forwardedFrom, leadsOn, type Destination, type ForwardingValue } from '@core/forwarding/forwarding';
 import type { SiteSnapshot } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
 import type { Site } from '../site/site';
 import { bestValueOf, namesFor } from './names';
 import { isKept, lastChange, statusFields } from './record-facts';
@@ -45,8 +46,8 @@ function rowOf(site: Site, snapshot: SiteSnapshot, id: string, value: Forwarding
 
 function faultOf(snapshot: SiteSnapshot, { path, status }: ForwardingValue, leads: Destination['leads'] | undefined): string {
   const page = snapshot.pageByPath.get(path);
-  if (page) return `“${page.value.title}” is at this address now, so it is never asked for.`;
+  if (page) return say`“${page.value.title}” is at this address now, so it is never asked for.`;
   if (!leadsOn(status)) return '';
-  if (leads === 'in a circle') return 'It leads round in a circle.';
-  return leads === 'nowhere' || leads === undefined ? 'What it leads to is not live.' : '';
+  if (leads === 'in a circle') return say`It leads round in a circle.`;
+  return leads === 'nowhere' || leads === undefined ? say`What it leads to is not live.` : '';
 }

@@ -5,6 +5,7 @@ import { linkFindings } from '@core/health/link-health';
 import { findingWords } from '@core/health/words';
 import type { SitePlan } from '@core/plan/site-plan';
 import type { SiteSnapshot } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
 import type { Site } from '../site/site';
 import { languageFindings } from './language-health';
 import { bestValueOf, findingNames, momentStyle, titleOf } from './names';
@@ -53,8 +54,8 @@ type FindingRow = Health['findings'][number];
 function unreadableFindings(site: Site): readonly FindingRow[] {
   return site.unreadable.map(({ table, row, recordId, kind, why }) => ({
     kind: 'record unreadable',
-    sentence: `Something stored cannot be read and is left out (${table.replace('_', ' ')} ${row}): ${why}.`,
-    remedy: 'Write it again, or have whoever runs the server check the store.',
+    sentence: say`Something stored cannot be read and is left out (${table.replace('_', ' ')} ${row}): ${why}.`,
+    remedy: say`Write it again, or have whoever runs the server check the store.`,
     recordId: recordId !== null && site.ledger.records.has(recordId) ? recordId : '',
     recordKind: kind ?? 'page',
     pageId: null,
@@ -71,8 +72,8 @@ function faultFindings(site: Site): readonly FindingRow[] {
     const title = titleOf(site, site.snapshots.at(), kind, bestValueOf(site, recordId));
     return {
       kind: 'block fails',
-      sentence: `“${title}” cannot be shown and is left out: ${why}.`,
-      remedy: 'Change its words, or take it off.',
+      sentence: say`“${title}” cannot be shown and is left out: ${why}.`,
+      remedy: say`Change its words, or take it off.`,
       recordId,
       recordKind: kind,
       pageId: null,

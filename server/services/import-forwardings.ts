@@ -3,6 +3,7 @@ import type { ImportedLine, ImportReport } from '@contract/addresses';
 import type { Change } from '@contract/messages';
 import { valueSchema } from '@contract/values';
 import { linkTyped } from '@core/fields/link/typed-link';
+import { numberOf } from '@core/format/moment';
 import {
   forwardedFrom,
   forwardingAt,
@@ -13,7 +14,8 @@ import {
 } from '@core/forwarding/forwarding';
 import { tidyPath } from '@core/kinds/forwarding/schema';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
-import { mayWrite } from '@core/people/grants';
+import { mayWrite } from '@core/rights/grants';
+import { say } from '@core/tongue/say';
 import { parse } from 'csv-parse/sync';
 import { v7 as uuidv7 } from 'uuid';
 import { Refusal, refuseInvalid } from '../errors/refusal';
@@ -42,7 +44,7 @@ interface Wanted {
  */
 export async function importForwardings(site: Site, person: Person, bytes: Buffer, isTrial: boolean): Promise<ImportReport> {
   if (!mayWrite(person.grants, writtenIn(site, { kind: 'forwarding' })))
-    throw new Refusal('not-permitted', 'Old addresses are set by editors, managers and administrators.');
+    throw new Refusal('not-permitted', say`Old addresses are set by editors, managers and administrators.`);
   const snapshot = site.snapshots.at();
   const wanted = rowsOf(textOf(bytes)).map(row => wantedOf(site, snapshot, row));
   const judged = withoutCircles(site, withoutTwins(snapshot, wanted));
@@ -60,11 +62,11 @@ export async function importForwardings(site: Site, person: Person, bytes: Buffe
   if (!isTrial && changes.length > 0)
     await createEdition(site, person, {
       id: uuidv7(),
-      title: `${changes.length} old addresses taken in`,
+      title: say`${changes.length} old addresses taken in`,
       changes,
       wishedFrom: null,
       remark: '',
-      note: 'From a list',
+      note: say`From a list`,
       move: { name: 'publish', scheduled: null, remark: '', acceptsMovedBase: false, acceptsBroken: '' },
     });
   const count = (outcome: ImportedLine['outcome']) => lines.filter(each => each.outcome === outcome).length;
@@ -80,13 +82,14 @@ export async function importForwardings(site: Site, person: Person, bytes: Buffe
 }
 
 function textOf(bytes: Buffer): string {
-  if (bytes.length > importLimits.bytes) throw new Refusal('too-large', 'A list of old addresses may have at most 2 MB. Take it in parts.');
+  if (bytes.length > importLimits.bytes)
+    throw new Refusal('too-large', say`A list of old addresses may have at most 2 MB. Take it in parts.`);
   const isUtf16 = bytes.length > 1 && ((bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff));
   try {
     if (isUtf16) throw new TypeError('UTF-16');
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
-    return refuseInvalid([{ pointer: '', detail: `It is not in UTF-8${isUtf16 ? ' but in UTF-16' : ''}. Save it as CSV in UTF-8.` }]);
+    return refuseInvalid([{ pointer: '', detail: say`It is not in UTF-8${isUtf16 ? say` but in UTF-16` : ''}. Save it as CSV in UTF-8.` }]);
   }
 }
 
@@ -109,15 +112,15 @@ function rowsOf(text: string): readonly CsvRow[] {
       to: importLimits.lines + 2,
     }) as unknown as CsvRow[];
   } catch (error) {
-    return refuseInvalid([{ pointer: '', detail: `It cannot be read as CSV: ${(error as Error).message}` }]);
+    return refuseInvalid([{ pointer: '', detail: say`It cannot be read as CSV: ${(error as Error).message}` }]);
   }
   const [first] = rows;
   const hasHead = first !== undefined && !first.record[0]!.includes('/');
   const lines = hasHead ? rows.slice(1) : rows;
   if (lines.length === 0)
-    refuseInvalid([{ pointer: '', detail: 'There is no old address in it. Each line holds the old one, then the new one.' }]);
+    refuseInvalid([{ pointer: '', detail: say`There is no old address in it. Each line holds the old one, then the new one.` }]);
   if (lines.length > importLimits.lines)
-    throw new Refusal('too-large', `It has more than ${importLimits.lines.toLocaleString('en-GB')} lines. Take it in parts.`);
+    throw new Refusal('too-large', say`It has more than ${numberOf(importLimits.lines)} lines. Take it in parts.`);
   return lines;
 }
 
@@ -126,7 +129,8 @@ function wantedOf(site: Site, snapshot: SiteSnapshot, { record, info }: CsvRow):
   const said = { line: info.lines, from, to };
   const refused = (fault: string): Wanted => ({ ...said, value: null, fault });
   const status = answer === '' ? (to === '' ? 410 : 308) : Number(answer);
-  if (!forwardingStatuses.some(each => each === status)) return refused(`It can answer ${forwardingStatuses.join(', ')}, not “${answer}”.`);
+  if (!forwardingStatuses.some(each => each === status))
+    return refused(say`It can answer ${forwardingStatuses.join(', ')}, not “${answer}”.`);
   const isBeneath = /\/\*$/.test(from);
   const value: ForwardingValue = {
     version: 1,
@@ -152,9 +156,9 @@ function withoutTwins(snapshot: SiteSnapshot, wanted: readonly Wanted[]): readon
     const path = each.value?.path;
     if (path === undefined) return each;
     const page = snapshot.pageByPath.get(path);
-    if (page) return { ...each, fault: `“${page.value.title}” is at this address.` };
+    if (page) return { ...each, fault: say`“${page.value.title}” is at this address.` };
     const earlier = first.get(path);
-    if (earlier !== undefined) return { ...each, fault: `Line ${earlier} says already where this address leads.` };
+    if (earlier !== undefined) return { ...each, fault: say`Line ${earlier} says already where this address leads.` };
     first.set(path, each.line);
     return each;
   });
@@ -174,7 +178,9 @@ function withoutCircles(site: Site, wanted: readonly Wanted[]): readonly Wanted[
   const inCircle = new Map(
     fit.flatMap(each => {
       const destination = forwardedFrom(snapshot, each.value!.path)?.destination;
-      return destination?.leads === 'in a circle' ? [[each, `It leads round in a circle: ${destination.paths.join(' → ')}.`] as const] : [];
+      return destination?.leads === 'in a circle'
+        ? [[each, say`It leads round in a circle: ${destination.paths.join(' → ')}.`] as const]
+        : [];
     }),
   );
   return wanted.map(each => (inCircle.has(each) ? { ...each, fault: inCircle.get(each)! } : each));

@@ -1,5 +1,5 @@
 import type { Health } from '@contract/assembling';
-import { countOf, listOf } from '@core/format/moment';
+import { countOf, listOf, quoted } from '@core/format/moment';
 import { kindNamed } from '@core/kinds/index';
 import { coverageOf } from '@core/locale/coverage';
 import { localeLedInto, writtenAddressesIn } from '@core/locale/foreign-links';
@@ -7,6 +7,7 @@ import type { SiteLocale } from '@core/locale/site-locale';
 import { valuesOfKind } from '@core/site/live-set';
 import type { PageNode } from '@core/site/snapshot';
 import { wordsMissingIn } from '@core/theme/words';
+import { say } from '@core/tongue/say';
 import type { Site } from '../site/site';
 import { bestValueOf, titleOf } from './names';
 
@@ -38,8 +39,8 @@ function fixedWordsFindings({ theme, settings }: Site, tag: string, name: string
   return [
     {
       kind: 'fixed words missing',
-      sentence: `${name} lacks ${countOf(missing.length, 'fixed word')} of the theme, such as ${listOf(missing.slice(0, 3).map(each => `“${each}”`))}; they are read in another language.`,
-      remedy: `Say them in Set-up, Languages. ${first!.name} has them all.`,
+      sentence: say`${name} lacks ${countOf(missing.length, 'fixed word')} of the theme, such as ${listOf(missing.slice(0, 3).map(each => quoted(each)))}; they are read in another language.`,
+      remedy: say`Say them in Set-up, Languages. ${first!.name} has them all.`,
       recordId: '',
       recordKind: 'page',
       pageId: null,
@@ -63,8 +64,8 @@ function behindFindings(site: Site, locale: string, name: string): readonly Find
     return [
       {
         kind: 'words behind',
-        sentence: `“${titleOf(site, site.snapshots.at(), kind, value)}” in ${name} has been behind what it was made from for ${countOf(days, 'day')}.`,
-        remedy: 'Write it anew there, or say that it is still right.',
+        sentence: say`“${titleOf(site, site.snapshots.at(), kind, value)}” in ${name} has been behind what it was made from for ${countOf(days, 'day')}.`,
+        remedy: say`Write it anew there, or say that it is still right.`,
         recordId,
         recordKind: kind,
         pageId: null,
@@ -84,12 +85,12 @@ function unwrittenFindings(site: Site, { tag, name, isWhole }: SiteLocale): read
       0;
   const unwritten = pages.filter(isUnwritten);
   if (unwritten.length === 0) return [];
-  const titles = listOf(unwritten.slice(0, 3).map(each => `“${each.value.title}”`));
+  const titles = listOf(unwritten.slice(0, 3).map(each => quoted(each.value.title)));
   return [
     {
       kind: 'not written',
-      sentence: `${countOf(unwritten.length, 'page')} of ${pages.length} have no words of their own in ${name}, such as ${titles}; everything is to be written in it.`,
-      remedy: 'Write them in Languages, or say in Set-up that not everything need be.',
+      sentence: say`${countOf(unwritten.length, 'page')} of ${pages.length} have no words of their own in ${name}, such as ${titles}; everything is to be written in it.`,
+      remedy: say`Write them in Languages, or say in Set-up that not everything need be.`,
       recordId: unwritten[0]!.id,
       recordKind: 'page',
       pageId: unwritten[0]!.id,
@@ -112,8 +113,8 @@ function linksElsewhere(site: Site, { tag, name }: SiteLocale): readonly Finding
       return [
         {
           kind: 'link into another language',
-          sentence: `“${titleOf(site, snapshot, kind, value)}” in ${name} leads into ${into[at]!.name} (${addresses[at]!}).`,
-          remedy: 'Choose the page itself for the link: it leads to the language that is being read.',
+          sentence: say`“${titleOf(site, snapshot, kind, value)}” in ${name} leads into ${into[at]!.name} (${addresses[at]!}).`,
+          remedy: say`Choose the page itself for the link: it leads to the language that is being read.`,
           recordId,
           recordKind: kind,
           pageId: kindNamed(kind).isAddressed ? recordId : null,

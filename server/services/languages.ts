@@ -1,20 +1,21 @@
 import type { CoverageCell, CoverageTable, LocalesReport } from '@contract/languages';
 import type { RecordDetail } from '@contract/messages';
-import { countOf, listOf } from '@core/format/moment';
+import { countOf, listOf, quoted } from '@core/format/moment';
 import { kindNamed } from '@core/kinds/index';
 import { localeFaults } from '@core/locale/faults';
 import { fallbackChain, localeNamed, prefixOf, withFormerPrefixes, writtenLocales, type SiteLocale } from '@core/locale/site-locale';
 import { coverageOf, fieldsToWrite, type Coverage } from '@core/locale/coverage';
+import { say, told, word } from '@core/tongue/say';
 import { refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
 import { bestValueOf, titleOf } from './names';
 import { isKept, lastChange } from './record-facts';
-import { refuseBeyondSite } from './site-settings';
+import { refuseUnless } from './rights';
 
 /** Sets the locales of a site. What is written in one that is taken off stays, and comes back with it. */
 export async function saveLocales(site: Site, person: Person, locales: readonly SiteLocale[]): Promise<void> {
-  refuseBeyondSite(person, 'Locales are');
+  refuseUnless(person, 'change the site');
   refuseFaulty(site, locales);
   await site.writes.run(() => changeSettings(site, { locales: withFormerPrefixes(site.settings.locales, locales) }));
 }
@@ -32,12 +33,12 @@ export function reportLocales(site: Site, locales: readonly SiteLocale[]): Local
     const [old, now] = [fallbackChain(next.tag, before, before[0]!.tag), fallbackChain(next.tag, locales, locales[0]!.tag)];
     if (known && old.slice(1).join() !== now.slice(1).join()) {
       const names = now.slice(1).map(tag => localeNamed(locales, tag)?.name ?? tag);
-      sentences.push(`What ${next.name} has no words for is read in ${listOf(names, 'or')}.`);
+      sentences.push(say`What ${next.name} has no words for is read in ${listOf(names, 'or')}.`);
     }
   }
   for (const gone of before.filter(each => !localeNamed(locales, each.tag)))
     sentences.push(
-      `${gone.name} is taken off: its addresses, ${countOf(pages(gone.tag), 'page')}, lead nowhere. What is written in it stays, and comes back with it.`,
+      say`${gone.name} is taken off: its addresses, ${countOf(pages(gone.tag), 'page')}, lead nowhere. What is written in it stays, and comes back with it.`,
     );
   if (locales[0]!.tag !== before[0]!.tag) sentences.push(...firstWords(site, locales[0]!));
   return { sentences };
@@ -50,23 +51,24 @@ function refuseFaulty(site: Site, locales: readonly SiteLocale[]): void {
 }
 
 function addedWords(locale: SiteLocale, count: number): string {
-  const where = locale.host !== '' ? `at ${locale.host}` : `at ${prefixOf(locale)}`;
-  const who = locale.state === 'open' ? 'everybody' : locale.state === 'staff' ? 'the staff' : 'nobody yet';
-  return `${locale.name} comes: ${countOf(count, 'page')} ${where}, read by ${who}. Nothing is written in it, so all of it follows.`;
+  const where = locale.host !== '' ? say`at ${locale.host}` : say`at ${prefixOf(locale)}`;
+  const who = locale.state === 'open' ? say`everybody` : locale.state === 'staff' ? say`the staff` : say`nobody yet`;
+  return say`${locale.name} comes: ${countOf(count, 'page')} ${where}, read by ${who}. Nothing is written in it, so all of it follows.`;
 }
 
-const readBy = { open: 'everybody', staff: 'the staff alone', off: 'nobody' } as const;
+const readBy = { open: word`everybody`, staff: word`the staff alone`, off: word`nobody` } as const;
 
 function changedWords(before: SiteLocale, after: SiteLocale, count: number): readonly string[] {
   const sentences: string[] = [];
-  const place = (each: SiteLocale) => each.host || prefixOf(each) || 'the site’s own addresses';
+  const place = (each: SiteLocale) => each.host || prefixOf(each) || say`the site’s own addresses`;
   if (place(before) !== place(after))
     sentences.push(
-      `${countOf(count, 'page')} in ${after.name} move from ${place(before)} to ${place(after)}; ${before.prefix === '' ? 'the old addresses lead nowhere' : 'the old addresses lead on'}.`,
+      say`${countOf(count, 'page')} in ${after.name} move from ${place(before)} to ${place(after)}; ${before.prefix === '' ? say`the old addresses lead nowhere` : say`the old addresses lead on`}.`,
     );
-  if (before.state !== after.state) sentences.push(`${after.name} is read by ${readBy[after.state]} (before: ${readBy[before.state]}).`);
+  if (before.state !== after.state)
+    sentences.push(say`${after.name} is read by ${told(readBy[after.state])} (before: ${told(readBy[before.state])}).`);
   if (before.direction !== after.direction)
-    sentences.push(`${after.name} is set from ${after.direction === 'rtl' ? 'right to left' : 'left to right'}.`);
+    sentences.push(say`${after.name} is set from ${after.direction === 'rtl' ? say`right to left` : say`left to right`}.`);
   return sentences;
 }
 
@@ -78,10 +80,10 @@ function firstWords(site: Site, first: SiteLocale): readonly string[] {
     ({ id }) => ledger.localeOf(id) !== first.tag && ledger.inForce(id, site.clocks.content(), Infinity, first.tag).state !== 'live',
   );
   return [
-    `${first.name} becomes the first locale: it has the addresses without a prefix, and everything ends by following it.`,
+    say`${first.name} becomes the first locale: it has the addresses without a prefix, and everything ends by following it.`,
     without.length === 0
-      ? 'Every live page has words in it.'
-      : `${countOf(without.length, 'page')} of ${live.length} have no words in it yet and would not be read in it: ${listOf(without.slice(0, 3).map(page => `“${page.value.title}”`))}${without.length > 3 ? ' and others' : ''}.`,
+      ? say`Every live page has words in it.`
+      : say`${countOf(without.length, 'page')} of ${live.length} have no words in it yet and would not be read in it: ${listOf(without.slice(0, 3).map(page => quoted(page.value.title)))}${without.length > 3 ? say` and others` : ''}.`,
   ];
 }
 

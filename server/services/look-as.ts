@@ -1,19 +1,13 @@
 import type { Reader } from '@contract/messages';
 import { withArticle } from '@core/format/moment';
-import { wholeGrant } from '@core/people/grants';
+import { wholeGrant } from '@core/rights/grants';
 import { membershipsAt } from '@core/people/membership';
+import { say } from '@core/tongue/say';
 import { roles, type Role } from '@core/workflow/workflow';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-
-/** Roles that may look at the product as another. */
-const mayLook: readonly Role[] = ['manager', 'administrator'];
-
-/** Whether somebody may look at the product as another. */
-export function mayLookAs(person: Person): boolean {
-  return person.roles.some(role => mayLook.includes(role));
-}
+import { refuseUnless } from './rights';
 
 /** The person as whom the product is shown, with the roles and sections of the role or person looked as. */
 export function personSeen(site: Site, person: Person, as: string | undefined): Person {
@@ -39,11 +33,12 @@ export function labelOfLook(site: Site, as: string | undefined): string | null {
 export function readerLookedAs(site: Site, person: Person, reader: Reader, moment: number | null): Reader {
   const { person: id } = reader;
   if (id === undefined) return reader;
-  if (!person.roles.includes('administrator'))
-    throw new Refusal('not-permitted', 'Looking at pages as somebody by name is for administrators: it tells what they are members of.');
+  refuseUnless(person, 'look at pages as somebody');
   const other = site.people.get(id);
   if (!other)
-    throw new Refusal('invalid', 'There is nobody with this id.', [{ pointer: '/vantage/reader/person', detail: 'Nobody has this id.' }]);
+    throw new Refusal('invalid', say`There is nobody with this id.`, [
+      { pointer: '/vantage/reader/person', detail: say`Nobody has this id.` },
+    ]);
   const memberships = membershipsAt(other.memberships, moment ?? site.clocks.content());
   return { person: id, signedIn: true, roles: [...other.roles], memberships: [...memberships] };
 }
@@ -51,9 +46,9 @@ export function readerLookedAs(site: Site, person: Person, reader: Reader, momen
 /** Checks whom somebody wants to look as. @throws Refusal when they may not, or there is no such person on the staff */
 export function checkedLook(site: Site, person: Person, as: string | null): string | undefined {
   if (as === null) return undefined;
-  if (!mayLookAs(person)) throw new Refusal('not-permitted', 'Looking as somebody else needs a manager or an administrator.');
+  refuseUnless(person, 'look as another');
   if (!isRole(as) && (site.people.get(as)?.roles.length ?? 0) === 0)
-    throw new Refusal('invalid', 'There is nobody on the staff with this id.', [{ pointer: '/as', detail: 'Nobody on the staff.' }]);
+    throw new Refusal('invalid', say`There is nobody on the staff with this id.`, [{ pointer: '/as', detail: say`Nobody on the staff.` }]);
   return as;
 }
 

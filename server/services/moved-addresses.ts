@@ -3,6 +3,7 @@ import { forwardingAt, type ForwardingValue } from '@core/forwarding/forwarding'
 import { page } from '@core/kinds/page/kind';
 import type { Edition } from '@core/ledger/records';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
 import { v7 as uuidv7 } from 'uuid';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -87,7 +88,7 @@ function published(
   const { headRevisionId } = addChange(site, batch, change, {
     edition,
     person,
-    note: 'The page moved',
+    note: say`The page moved`,
     stage: 'approved',
     at: site.clocks.running(),
   });

@@ -8,6 +8,7 @@ import { noOwnWords, valueIn, type OwnWords } from '@core/locale/own-words';
 import { withSources, writableFields } from '@core/locale/translation';
 import { valuesOfKind } from '@core/site/live-set';
 import type { Overlay } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
 import { faultsFromIssues, Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -31,8 +32,8 @@ export interface WordsChange {
 /** Refuses a locale that the site does not have. */
 export function refuseUnknownLocale(site: Site, locale: string | null | undefined, pointer: string): void {
   if (!locale) return;
-  if (!site.settings.locales.some(each => each.tag === locale)) refuseInvalid([{ pointer, detail: 'The site has no such locale.' }]);
-  if (pseudoOf(locale)) refuseInvalid([{ pointer, detail: 'Nobody writes in this locale: its words are made by a rule.' }]);
+  if (!site.settings.locales.some(each => each.tag === locale)) refuseInvalid([{ pointer, detail: say`The site has no such locale.` }]);
+  if (pseudoOf(locale)) refuseInvalid([{ pointer, detail: say`Nobody writes in this locale: its words are made by a rule.` }]);
 }
 
 /** Own words that are fit to be stored, each with what it was made from; or what is wrong with their shape. */
@@ -73,7 +74,7 @@ function fixedFaults(
   const isAsBefore = (name: string) => earlier !== null && JSON.stringify(earlier.words[name]) === JSON.stringify(words[name]);
   return Object.keys(words)
     .filter(name => name.startsWith('fields.') && !open.has(name) && !isAsBefore(name))
-    .map(name => ({ pointer: `/${prefix.join('/')}/words/${name}`, detail: 'It is the same in every locale.' }));
+    .map(name => ({ pointer: `/${prefix.join('/')}/words/${name}`, detail: say`It is the same in every locale.` }));
 }
 
 // What somebody says they saw is looked up, so that nothing counts as made from what was never there.
@@ -81,8 +82,8 @@ async function seenBase(site: Site, { recordId, translatedFromId }: WordsChange)
   const own = site.ledger.revisionsOf(recordId);
   const seen = !translatedFromId ? newestBase(site, recordId) : own.find(each => each.id === translatedFromId);
   if (!seen)
-    throw new Refusal('invalid', 'The words that these were made from are not there.', [
-      { pointer: '/translatedFromId', detail: 'No revision of this record in its own locale.' },
+    throw new Refusal('invalid', say`The words that these were made from are not there.`, [
+      { pointer: '/translatedFromId', detail: say`No revision of this record in its own locale.` },
     ]);
   await site.history.read([seen]);
   return { revision: seen.id, value: seen.value };
@@ -145,7 +146,7 @@ function leavingOutFaults(site: Site, { recordId }: Overlay, prefix: string): re
     ? [
         {
           pointer: prefix.replace(/\/value$/, ''),
-          detail: 'The front page cannot be left out of a locale: every address begins there. Switch the locale off instead.',
+          detail: say`The front page cannot be left out of a locale: every address begins there. Switch the locale off instead.`,
         },
       ]
     : [];

@@ -2,6 +2,7 @@ import type { Copied, PageCopyRequest } from '@contract/assembling';
 import { copyForPages, copyOfPage } from '@core/page/copy';
 import type { PageValue } from '@core/page/page';
 import { descendants } from '@core/listing/listing';
+import { say } from '@core/tongue/say';
 import { generateKeyBetween } from 'fractional-indexing';
 import { v7 as uuidv7 } from 'uuid';
 import { Refusal, refuseInvalid } from '../errors/refusal';
@@ -17,10 +18,10 @@ const mostRecords = 400;
 export function copyOfPages(site: Site, { pageId, parentId, title, segment }: PageCopyRequest): Copied {
   const snapshot = site.snapshots.at();
   const page = snapshot.pageById.get(pageId);
-  if (!page) throw new Refusal('not-found', 'Only a page that is live can be copied with all beneath it.');
+  if (!page) throw new Refusal('not-found', say`Only a page that is live can be copied with all beneath it.`);
   const parent = snapshot.pageById.get(parentId);
-  if (!parent) refuseInvalid([{ pointer: '/parentId', detail: 'That page is gone.' }]);
-  if (page.parent === null) refuseInvalid([{ pointer: '/pageId', detail: 'There can be only one front page.' }]);
+  if (!parent) refuseInvalid([{ pointer: '/parentId', detail: say`That page is gone.` }]);
+  if (page.parent === null) refuseInvalid([{ pointer: '/pageId', detail: say`There can be only one front page.` }]);
   const pages = [page, ...descendants(page)];
   const ids = new Map(pages.map(each => [each.id, uuidv7()]));
   const last = parent.children[parent.children.length - 1]?.value.order ?? null;
@@ -39,7 +40,7 @@ export function copyOfPages(site: Site, { pageId, parentId, title, segment }: Pa
   if (made.length > mostRecords)
     throw new Refusal(
       'too-large',
-      `It would make ${made.length} records; at most ${mostRecords} are made at once. Copy its parts one by one.`,
+      say`It would make ${made.length} records; at most ${mostRecords} are made at once. Copy its parts one by one.`,
     );
   return made;
 }

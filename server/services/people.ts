@@ -1,11 +1,14 @@
 import type { Invitation, PersonChange, PersonRow } from '@contract/people';
 import { namedPage } from '@core/kinds/effect';
-import { rolesHeld, type Grant } from '@core/people/grants';
+import { rolesHeld, type Grant } from '@core/rights/grants';
 import { membershipsAt } from '@core/people/membership';
 import type { ProfileField } from '@core/people/profile';
 import { instantOf } from '@core/schedule/local-time';
 import type { SiteSnapshot } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
 import { stringify } from 'csv-stringify/sync';
+import { aboutPerson, rightsTold } from '../audit/people';
+import { writeDown } from '../audit/record';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import { openInvitations } from '../repositories/access-tokens-repository';
@@ -20,12 +23,13 @@ import {
 } from '../repositories/people-repository';
 import { endSessionsOf, readSessions } from '../repositories/sessions-repository';
 import { refreshPeople } from '../site/people';
+import { refuseUnless } from './rights';
 import type { Site } from '../site/site';
 import { sendInvitation } from './access';
 
 /** Everybody with an account, by name. @throws Refusal when the person may not know */
 export async function listPeople(site: Site, person: Person): Promise<readonly PersonRow[]> {
-  refuseOthers(person, 'Who has an account is known to');
+  refuseUnless(person, 'change people');
   const [invitations, sessions] = [await openInvitations(site.knex), await readSessions(site.knex)];
   const snapshot = site.snapshots.at();
   const now = site.clocks.content();
@@ -64,33 +68,38 @@ export function namedGrant({ role, sections, locales }: Grant, snapshot: SiteSna
 export function readersCsv(people: readonly PersonRow[], fields: readonly ProfileField[]): string {
   const rows = people
     .filter(each => each.roles.length === 0)
-    .map(({ name, email, holds, state, createdAt, profile }) =>
-      [name, email, holds.join(' '), state, new Date(createdAt).toISOString(), ...fields.map(field => profile[field.name] ?? '')].map(
-        inert,
-      ),
-    );
+    .map(({ name, email, holds, state, createdAt, profile }) => [
+      name,
+      email,
+      holds.join(' '),
+      state,
+      new Date(createdAt).toISOString(),
+      ...fields.map(field => profile[field.name] ?? ''),
+    ]);
   return stringify(rows, {
     header: true,
-    columns: ['name', 'e-mail', 'memberships', 'state', 'since', ...fields.map(field => inert(field.label))],
+    columns: ['name', 'e-mail', 'memberships', 'state', 'since', ...fields.map(field => field.label)],
     record_delimiter: 'windows',
+    // What a table program would take for a formula is words to it.
+    escape_formulas: true,
   });
-}
-
-// What a table program would take for a formula is words to it.
-function inert(text: string): string {
-  return /^[=+\-@\t\r]/.test(text) ? `'${text}` : text;
 }
 
 /** Adds somebody and sends them a link to choose a password. @returns their id */
 export async function invitePerson(site: Site, by: Person, invitation: Invitation): Promise<string> {
-  refuseOthers(by, 'People are invited by');
+  refuseUnless(by, 'change people');
   const faults = faultsOf(site, invitation);
   if (await personByEmail(site.knex, invitation.email))
-    faults.push({ pointer: '/email', detail: 'Somebody has an account with this address.' });
+    faults.push({ pointer: '/email', detail: say`Somebody has an account with this address.` });
   if (faults.length > 0) refuseInvalid(faults);
   const { name, email, grants, memberships } = invitation;
   const person: Person = { ...freshPerson(name, email, site.clocks.running()), grants, roles: rolesHeld(grants), memberships };
-  await site.writes.run(() => inTransaction(site.knex, transaction => insertPerson(transaction, person)));
+  await site.writes.run(() =>
+    inTransaction(site.knex, async transaction => {
+      await insertPerson(transaction, person);
+      await writeDown(transaction, site.clocks.running(), [{ act: 'invite', ...aboutPerson(person), after: rightsTold(person) }]);
+    }),
+  );
   await refreshPeople(site);
   await sendInvitation(site, person, by);
   return person.id;
@@ -98,15 +107,15 @@ export async function invitePerson(site: Site, by: Person, invitation: Invitatio
 
 /** Sends somebody who has not come yet another link; the earlier one no longer works. */
 export async function inviteAgain(site: Site, by: Person, id: string): Promise<void> {
-  refuseOthers(by, 'People are invited by');
+  refuseUnless(by, 'change people');
   const person = personOf(site, id);
-  if (person.passwordHash !== '') throw new Refusal('conflict', `${person.name} has chosen a password already.`);
+  if (person.passwordHash !== '') throw new Refusal('conflict', say`${person.name} has chosen a password already.`);
   await sendInvitation(site, person, by);
 }
 
 /** Changes what somebody may do, or whether they may sign in at all. It holds from their next request on. */
 export async function changePerson(site: Site, by: Person, id: string, change: PersonChange): Promise<void> {
-  refuseOthers(by, 'People are changed by');
+  refuseUnless(by, 'change people');
   const faults = faultsOf(site, change);
   if (faults.length > 0) refuseInvalid(faults);
   await site.writes.run(async () => {
@@ -118,6 +127,9 @@ export async function changePerson(site: Site, by: Person, id: string, change: P
     await inTransaction(site.knex, async transaction => {
       const deactivatedAt = isStaying ? null : (person.deactivatedAt ?? site.clocks.running());
       await updatePerson(transaction, id, { ...parts, deactivatedAt });
+      await writeDown(transaction, site.clocks.running(), [
+        { act: 'change', ...aboutPerson(person), before: rightsTold(person), after: rightsTold({ ...person, ...parts, deactivatedAt }) },
+      ]);
       if (!isStaying) await endSessionsOf(transaction, id, null);
     });
     await refreshPeople(site);
@@ -126,18 +138,19 @@ export async function changePerson(site: Site, by: Person, id: string, change: P
 
 /** Forgets somebody on their request. Whoever is named by what was written stays by name and is deactivated instead. */
 export async function forgetPerson(site: Site, by: Person, id: string): Promise<void> {
-  refuseOthers(by, 'People are forgotten by');
+  refuseUnless(by, 'change people');
   await site.writes.run(async () => {
     const person = personOf(site, id);
     refuseLast(site, person);
     if (await isNamedInLedger(site.knex, id))
       throw new Refusal(
         'conflict',
-        `What ${person.name} wrote names them and stays theirs. Deactivate the account instead: nobody can sign in with it then.`,
+        say`What ${person.name} wrote names them and stays theirs. Deactivate the account instead: nobody can sign in with it then.`,
       );
     await inTransaction(site.knex, async transaction => {
       await endSessionsOf(transaction, id, null);
       await deletePerson(transaction, id);
+      await writeDown(transaction, site.clocks.running(), [{ act: 'forget', kind: 'person', subjectId: id }]);
     });
     await refreshPeople(site);
   });
@@ -145,7 +158,7 @@ export async function forgetPerson(site: Site, by: Person, id: string): Promise<
 
 function personOf(site: Site, id: string): Person {
   const person = site.people.get(id);
-  if (!person) throw new Refusal('not-found', 'There is nobody with this id.');
+  if (!person) throw new Refusal('not-found', say`There is nobody with this id.`);
   return person;
 }
 
@@ -153,11 +166,7 @@ function personOf(site: Site, id: string): Person {
 function refuseLast(site: Site, person: Person): void {
   const isOne = (each: Person) => each.roles.includes('administrator') && each.deactivatedAt === null && each.passwordHash !== '';
   if (isOne(person) && [...site.people.values()].filter(isOne).length === 1)
-    throw new Refusal('conflict', `${person.name} is the last administrator. Make somebody else one first.`);
-}
-
-function refuseOthers({ roles }: Person, subject: string): void {
-  if (!roles.includes('administrator')) throw new Refusal('not-permitted', `${subject} administrators.`);
+    throw new Refusal('conflict', say`${person.name} is the last administrator. Make somebody else one first.`);
 }
 
 function faultsOf(site: Site, { grants = [], memberships = [] }: PersonChange): Fault[] {
@@ -165,20 +174,20 @@ function faultsOf(site: Site, { grants = [], memberships = [] }: PersonChange): 
   return [
     ...grants.flatMap(({ sections, locales }, at) => [
       ...sections.flatMap((id, nth) =>
-        snapshot.pageById.has(id) ? [] : [{ pointer: `/grants/${at}/sections/${nth}`, detail: 'That page is gone.' }],
+        snapshot.pageById.has(id) ? [] : [{ pointer: `/grants/${at}/sections/${nth}`, detail: say`That page is gone.` }],
       ),
       ...locales.flatMap((tag, nth) =>
         site.settings.locales.some(each => each.tag === tag)
           ? []
-          : [{ pointer: `/grants/${at}/locales/${nth}`, detail: 'The site has no such locale.' }],
+          : [{ pointer: `/grants/${at}/locales/${nth}`, detail: say`The site has no such locale.` }],
       ),
     ]),
     ...memberships.flatMap(({ name, from, until }, at) => [
       ...(site.settings.memberships.some(each => each.name === name)
         ? []
-        : [{ pointer: `/memberships/${at}/name`, detail: 'There is no such membership.' }]),
+        : [{ pointer: `/memberships/${at}/name`, detail: say`There is no such membership.` }]),
       ...(from && until && instantOf(until) <= instantOf(from)
-        ? [{ pointer: `/memberships/${at}/until`, detail: 'The end must lie after the beginning.' }]
+        ? [{ pointer: `/memberships/${at}/until`, detail: say`The end must lie after the beginning.` }]
         : []),
     ]),
   ];

@@ -10,6 +10,7 @@ import type { PageValue } from '@core/page/page';
 import { insetHoldersIn, type SitePlan } from '@core/plan/site-plan';
 import { holdsInstant, sharesTime, type Interval } from '@core/schedule/interval';
 import type { SiteSnapshot } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
 import { refuseInvalid, type Fault } from '../errors/refusal';
 import type { Site } from '../site/site';
 
@@ -25,6 +26,12 @@ import { faultsInSite } from './validation';
  * gone since, and what is right on the day may meet something planned for later.
  */
 export function refuseUnfit(site: Site, publication: Publication): void {
+  const faults = faultsOfFit(site, publication);
+  if (faults.length > 0) refuseInvalid(faults);
+}
+
+/** What is wrong with the changes of a publication on the site as it will be at its moment, by pointer into its edition. */
+export function faultsOfFit(site: Site, publication: Publication): readonly Fault[] {
   const { changes, after, from } = publication;
   const startingIn = (change: PublishedChange) => snapshotOf(site, after, from, localeLookedAt(site, change));
   const faults = changes.flatMap((change, index) => {
@@ -39,19 +46,17 @@ export function refuseUnfit(site: Site, publication: Publication): void {
     if (blockId && !starting.blocks.has(blockId))
       faults.push({
         pointer: '/name',
-        detail: `The block “${namesFor(site, starting).block(blockId)}” is not live at that moment. Approve it first.`,
+        detail: say`The block “${namesFor(site, starting).block(blockId)}” is not live at that moment. Approve it first.`,
       });
   }
-  if (faults.length > 0) refuseInvalid(faults);
-  const later = faultsAhead(site, publication);
-  if (later.length > 0) refuseInvalid(later);
+  return faults.length > 0 ? faults : faultsAhead(site, publication);
 }
 
 // A machine's words go live only when a person has looked at them.
 function unseenDrafts(value: unknown, prefix: string): readonly Fault[] {
   return ((value as OwnWords | null)?.drafted ?? []).map(name => ({
     pointer: `${prefix}/words/${name}`,
-    detail: 'A machine drafted these words, and nobody has looked at them yet.',
+    detail: say`A machine drafted these words, and nobody has looked at them yet.`,
   }));
 }
 
@@ -88,7 +93,7 @@ function addressFaults(site: Site, plan: SitePlan, change: PublishedChange, inde
   return [
     {
       pointer: `/changes/${index}/value/segment`,
-      detail: `“${namesFor(site, site.snapshots.at()).page(twin.id)}” has the address ${path} too${dayOf(site, at)}; one of the two could not be reached.`,
+      detail: say`“${namesFor(site, site.snapshots.at()).page(twin.id)}” has the address ${path} too${dayOf(site, at)}; one of the two could not be reached.`,
     },
   ];
 }
@@ -99,11 +104,11 @@ function frontFaults(site: Site, after: Ledger, from: number): readonly Fault[] 
   for (const moment of [...moments].sort((a, b) => a - b)) {
     const count = fronts.filter(each => holdsInstant(each, moment)).length;
     const when = writeMoment(moment, momentStyle(site));
-    if (count > 1) return [{ pointer: '/name', detail: `There would be two front pages on ${when}.` }];
+    if (count > 1) return [{ pointer: '/name', detail: say`There would be two front pages on ${when}.` }];
     const hadFront = () =>
       site.ledger.recordsOf('page').some(({ id }) => frontTimes(site, site.ledger, id).some(each => holdsInstant(each, moment)));
     if (count === 0 && hadFront())
-      return [{ pointer: '/name', detail: `The front page cannot be taken off, moved or end: every address begins there (${when}).` }];
+      return [{ pointer: '/name', detail: say`The front page cannot be taken off, moved or end: every address begins there (${when}).` }];
   }
   return [];
 }
@@ -129,5 +134,5 @@ function loopFaultsAhead(site: Site, snapshot: SiteSnapshot, plan: SitePlan, blo
 }
 
 function dayOf(site: Site, moment: number): string {
-  return moment > site.clocks.content() ? ` on ${writeMoment(moment, momentStyle(site))}` : '';
+  return moment > site.clocks.content() ? say` on ${writeMoment(moment, momentStyle(site))}` : '';
 }

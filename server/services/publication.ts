@@ -2,17 +2,22 @@ import { isOfOwnWords } from './edition-lookups';
 import type { PublicationWish } from '@contract/messages';
 import { writeMoment } from '@core/format/moment';
 import type { Ledger, LedgerRows } from '@core/ledger/ledger';
-import { outlookFrom, spansKeepingPlan, turnsCovered, type PublicationSpan, type Turn } from '@core/ledger/outlook';
+import { outlookFrom, plannedWithin, spansKeepingPlan, turnsCovered, type PublicationSpan, type Turn } from '@core/ledger/outlook';
 import type { LedgerRecord, PublicationEntry, Revision } from '@core/ledger/records';
 import type { OwnWords } from '@core/locale/own-words';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
 import { v7 as uuidv7 } from 'uuid';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import type { NewEntry } from '../repositories/ledger-repository';
 import type { Site } from '../site/site';
+import { carryInto, type Beginnings } from './carrying';
 import { localeName, momentStyle, titleOf } from './names';
 import { valueWith } from './own-words';
+
+/** Publishing at once and until further notice, for asking what that would reach. */
+export const atOnce: PublicationWish = { from: null, until: null, afterwards: 'earlier', scheduled: null };
 
 /** A change on its way to readers: the revision that is to be live, or null for taking the record off. */
 export interface PublishedChange extends Overlay {
@@ -27,6 +32,8 @@ export interface Covered {
   /** "“Opening hours” changes on 29 March, 06:00." */
   readonly words: string;
   readonly revisionId: string | null;
+  /** How many places are to be settled where the change is brought into it too; null where it cannot be. */
+  readonly toSettle: number | null;
 }
 
 /** What publishing would write, and the ledger as it would then be. */
@@ -35,6 +42,8 @@ export interface Publication {
   readonly from: number;
   readonly entries: readonly NewEntry[];
   readonly covers: readonly Covered[];
+  /** What is planned with the changes brought into it; to be stored with the entries. */
+  readonly carried: readonly Revision[];
   readonly after: Ledger;
 }
 
@@ -45,11 +54,16 @@ export interface PublicationBasis {
   readonly editionId: string | null;
   /** Records and revisions of the changes that are not stored yet. */
   readonly rows: LedgerRows;
+  /** See {@link beginningsOf}; what is not named there is not brought into what is planned. */
+  readonly beginnings: Beginnings;
+  /** Publications that are set anew instead of being laid over, by id. */
+  readonly replaced?: ReadonlySet<string>;
 }
 
 /**
  * Works out what publishing some changes would write. Where that keeps something planned from coming, `keep` lets the
- * new publications end where the planned ones begin; `cancel` withdraws what begins later.
+ * new publications end where the planned ones begin, `carry` brings the changes into what is planned besides, and `cancel`
+ * withdraws what begins later.
  */
 export function publicationOf(
   site: Site,
@@ -60,11 +74,16 @@ export function publicationOf(
   const span = spanOf(site, wish);
   const recordedAt = Math.max(site.clocks.running(), site.ledger.lastRecordedAt);
   const covers: Covered[] = [];
+  const carried: Revision[] = [];
   const entries = changes.flatMap((change): readonly NewEntry[] => {
     const locale = change.locale ?? site.ledger.localeOf(change.recordId);
-    const known = site.ledger.outlookOf(change.recordId, locale).known;
+    const standing = site.ledger.outlookOf(change.recordId, locale).known;
+    const known = standing.filter(each => !basis.replaced?.has(each.publicationId));
+    const anew = standing.filter(each => basis.replaced?.has(each.publicationId));
     const turns = turnsCovered(known, span);
-    covers.push(...turns.map(turn => coveredBy(site, change, turn)));
+    const isCarrying = wish.scheduled === 'carry' && change.revisionId !== null;
+    const carrying = carryInto(site, change, plannedWithin(known, span), wish.carried ?? {}, basis);
+    covers.push(...turns.map(turn => ({ ...coveredBy(site, change, turn), toSettle: carrying.toSettle(turn) })));
     const common = {
       recordId: change.recordId,
       locale,
@@ -73,27 +92,41 @@ export function publicationOf(
       reason: basis.reason,
       editionId: basis.editionId,
     };
-    const set = (each: PublicationSpan): NewEntry => ({
+    const set = ({ from, until, afterwards }: PublicationSpan, revisionId = change.revisionId): NewEntry => ({
       ...common,
-      publicationId: uuidv7(),
+      publicationId: anew.shift()?.publicationId ?? uuidv7(),
       act: 'set',
-      revisionId: change.revisionId,
-      ...each,
-      fromTyped: each.from === span.from ? wish.from : typedAt(known, each.from),
-      untilTyped: each.until === span.until ? wish.until : typedAt(known, each.until),
+      revisionId,
+      from,
+      until,
+      afterwards,
+      fromTyped: from === span.from ? wish.from : typedAt(known, from),
+      untilTyped: until === span.until ? wish.until : typedAt(known, until),
     });
-    if (turns.length > 0 && wish.scheduled !== 'cancel') return spansKeepingPlan(known, span).map(set);
+    const left = () => anew.map(({ number: _, ...entry }): NewEntry => ({ ...entry, ...common, act: 'withdraw' }));
+    if (turns.length > 0 && wish.scheduled !== 'cancel') {
+      const kept = spansKeepingPlan(known, span).map(each => set(each));
+      if (!isCarrying) return [...kept, ...left()];
+      carried.push(...carrying.revisions);
+      return [...kept, ...carrying.stretches.map(each => set(each, each.revisionId))];
+    }
     return [
       ...cancelled(known, turns, span).map(({ number: _, ...entry }): NewEntry => ({ ...entry, ...common, act: 'withdraw' })),
       set(span),
+      ...left(),
     ];
   });
-  const rows = { ...basis.rows, entries: numbered(site.ledger, entries) };
-  return { changes, from: span.from, entries, covers, after: site.ledger.with(rows) };
+  const rows = { ...basis.rows, revisions: [...(basis.rows.revisions ?? []), ...carried], entries: numbered(site.ledger, entries) };
+  return { changes, from: span.from, entries, covers, carried, after: site.ledger.with(rows) };
 }
 
-/** Changes that are only looked at, as if they were to be published. */
-export function publicationOfOverlays(site: Site, overlays: readonly Overlay[], wish: PublicationWish): Publication {
+/** Changes that are only looked at, as if they were to be published. @param beginnings - see {@link beginningsOf} */
+export function publicationOfOverlays(
+  site: Site,
+  overlays: readonly Overlay[],
+  wish: PublicationWish,
+  beginnings: Beginnings = new Map(),
+): Publication {
   const at = site.clocks.running();
   const records: LedgerRecord[] = [];
   const revisions: Revision[] = [];
@@ -106,17 +139,25 @@ export function publicationOfOverlays(site: Site, overlays: readonly Overlay[], 
     revisions.push(revision);
     return { ...overlay, revisionId: revision.id };
   });
-  return publicationOf(site, changes, wish, { by: '', reason: '', editionId: null, rows: { records, revisions } });
+  return publicationOf(site, changes, wish, { by: '', reason: '', editionId: null, rows: { records, revisions }, beginnings });
 }
 
 /** @throws Refusal with both ways out when something planned would be covered and nobody has said what becomes of it */
 export function refuseUnsettled({ covers }: Publication, wish: PublicationWish): void {
+  const open = wish.scheduled === 'carry' ? covers.reduce((sum, each) => sum + (each.toSettle ?? 0), 0) : 0;
+  if (open > 0)
+    throw new Refusal(
+      'conflict',
+      say`What is planned and this change say different things in ${open} places. Say for each which is to stand.`,
+      [{ pointer: '/carried', detail: say`Places are left to settle.` }],
+      { covers },
+    );
   if (covers.length === 0 || wish.scheduled !== null) return;
   throw new Refusal(
     'schedule-covered',
-    `Something planned would not come: ${covers.map(each => each.words).join(' ')} Say whether to keep it or to cancel it.`,
-    [{ pointer: '/scheduled', detail: 'Choose "keep" or "cancel".' }],
-    { covers, choices: ['keep', 'cancel'] },
+    say`Something planned would not come: ${covers.map(each => each.words).join(' ')} Say whether to keep it, to bring this into it too, or to cancel it.`,
+    [{ pointer: '/scheduled', detail: say`Choose "carry", "keep" or "cancel".` }],
+    { covers, choices: ['carry', 'keep', 'cancel'] },
   );
 }
 
@@ -126,8 +167,8 @@ function spanOf(site: Site, wish: PublicationWish): PublicationSpan {
   const until = wish.until ? instantOf(wish.until) : null;
   const faults: Fault[] = [];
   if (from < now)
-    faults.push({ pointer: '/times/from', detail: 'This moment has passed. Choose one ahead, or leave it empty for at once.' });
-  if (until !== null && until <= from) faults.push({ pointer: '/times/until', detail: 'The end must lie after the beginning.' });
+    faults.push({ pointer: '/times/from', detail: say`This moment has passed. Choose one ahead, or leave it empty for at once.` });
+  if (until !== null && until <= from) faults.push({ pointer: '/times/until', detail: say`The end must lie after the beginning.` });
   if (faults.length > 0) refuseInvalid(faults);
   return { from, until, afterwards: wish.afterwards };
 }
@@ -138,13 +179,19 @@ function cancelled(known: readonly PublicationEntry[], turns: readonly Turn[], s
   return known.filter(entry => entry.from > span.from && ids.has(entry.publicationId));
 }
 
-function coveredBy(site: Site, { recordId, kind, locale, value }: PublishedChange, { at, inForce }: Turn): Covered {
+function coveredBy(site: Site, { recordId, kind, locale, value }: PublishedChange, { at, inForce }: Turn): Omit<Covered, 'toSettle'> {
   const isOwn = isOfOwnWords(site, { recordId, locale });
   const revisionId = inForce.state === 'live' ? inForce.revisionId : null;
   const known = site.ledger.outlookOf(recordId, locale).known;
   const before = outlookFrom(known, at - 1)[0]!.inForce.state;
   const what =
-    inForce.state === 'live' ? (before === 'live' ? 'changes' : 'goes live') : inForce.state === 'retired' ? 'is taken off' : 'ends';
+    inForce.state === 'live'
+      ? before === 'live'
+        ? say`changes`
+        : say`goes live`
+      : inForce.state === 'retired'
+        ? say`is taken off`
+        : say`ends`;
   const said = revisionId ? site.ledger.revision(revisionId).value : value;
   const best = isOwn ? valueWith(site, recordId, said as OwnWords | null) : (said ?? lastValue(site, recordId));
   const title = titleOf(site, site.snapshots.at(), kind, best);
@@ -153,7 +200,7 @@ function coveredBy(site: Site, { recordId, kind, locale, value }: PublishedChang
     title,
     at,
     revisionId,
-    words: `“${title}” ${what}${isOwn ? ` in ${localeName(site, locale!)}` : ''} on ${writeMoment(at, momentStyle(site))}.`,
+    words: say`“${title}” ${what}${isOwn ? say` in ${localeName(site, locale!)}` : ''} on ${writeMoment(at, momentStyle(site))}.`,
   };
 }
 

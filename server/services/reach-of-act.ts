@@ -2,16 +2,17 @@ import { listOf } from '@core/format/moment';
 import type { Ledger } from '@core/ledger/ledger';
 import { page } from '@core/kinds/page/kind';
 import { pagesNoticing } from '@core/reach/act';
-import type { KindRights } from '@core/kinds/kind';
-import { grantsOver, isOutside } from '@core/people/grants';
+import type { Who } from '@core/kinds/kind';
+import { grantsOver, isOutside } from '@core/rights/grants';
 import type { PageFacts } from '@core/rule/where';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
 import type { Role } from '@core/workflow/workflow';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { overlayOf, writtenIn } from './edition-lookups';
 import { bestValueOf, namesFor, someOf } from './names';
-import type { Publication } from './publication';
+import { atOnce, publicationOfOverlays, type Publication } from './publication';
 import { planForGood } from './plan';
 import { isKept } from './record-facts';
 
@@ -42,18 +43,25 @@ export function pagesReachedBy(site: Site, publication: Publication): readonly P
   return made;
 }
 
+/** The pages on which readers could notice a record as it was last written, each from itself up to the front page. */
+export function reachOfRecord(site: Site, recordId: string): readonly (readonly string[])[] {
+  const { kind } = site.ledger.records.get(recordId)!;
+  const overlay = { recordId, kind, value: bestValueOf(site, recordId) };
+  return pagesReachedBy(site, publicationOfOverlays(site, [overlay], atOnce)).map(each => each.lineage);
+}
+
 /**
- * Titles of the pages that a publication reaches outside the sections in which a person has a right over all of its
- * changes; none for whoever has it everywhere.
+ * Titles of the pages that a publication reaches outside the sections in which a person may do something with all of its
+ * changes; none for whoever may everywhere.
  */
-export function pagesBeyond(site: Site, person: Person, publication: Publication, right: keyof KindRights): readonly string[] {
-  const held = publication.changes.map(change => grantsOver(person.grants, right, writtenIn(site, change)));
+export function pagesBeyond(site: Site, person: Person, publication: Publication, who: Who): readonly string[] {
+  const held = publication.changes.map(change => grantsOver(person.grants, who, writtenIn(site, change)));
   if (held.every(grants => grants.length === 0 || !isOutside([], grants))) return [];
   const outside = pagesReachedBy(site, publication).filter(facts =>
     held.some(grants => grants.length > 0 && isOutside(facts.lineage, grants)),
   );
   const names = namesFor(site, site.snapshots.at());
-  return [...new Set(outside.map(facts => (facts.service === null ? names.page(facts.id) : `the page “${facts.service}”`)))];
+  return [...new Set(outside.map(facts => (facts.service === null ? names.page(facts.id) : say`the page “${facts.service}”`)))];
 }
 
 /** Why somebody may not decide over what reaches beyond their sections, and who could. */
@@ -62,17 +70,17 @@ export function beyondWords(
   publication: Publication,
   beyond: readonly string[],
   rolesThatMay: readonly Role[],
-  right: keyof KindRights,
+  who: Who,
 ): string {
   const may = [...site.people.values()].filter(
     each =>
       each.deactivatedAt === null &&
       each.roles.some(role => rolesThatMay.includes(role)) &&
-      pagesBeyond(site, each, publication, right).length === 0,
+      pagesBeyond(site, each, publication, who).length === 0,
   );
-  const more = beyond.length > 3 ? ` and ${beyond.length - 3} more` : '';
-  const who = someOf(may.map(each => each.name));
-  return `It reaches pages outside your sections: ${listOf(beyond.slice(0, 3))}${more}. ${who || 'Nobody here'} can.`;
+  const more = beyond.length > 3 ? say` and ${beyond.length - 3} more` : '';
+  const others = someOf(may.map(each => each.name));
+  return say`It reaches pages outside your sections: ${listOf(beyond.slice(0, 3))}${more}. ${others || say`Nobody here`} can.`;
 }
 
 // Pages that are planned, proposed or away for now: what is put on them would be there when they come.

@@ -4,6 +4,7 @@ import { cellStates, type CellState } from '@core/reach/grid';
 import { gains, loses, ReachTable } from '@core/reach/reach-table';
 import { sideOf, slimSide, type SiteFacts, type SiteSide } from '@core/reach/site-facts';
 import type { SiteSnapshot } from '@core/site/snapshot';
+import { say, told } from '@core/tongue/say';
 import { stringify } from 'csv-stringify/sync';
 import { allServiceFacts } from '../public/answers';
 import type { Site } from '../site/site';
@@ -72,12 +73,20 @@ export function reachTable(site: Site, request: ReachRequest): Reach {
 export function reachCsv(site: Site, reach: Reach): string {
   const style = momentStyle(site);
   const words = (letter: string) =>
-    letter === '.' ? '' : letter === 'S' ? 'shows' : letter === '+' ? 'gains' : letter === '-' ? 'loses' : `away: ${reach.legend[letter]}`;
+    letter === '.'
+      ? ''
+      : letter === 'S'
+        ? say`shows`
+        : letter === '+'
+          ? say`gains`
+          : letter === '-'
+            ? say`loses`
+            : say`away: ${told(reach.legend[letter]!)}`;
   return stringify(
     [
-      ['Page', 'Path', ...reach.placements.map(each => `${each.title} (${each.target})`)],
+      [say`Page`, say`Path`, ...reach.placements.map(each => `${each.title} (${each.target})`)],
       ...reach.pages.map((page, at) => [page.title, page.path, ...reach.placements.map(each => words(each.cells.charAt(at)))]),
-      [`Looked at on ${writeFullMoment(reach.moment, style)}`],
+      [say`Looked at on ${writeFullMoment(reach.moment, style)}`],
     ],
     // A cell that a spreadsheet would take for a formula is kept as text.
     { record_delimiter: '\r\n', escape_formulas: true, relax_column_count: true } as Parameters<typeof stringify>[1],

@@ -1,3 +1,4 @@
+import { isWaiting } from '@core/ledger/stage';
 import type { BlockRow, Comparison, PageRow, RecordDetail } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import { kindOfField, wordsOfField } from '@core/fields/index';
@@ -12,10 +13,12 @@ import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
 import { alwaysHolds, type RuleTree, type WhoTest } from '@core/rule/rule';
 import { whereSummary, whoPhrase } from '@core/rule/sentence';
 import type { SiteSnapshot } from '@core/site/snapshot';
+import { movesOf } from './edition-views';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { labelOfTarget } from '@core/theme/manifest';
+import { say, told } from '@core/tongue/say';
 import { describeChanges } from './descriptions';
 import { kindOf, liveRevisionId } from './edition-lookups';
 import { otherLocalesOf } from './languages';
@@ -67,7 +70,7 @@ export function listBlocks(site: Site): readonly BlockRow[] {
         id: record.id,
         title: value.title,
         type: value.type,
-        typeLabel: site.registry.blockTypes.get(value.type)?.label ?? value.type,
+        typeLabel: told(site.registry.blockTypes.get(value.type)?.label ?? value.type),
         excerpt: excerptOf(site, value),
         ...statusFields(site, record.id, null),
         ...lastChange(site, record.id),
@@ -110,6 +113,8 @@ export async function readRecord(site: Site, person: Person, id: string): Promis
       author: { id: each.createdBy, name: nameOfPerson(site, each.createdBy) },
       updatedAt: each.updatedAt,
       isOwn: each.createdBy === person.id,
+      moves: [...movesOf(site, person, each.editionId)],
+      baseMoved: liveRevisionId(site, id, site.clocks.content(), each.locale) !== each.baseRevisionId,
     })),
     // What of its past cannot be read is left out.
     revisions: [...ledger.revisionsOf(id).filter(revision => revision.value !== null)].reverse().map(revision => ({
@@ -144,10 +149,10 @@ export async function readRecord(site: Site, person: Person, id: string): Promis
 export async function compareRevisions(site: Site, beforeId: string, afterId: string): Promise<Comparison> {
   const after = site.ledger.revisions.get(afterId);
   const before = beforeId === 'none' ? null : site.ledger.revisions.get(beforeId);
-  if (!after || before === undefined) throw new Refusal('not-found', 'There is no such revision.');
+  if (!after || before === undefined) throw new Refusal('not-found', say`There is no such revision.`);
   if (before && before.recordId !== after.recordId)
-    throw new Refusal('invalid', 'The two revisions belong to different records.', [
-      { pointer: '/before', detail: 'Not a revision of the same record.' },
+    throw new Refusal('invalid', say`The two revisions belong to different records.`, [
+      { pointer: '/before', detail: say`Not a revision of the same record.` },
     ]);
   await site.history.read(before ? [before, after] : [after]);
   return { changes: describeChanges(site, site.snapshots.at(), kindOf(site, after.recordId), before?.value ?? null, after.value) };
@@ -228,6 +233,6 @@ function markOf(
   if (revisionId === liveId) return 'live';
   if (outlook.some(({ inForce }) => inForce.state === 'live' && inForce.revisionId === revisionId)) return 'scheduled';
   const proposal = proposals.find(each => each.headRevisionId === revisionId);
-  if (proposal) return proposal.stage === 'in review' ? 'in review' : 'draft';
+  if (proposal) return isWaiting(proposal.stage) ? 'in review' : 'draft';
   return known.some(entry => entry.revisionId === revisionId && entry.from <= outlook[0]!.at) ? 'expired' : null;
 }

@@ -1,39 +1,37 @@
 import type { SiteSettingsChange } from '@contract/site';
-import type { Role } from '@core/kinds/kind';
 import { choiceName, type WordChoices } from '@core/registry/word-choices';
 import type { StyleRule } from '@core/theme/style-rules';
-import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
+import { say, told } from '@core/tongue/say';
+import { refuseInvalid, type Fault } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
-
-/** Roles that set what holds for the whole site. */
-const maySet: readonly Role[] = ['manager', 'administrator'];
+import { refuseUnless } from './rights';
 
 /** Sets what holds for the whole site. @throws Refusal when the person may not */
 export async function saveSiteSettings(site: Site, person: Person, change: SiteSettingsChange): Promise<void> {
-  refuseBeyondSite(person, 'Settings of the site are');
+  refuseUnless(person, 'change the site');
   if (site.isAddressGiven && change.publicAddress !== undefined && change.publicAddress !== site.publicAddress)
-    refuseInvalid([{ pointer: '/publicAddress', detail: 'Whoever started the server said the address; it counts before this one.' }]);
+    refuseInvalid([{ pointer: '/publicAddress', detail: say`Whoever started the server said the address; it counts before this one.` }]);
   const memberships = (change.memberships ?? site.settings.memberships).map(each => each.name);
   if (new Set(memberships).size < memberships.length)
-    refuseInvalid([{ pointer: '/memberships', detail: 'Two memberships have the same name.' }]);
+    refuseInvalid([{ pointer: '/memberships', detail: say`Two memberships have the same name.` }]);
   const asked = (change.profileFields ?? []).map(each => each.name);
-  if (new Set(asked).size < asked.length) refuseInvalid([{ pointer: '/profileFields', detail: 'Two fields have the same name.' }]);
+  if (new Set(asked).size < asked.length) refuseInvalid([{ pointer: '/profileFields', detail: say`Two fields have the same name.` }]);
   const terms = (change.terms ?? []).map(each => each.term.toLowerCase());
   const twin = terms.findIndex((term, at) => terms.indexOf(term) !== at);
-  if (twin >= 0) refuseInvalid([{ pointer: `/terms/${twin}/term`, detail: 'This term is there already.' }]);
+  if (twin >= 0) refuseInvalid([{ pointer: `/terms/${twin}/term`, detail: say`This term is there already.` }]);
   for (const [part, held] of [
     ['siteWords', change.siteWords],
     ['themeWords', change.themeWords],
   ] as const)
     for (const tag of Object.keys(held ?? {}))
       if (!site.settings.locales.some(each => each.tag === tag))
-        refuseInvalid([{ pointer: `/${part}/${tag}`, detail: 'The site has no such locale.' }]);
+        refuseInvalid([{ pointer: `/${part}/${tag}`, detail: say`The site has no such locale.` }]);
   refuseUnknownStyles(site, change.styles ?? []);
   refuseUnknownChoices(site, change.wordChoices ?? {});
   const { signUp } = change;
   if (signUp && signUp.membership !== '' && !memberships.includes(signUp.membership))
-    refuseInvalid([{ pointer: '/signUp/membership', detail: 'There is no such membership.' }]);
+    refuseInvalid([{ pointer: '/signUp/membership', detail: say`There is no such membership.` }]);
   await site.writes.run(() => changeSettings(site, change));
 }
 
@@ -41,11 +39,11 @@ function refuseUnknownStyles(site: Site, styles: readonly StyleRule[]): void {
   const known = site.theme.manifest.styles ?? [];
   const { pageById } = site.snapshots.at();
   const faults = styles.flatMap(({ style, section, locale }, at): Fault[] => [
-    ...(known.some(each => each.name === style) ? [] : [{ pointer: `/styles/${at}/style`, detail: 'The theme has no such style.' }]),
-    ...(section === null || pageById.has(section) ? [] : [{ pointer: `/styles/${at}/section`, detail: 'That page is gone.' }]),
+    ...(known.some(each => each.name === style) ? [] : [{ pointer: `/styles/${at}/style`, detail: say`The theme has no such style.` }]),
+    ...(section === null || pageById.has(section) ? [] : [{ pointer: `/styles/${at}/section`, detail: say`That page is gone.` }]),
     ...(locale === null || site.settings.locales.some(each => each.tag === locale)
       ? []
-      : [{ pointer: `/styles/${at}/locale`, detail: 'The site has no such locale.' }]),
+      : [{ pointer: `/styles/${at}/locale`, detail: say`The site has no such locale.` }]),
   ]);
   if (faults.length > 0) refuseInvalid(faults);
 }
@@ -57,22 +55,9 @@ function refuseUnknownChoices({ registry }: Site, choices: WordChoices): void {
   ]);
   for (const [name, fields] of Object.entries(choices)) {
     const type = types.get(name);
-    if (!type) refuseInvalid([{ pointer: `/wordChoices/${name}`, detail: 'There is no such type.' }]);
+    if (!type) refuseInvalid([{ pointer: `/wordChoices/${name}`, detail: say`There is no such type.` }]);
     for (const field of Object.keys(fields))
       if (!type.fields.some(each => each.name === field))
-        refuseInvalid([{ pointer: `/wordChoices/${name}/${field}`, detail: `${type.label} has no such field.` }]);
+        refuseInvalid([{ pointer: `/wordChoices/${name}/${field}`, detail: say`${told(type.label)} has no such field.` }]);
   }
-}
-
-/** Whether somebody may change what holds for the whole site. */
-export function mayChangeSite({ grants }: Pick<Person, 'grants'>): boolean {
-  return grants.some(each => each.sections.length === 0 && maySet.includes(each.role));
-}
-
-/** Refuses what reaches every page to whoever may not decide over all of them. */
-export function refuseBeyondSite(person: Person, subject: string): void {
-  if (!person.roles.some(role => maySet.includes(role)))
-    throw new Refusal('not-permitted', `${subject} set by managers and administrators.`);
-  if (!mayChangeSite(person))
-    throw new Refusal('not-permitted', `${subject} set by managers and administrators of the whole site; you have sections of it.`);
 }

@@ -35,7 +35,7 @@ export async function todayFor(site: Site, person: Person): Promise<Today> {
     now,
     changes: rows.slice(0, mostChanges),
     changeCount: rows.length,
-    waiting: open.filter(edition => edition.stage === 'in review' && edition.moves.some(move => move === 'approve' || move === 'publish')),
+    waiting: open.filter(edition => edition.waitsForYou),
     lately: listEditions(site, person, 'ended')
       .filter(edition => edition.stage === 'approved')
       .slice(0, 5),

@@ -1,6 +1,7 @@
 import type { Undoing } from '@contract/assembling';
 import { noOwnWords } from '@core/locale/own-words';
 import { inForceAt, publicationsKnown } from '@core/ledger/in-force';
+import { say } from '@core/tongue/say';
 import { Refusal } from '../errors/refusal';
 import type { Site } from '../site/site';
 import { editionOf, kindOf, liveRevisionId } from './edition-lookups';
@@ -40,7 +41,7 @@ export async function undoingOf(site: Site, editionId: string): Promise<Undoing>
       },
     ];
   });
-  if (published.length === 0) throw new Refusal('move-refused', 'It has published nothing that could be undone.');
+  if (published.length === 0) throw new Refusal('move-refused', say`It has published nothing that could be undone.`);
   await site.history.read(published.flatMap(({ earlierId }) => (earlierId === null ? [] : [site.ledger.revision(earlierId)])));
   const snapshot = site.snapshots.at();
   const undone = published.map(({ recordId, locale, isOwnWords, follows, madeId, earlierId }) => {
@@ -52,7 +53,9 @@ export async function undoingOf(site: Site, editionId: string): Promise<Undoing>
       isDone: isSame(site, live, earlierId) && !follows,
       // What somebody has changed since would be lost by it, so that is said.
       since:
-        live === madeId || live === earlierId || !last ? '' : `“${title}” has been changed since by ${nameOfPerson(site, last.createdBy)}.`,
+        live === madeId || live === earlierId || !last
+          ? ''
+          : say`“${title}” has been changed since by ${nameOfPerson(site, last.createdBy)}.`,
       change: {
         recordId,
         kind,
@@ -65,7 +68,7 @@ export async function undoingOf(site: Site, editionId: string): Promise<Undoing>
     };
   });
   const left = undone.filter(each => !each.isDone);
-  if (left.length === 0) throw new Refusal('move-refused', 'All of it is as it was before already.');
+  if (left.length === 0) throw new Refusal('move-refused', say`All of it is as it was before already.`);
   return { changes: left.map(each => each.change), changedSince: left.flatMap(each => (each.since ? [each.since] : [])) };
 }
 

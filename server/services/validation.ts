@@ -7,6 +7,7 @@ import { targetOf } from '@core/kinds/placement/target';
 import type { RecordKind } from '@core/ledger/records';
 import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import { labelOfTarget, limitsOf } from '@core/theme/manifest';
+import { midSentence, say, told } from '@core/tongue/say';
 import { faultsFromIssues, refuseInvalid, type Fault } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -81,7 +82,10 @@ function fieldFaults(site: Site, { roles }: Person, change: ChangeFrom, prefix: 
   const { fields: after } = value as { readonly fields: FieldValues };
   return closed
     .filter(({ name }) => JSON.stringify(after[name]) !== JSON.stringify(before[name]))
-    .map(({ name, changedBy }) => ({ pointer: `${prefix}/fields/${name}`, detail: `Only ${listOf(changedBy!, 'or')} may change this.` }));
+    .map(({ name, changedBy }) => ({
+      pointer: `${prefix}/fields/${name}`,
+      detail: say`Only ${listOf(changedBy!.map(told), 'or')} may change this.`,
+    }));
 }
 
 function targetFaults(site: Site, person: Person, change: Overlay, prefix: string): readonly Fault[] {
@@ -94,7 +98,7 @@ function targetFaults(site: Site, person: Person, change: Overlay, prefix: strin
   return [
     {
       pointer: `${prefix}/target/name`,
-      detail: `Only ${listOf(roles, 'or')} may place in ${labelOfTarget(manifest, target).toLowerCase()}.`,
+      detail: say`Only ${listOf(roles.map(told), 'or')} may place in ${midSentence(labelOfTarget(manifest, target))}.`,
     },
   ];
 }

@@ -4,7 +4,7 @@ import { changesWithin, openTimeOfPlacement } from '@core/plan/changes';
 import { explainAway } from '@core/placement/explain';
 import { mayRead, resolvePage, type AwayReason } from '@core/placement/resolve';
 import type { PlacementValue } from '@core/placement/placement';
-import { listOf, writeMoment } from '@core/format/moment';
+import { listOf, quoted, writeMoment } from '@core/format/moment';
 import { pagesReached } from '@core/reach/reach';
 import { sightOf } from '@core/reach/showing';
 import { pageModel } from '@core/render/page-model';
@@ -22,6 +22,7 @@ import type { Site } from '../site/site';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { namedPage } from '@core/kinds/effect';
 import { placementIn } from '@core/kinds/placement/target';
+import { say, told } from '@core/tongue/say';
 import { momentStyle, nameOfPerson, namesFor } from './names';
 
 /** A page from a vantage: rendered, and as a running order with everything that stays away and why. */
@@ -73,17 +74,18 @@ function vantageOf(
   if (!found) return { vantage, sight: { ...asked, isInSight: false } };
   const reader = { ...found.reader, roles: [...found.reader.roles], memberships: [...found.reader.memberships] };
   const isAsAsked = found.page === vantage.page && found.moment === moment && JSON.stringify(reader) === JSON.stringify(vantage.reader);
-  const when = found.moment === moment ? '' : ` on ${writeMoment(found.moment, momentStyle(site))}`;
+  const when = found.moment === moment ? '' : say` on ${writeMoment(found.moment, momentStyle(site))}`;
   return {
     vantage: { ...vantage, page: found.page, reader, moment: found.moment === moment ? vantage.moment : found.moment },
-    sight: { page: found.page, reader, isAsAsked, isInSight: true, words: `as ${readerWords(site, reader)} have it${when}` },
+    sight: { page: found.page, reader, isAsAsked, isInSight: true, words: say`as ${readerWords(site, reader)} have it${when}` },
   };
 }
 
-function readerWords(site: Site, reader: ViewRequest['vantage']['reader']): string {
+/** A reader in words: "signed-out readers". */
+export function readerWords(site: Site, reader: ViewRequest['vantage']['reader']): string {
   const names = namesFor(site, site.snapshots.at());
   const held = [...reader.memberships.map(each => names.membership(each)), ...reader.roles.map(each => `${names.role(each)}s`)];
-  return held.length > 0 ? listOf(held) : reader.signedIn ? 'signed-in readers' : 'signed-out readers';
+  return held.length > 0 ? listOf(held) : reader.signedIn ? say`signed-in readers` : say`signed-out readers`;
 }
 
 // "Nell Fairweather, members"
@@ -95,7 +97,9 @@ function nameWithHeld(site: Site, id: string, reader: ViewRequest['vantage']['re
 /** When each placement that is meant for a page shows, within a span. */
 export function ribbonOf(site: Site, pageId: string, from: number, until: number): Ribbon {
   if (until - from > 800 * 86_400_000 || until <= from)
-    throw new Refusal('invalid', 'A ribbon spans up to 800 days.', [{ pointer: '/until', detail: 'Up to 800 days after the beginning.' }]);
+    throw new Refusal('invalid', say`A ribbon spans up to 800 days.`, [
+      { pointer: '/until', detail: say`Up to 800 days after the beginning.` },
+    ]);
   const snapshot = site.snapshots.at();
   const { facts } = findPage(site, snapshot, { page: pageId, locale: null, query: {} });
   const names = namesFor(site, snapshot);
@@ -154,7 +158,7 @@ export function findPage(
   }
   const page = snapshot.pageById.get(id);
   if (!page)
-    throw new Refusal('not-found', 'This page is not live at that moment. Choose another moment, or look at it with its proposal.');
+    throw new Refusal('not-found', say`This page is not live at that moment. Choose another moment, or look at it with its proposal.`);
   return { page, facts: { ...page.facts, query } };
 }
 
@@ -206,15 +210,15 @@ function whyShown(
   const names = held.map(each => phraseWhereTest(each.test, words, facts.id));
   const where =
     held.length === 0
-      ? 'Its rule holds on every page that is not excepted.'
+      ? say`Its rule holds on every page that is not excepted.`
       : names.join() === 'this page'
-        ? 'Its rule names this page.'
-        : `Its rule takes in this page by “${names.join('” and “')}”.`;
+        ? say`Its rule names this page.`
+        : say`Its rule takes in this page by ${listOf(names.map(quoted))}.`;
   return [
     where,
-    `It shows to ${whoPhrase(rule.who, words)}.`,
-    `Its time is ${whenPhrase(rule.when, style)}.`,
-    ...(value.reason ? [`Because: ${value.reason}`] : []),
+    say`It shows to ${whoPhrase(rule.who, words)}.`,
+    say`Its time is ${whenPhrase(rule.when, style)}.`,
+    ...(value.reason ? [say`Because: ${value.reason}`] : []),
   ];
 }
 
@@ -240,6 +244,6 @@ function targetsOf(site: Site, facts: PageFacts, rows: readonly OrderRow[]): Vie
     .map(name => {
       const region = manifest.regions.find(each => each.name === name);
       const label = region?.label ?? manifest.insertionPoints.find(each => each.name === name)?.label ?? name;
-      return { kind: region ? 'region' : 'insertion point', name, label, rows: rowsOf(name) };
+      return { kind: region ? 'region' : 'insertion point', name, label: told(label), rows: rowsOf(name) };
     });
 }

@@ -1,5 +1,6 @@
 import type { Why, WhyRequest } from '@contract/assembling';
 import { whyPlacement } from '@core/placement/why';
+import { say } from '@core/tongue/say';
 import { Refusal } from '../errors/refusal';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
@@ -13,7 +14,7 @@ export function explainPlacement(site: Site, request: WhyRequest): Why {
   const { page, facts } = findPage(site, snapshot, request.vantage);
   const names = namesFor(site, snapshot);
   const why = whyPlacement(request.placementId, { snapshot, facts, page, reader: request.vantage.reader, names, style: momentStyle(site) });
-  if (!why) throw new Refusal('not-found', 'There is no such placement at that moment.');
+  if (!why) throw new Refusal('not-found', say`There is no such placement at that moment.`);
   const value = snapshot.placementById.get(request.placementId)?.value;
   return {
     placementId: request.placementId,

@@ -10,6 +10,8 @@ import { decidingLocales, leavesOut } from '@core/locale/reading';
 import { saidIn, type OwnWords } from '@core/locale/own-words';
 import { fallbackChain } from '@core/locale/site-locale';
 import { fieldState, writableFields } from '@core/locale/translation';
+import { say } from '@core/tongue/say';
+import { movesOf } from './edition-views';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
@@ -27,7 +29,7 @@ export async function readWords(site: Site, person: Person, id: string, locale: 
   const { ledger, settings } = site;
   refuseUnknownLocale(site, locale, '/locale');
   const baseLocale = ledger.localeOf(id);
-  if (locale === baseLocale) throw new Refusal('conflict', `It began in ${localeName(site, locale)}: it is written there as a whole.`);
+  if (locale === baseLocale) throw new Refusal('conflict', say`It began in ${localeName(site, locale)}: it is written there as a whole.`);
   const now = site.clocks.content();
   const base = bestValueOf(site, id);
   const inForce = ledger.inForce(id, now, Infinity, locale);
@@ -68,6 +70,7 @@ export async function readWords(site: Site, person: Person, id: string, locale: 
       value: retires ? null : ledger.revision(headRevisionId).value,
       author: { id: createdBy, name: nameOfPerson(site, createdBy) },
       isOwn: createdBy === person.id,
+      moves: [...movesOf(site, person, editionId)],
       retires,
     })),
     pages: kindNamed(kind)

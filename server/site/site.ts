@@ -4,6 +4,10 @@ import { withSiteLimits, type ThemeManifest } from '@core/theme/manifest';
 import { refuseUnknownFields, shippedTypes, type Registry } from '@core/registry/registry';
 import type { Knex } from 'knex';
 import path from 'node:path';
+import { settingsDone, writeDown } from '../audit/record';
+import { Live } from '../live/live';
+import { Locks } from '../live/locks';
+import { lockEvent } from '../services/held-words';
 import type { Clocks } from '../clocks';
 import { readLedger } from '../repositories/ledger-repository';
 import { readPeople, type Person } from '../repositories/people-repository';
@@ -65,6 +69,10 @@ export interface Site {
   readonly unreadable: readonly Unreadable[];
   /** What went wrong with single records while answering. */
   readonly faults: FaultLog;
+  /** Who writes where at this moment. */
+  readonly locks: Locks;
+  /** Tells all who have the editor open what happens. */
+  readonly live: Live;
 }
 
 /** Loads a site from its store into memory, where answers are computed. @param folder - beside the store, for the bytes of files */
@@ -108,8 +116,14 @@ export async function loadSite(
     isAddressGiven: publicAddress !== '',
     unreadable,
     faults: new FaultLog(),
+    locks: new Locks(
+      clocks.running,
+      () => state.settings.lockIdleMinutes * 60_000,
+      (recordId, locale, lock, before) => whole.live.tell(lockEvent(whole, recordId, locale, lock, before)),
+    ),
+    live: new Live(() => void whole.locks.all()),
   };
-  const whole = Object.defineProperties(site, {
+  const whole: Site = Object.defineProperties(site, {
     settings: { get: () => state.settings, enumerable: true },
     publicAddress: { get: () => publicAddress || state.settings.publicAddress, enumerable: true },
     theme: { get: () => state.theme, enumerable: true },
@@ -179,7 +193,11 @@ export function isBegun(site: Site): boolean {
 
 /** Sets some of what holds for the whole site, at once and for good. */
 export async function changeSettings(site: Site, change: Partial<SiteSettings>): Promise<void> {
-  await inTransaction(site.knex, transaction => saveSettings(transaction, change));
+  const done = settingsDone(site.settings, change);
+  await inTransaction(site.knex, async transaction => {
+    await saveSettings(transaction, change);
+    await writeDown(transaction, site.clocks.running(), done);
+  });
   adoptSettings(site, change);
 }
 

@@ -2,7 +2,10 @@ import type { Logger } from 'pino';
 import { whenFree } from '../database/store-fault';
 import { mailsKept } from '../mail/outbox';
 import { deleteTokensBefore } from '../repositories/access-tokens-repository';
+import { deletePreviewLinksBefore } from '../repositories/preview-links-repository';
 import { fileLimits } from '../files/limits';
+import { deleteNoticesBefore } from '../repositories/notices-repository';
+import { sendDailyMails } from '../services/notices';
 import { refreshPeople } from './people';
 import type { Site } from './site';
 
@@ -11,6 +14,12 @@ const lookEvery = 5_000;
 
 /** How often sessions that are over are cleaned out, in milliseconds. */
 const cleanEvery = 3_600_000;
+
+/** How often it is looked whether daily e-mails are due, in milliseconds. */
+const mailEvery = 600_000;
+
+/** How long notices are kept, in milliseconds. */
+const noticesKept = 180 * 86_400_000;
 
 /** Keeps a running site in order until it is stopped: who may do what, and no more sessions than are alive. */
 export function startUpkeep(site: Site, logger: Logger): () => void {
@@ -28,10 +37,13 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
     attempt('files that nothing names could not be cleaned out', () => cleanFiles(site));
   };
   clean();
+  const mail = () => attempt('the daily e-mails could not be sent', () => sendDailyMails(site));
+  mail();
   const writeHits = () => attempt('hits could not be written down', () => site.writes.run(() => site.hits.write(site.knex)));
   const timers = [
     setInterval(() => attempt('people could not be read anew', look), lookEvery),
     setInterval(clean, cleanEvery),
+    setInterval(mail, mailEvery),
     setInterval(writeHits, lookEvery),
   ];
   timers.forEach(timer => timer.unref());
@@ -46,12 +58,14 @@ export function cleanSessions(site: Site): Promise<number> {
   return whenFree(() => site.knex('sessions').where('expired', '<', new Date().toISOString()).delete());
 }
 
-/** Forgets links that have ended and e-mails that are old. */
+/** Forgets links that have ended, and e-mails and notices that are old. */
 export function cleanMails(site: Site): Promise<void> {
   return site.writes.run(async () => {
     const now = site.clocks.running();
     await deleteTokensBefore(site.knex, now - mailsKept);
+    await deletePreviewLinksBefore(site.knex, now - mailsKept);
     await site.outbox.clean(now - mailsKept);
+    await deleteNoticesBefore(site.knex, now - noticesKept);
   });
 }
 

@@ -1,9 +1,12 @@
 import { ownNameOf } from '@core/locale/locale-tag';
 import { firstLocale } from '@core/locale/site-locale';
-import { wholeGrant } from '@core/people/grants';
+import { wholeGrant } from '@core/rights/grants';
 import type { Beginning, StartQuestions } from '@contract/site';
 import { passwordFault, shortestPassword } from '@core/people/password';
+import { say } from '@core/tongue/say';
 import { v7 as uuidv7 } from 'uuid';
+import { aboutPerson, rightsTold } from '../audit/people';
+import { settingsDone, writeDown } from '../audit/record';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import { freshPerson, insertPerson, type Person } from '../repositories/people-repository';
 import { saveSettings, type SiteSettings } from '../repositories/settings-repository';
@@ -71,14 +74,14 @@ export function startQuestions(site: Site): StartQuestions {
     beginnings: [
       {
         name: 'front page',
-        label: 'A front page and nothing else',
-        help: 'For whoever knows what is to come.',
+        label: say`A front page and nothing else`,
+        help: say`For whoever knows what is to come.`,
         pages: [],
       },
       {
         name: 'small site',
-        label: 'A small site to change',
-        help: `${Object.keys(smallSitePages).length} pages with menus, listings, a notice strip and a foot. Each part says in its own place what it is there for.`,
+        label: say`A small site to change`,
+        help: say`${Object.keys(smallSitePages).length} pages with menus, listings, a notice strip and a foot. Each part says in its own place what it is there for.`,
         pages: Object.values(smallSitePages).flatMap(({ title }) => (title === '' ? [] : [title])),
       },
     ],
@@ -93,7 +96,7 @@ export function startQuestions(site: Site): StartQuestions {
  */
 export async function beginSite(site: Site, beginning: Beginning): Promise<Person> {
   refuseBegun(site);
-  if (beginningNow.has(site)) throw new Refusal('conflict', 'Somebody begins this site at this very moment.');
+  if (beginningNow.has(site)) throw new Refusal('conflict', say`Somebody begins this site at this very moment.`);
   beginningNow.add(site);
   try {
     return await begun(site, beginning);
@@ -107,7 +110,7 @@ const beginningNow = new WeakSet<Site>();
 async function begun(site: Site, beginning: Beginning): Promise<Person> {
   const { site: wanted, administrator, beginWith, isOpen } = beginning;
   const faults: Fault[] = [];
-  if (wanted.theme !== site.bareManifest.name) faults.push({ pointer: '/site/theme', detail: 'There is no such theme.' });
+  if (wanted.theme !== site.bareManifest.name) faults.push({ pointer: '/site/theme', detail: say`There is no such theme.` });
   const weak = passwordFault(administrator.password, { ...administrator, siteName: wanted.name });
   if (weak) faults.push({ pointer: '/administrator/password', detail: weak });
   if (faults.length > 0) refuseInvalid(faults);
@@ -132,16 +135,20 @@ async function begun(site: Site, beginning: Beginning): Promise<Person> {
     person,
     {
       id: uuidv7(),
-      title: 'The site begins',
+      title: say`The site begins`,
       changes: [...begin({ name: settings.name!, description: settings.description! })],
       wishedFrom: null,
       remark: '',
-      note: 'The site begins',
+      note: say`The site begins`,
       move: { name: 'publish', scheduled: null, remark: '', acceptsMovedBase: false, acceptsBroken: '' },
     },
     async transaction => {
       await insertPerson(transaction, person);
       await saveSettings(transaction, settings);
+      await writeDown(transaction, site.clocks.running(), [
+        { act: 'invite', ...aboutPerson(person), personId: person.id, after: rightsTold(person) },
+        ...settingsDone(site.settings, settings).map(each => ({ ...each, personId: person.id })),
+      ]);
     },
   );
   adoptSettings(site, settings);
@@ -150,5 +157,5 @@ async function begun(site: Site, beginning: Beginning): Promise<Person> {
 }
 
 function refuseBegun(site: Site): void {
-  if (isBegun(site)) throw new Refusal('conflict', 'This site has begun already. Sign in, or ask an administrator to invite you.');
+  if (isBegun(site)) throw new Refusal('conflict', say`This site has begun already. Sign in, or ask an administrator to invite you.`);
 }

@@ -163,6 +163,12 @@ export class TestClient {
     });
   }
 
+  /** A request whose answer is read as it comes. */
+  open(at: string, signal: AbortSignal): Promise<Response> {
+    const cookie = [...this.#cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+    return fetch(this.site.address + at, { headers: { cookie }, signal });
+  }
+
   async send(method: string, at: string, body?: string | Buffer, headers: Record<string, string> = {}): Promise<TestAnswer> {
     const response = await fetch(this.site.address + at, {
       method,
@@ -178,8 +184,11 @@ export class TestClient {
       const [pair] = cookie.split(';');
       this.#cookies.set(pair!.slice(0, pair!.indexOf('=')), pair!.slice(pair!.indexOf('=') + 1));
     }
-    const text = await response.text();
-    const json: unknown = /json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : null;
+    // A stream of events has no end; whoever wants to read it reads it by itself.
+    const isEndless = response.headers.get('content-type')?.startsWith('text/event-stream') ?? false;
+    if (isEndless) await response.body?.cancel();
+    const text = isEndless ? '' : await response.text();
+    const json: unknown = /\/(problem\+)?json\b/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : null;
     const given = (json as { csrfToken?: string } | null)?.csrfToken;
     if (given) this.token = given;
     return { status: response.status, headers: response.headers, text, json };

@@ -15,6 +15,7 @@ import { NgbConfig } from '@ng-bootstrap/ng-bootstrap/config';
 import { NgbPopoverConfig } from '@ng-bootstrap/ng-bootstrap/popover';
 import type { Options } from '@popperjs/core';
 import { forgeryGuard } from './api/forgery-guard';
+import { languageHeader } from './api/language-header';
 import { routes } from './app.routes';
 import { editorLanguage } from './state/editor-language';
 import { keepPresses } from './state/steady-press';
@@ -27,7 +28,7 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
     provideRouter(routes, withComponentInputBinding(), withInMemoryScrolling({ scrollPositionRestoration: 'enabled' })),
-    provideHttpClient(withInterceptors([forgeryGuard])),
+    provideHttpClient(withInterceptors([forgeryGuard, languageHeader])),
     provideAppInitializer(setUpPopovers),
     provideAppInitializer(() => keepPresses(inject(DOCUMENT))),
     { provide: LOCALE_ID, useValue: editorLanguage() },

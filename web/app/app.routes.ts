@@ -80,6 +80,8 @@ export const routes: Routes = [
           { path: 'site', loadComponent: () => import('./set-up/site-set-up').then(module => module.SiteSetUp) },
           { path: 'people', loadComponent: () => import('./set-up/people').then(module => module.People) },
           { path: 'languages', loadComponent: () => import('./languages/locales-set-up').then(module => module.LocalesSetUp) },
+          { path: 'log', loadComponent: () => import('./set-up/log').then(module => module.LogSetUp) },
+          { path: 'workflows', loadComponent: () => import('./workflows/workflows-set-up').then(module => module.WorkflowsSetUp) },
           { path: 'outbox', loadComponent: () => import('./set-up/outbox').then(module => module.OutboxSetUp) },
           { path: 'menus', loadComponent: () => import('./menus/menus').then(module => module.Menus) },
           { path: 'addresses', loadComponent: () => import('./set-up/addresses').then(module => module.Addresses) },

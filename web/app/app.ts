@@ -1,18 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { NgbDropdownModule } from '@ng-bootstrap/ng-bootstrap/dropdown';
+import { NoticesMenu } from './notices/notices-menu';
 import { Finder } from './shared/finder';
 import { KeysHelp } from './shared/keys-help';
 import { MessageLine } from './shared/message-line';
+import { LiveService } from './state/live.service';
 import { MessageService } from './state/message.service';
 import { SessionService } from './state/session.service';
 import { withArticle } from '@core/format/moment';
+import { told } from '@core/tongue/say';
 import { roles } from '@core/workflow/workflow';
 
 /** The frame around every workspace: masthead, the line that says what happened, and the workspace itself. */
 @Component({
   selector: 'almanac-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, NgbDropdownModule, MessageLine, Finder, KeysHelp],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, NgbDropdownModule, MessageLine, Finder, KeysHelp, NoticesMenu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <a i18n class="skip" href="#workspace" (click)="$event.preventDefault(); workspace.focus()">Skip to the workspace</a>
@@ -27,13 +30,14 @@ import { roles } from '@core/workflow/workflow';
         <span class="grow"></span>
         <a i18n class="site-link" href="/" target="_blank" rel="noopener">Public site</a>
         <almanac-finder />
+        <almanac-notices-menu />
         <div ngbDropdown placement="bottom-end">
           <button class="me" ngbDropdownToggle ariaLabel="Signed in as {{ person.name }}" i18n-ariaLabel>
             {{ initials() }}
           </button>
           <div ngbDropdownMenu>
             <p class="who">
-              <b>{{ person.name }}</b><br /><span class="quiet">{{ person.roles.join(', ') }}</span>
+              <b>{{ person.name }}</b><br /><span class="quiet">{{ rolesOf(person) }}</span>
             </p>
             @if (staff().length > 0) {
               <p class="who"><b i18n>Look as somebody else</b></p>
@@ -42,7 +46,7 @@ import { roles } from '@core/workflow/workflow';
               }
               @for (each of staff(); track each.id) {
                 <button ngbDropdownItem (click)="lookAs(each.id)">
-                  {{ each.name }} <span class="quiet">{{ each.roles.join(', ') }}</span>
+                  {{ each.name }} <span class="quiet">{{ rolesOf(each) }}</span>
                 </button>
               }
             }
@@ -87,7 +91,7 @@ import { roles } from '@core/workflow/workflow';
     header {
       display: flex;
       align-items: center;
-      gap: clamp(10px, 2vw - 12px, 20px);
+      gap: clamp(9px, 2vw - 16px, 20px);
       height: 46px;
       padding: 0 20px;
       border-bottom: 3px double var(--hair);
@@ -194,6 +198,7 @@ export class App {
   readonly #session = inject(SessionService);
   readonly #router = inject(Router);
   readonly #messages = inject(MessageService);
+  readonly #live = inject(LiveService);
   protected readonly workspaces = computed(() => [
     { path: '/today', label: $localize`Today` },
     { path: '/pages', label: $localize`Pages` },
@@ -224,6 +229,19 @@ export class App {
   protected readonly withArticle = withArticle;
   protected readonly staff = computed(() => this.#session.session()?.staff ?? []);
   protected readonly lookingAs = computed(() => this.#session.session()?.lookingAs ?? null);
+
+  constructor() {
+    // Whoever is on the staff is told what others do, from when they come until they go.
+    effect(() => {
+      const isOnTheStaff = this.person() !== null;
+      untracked(() => (isOnTheStaff ? this.#live.follow() : this.#live.leave()));
+    });
+  }
+
+  /** The roles of somebody, in words. */
+  protected rolesOf({ roles }: { readonly roles: readonly string[] }): string {
+    return roles.map(told).join(', ');
+  }
 
   /** Looks at the product as a role or somebody else, from the start; null as oneself again. */
   protected lookAs(as: string | null): void {

@@ -1,4 +1,5 @@
 import type { FieldCommon, FieldKind } from '../field';
+import { told } from '../../tongue/say';
 
 /** One of several values. */
 export interface ChoiceField extends FieldCommon {
@@ -14,5 +15,5 @@ export const choice: FieldKind<ChoiceField, string> = {
   isEmpty: () => false,
   schema: (z, field) => z.enum(field.choices.map(each => each.value) as [string, ...string[]]),
   words: () => '',
-  describe: (value, field) => field.choices.find(each => each.value === value)?.label ?? value,
+  describe: (value, field) => told(field.choices.find(each => each.value === value)?.label ?? value),
 };

@@ -2,6 +2,7 @@ import type { FieldCommon, FieldKind } from '../field';
 import type { FileSort } from '../../file/media-types';
 import { recordId } from '../record-id';
 import { v5 as uuidv5 } from 'uuid';
+import { say, told } from '../../tongue/say';
 
 /** A file of the site, by its id, or none. */
 export interface FileField extends FieldCommon {
@@ -30,8 +31,10 @@ export function fileField<Named extends FieldCommon>(
     faults: (value, field, site) => {
       if (value === '') return [];
       const [sort, found] = [sortOf(field), site.fileSort(value)];
-      if (found === null) return [{ pointer: '', detail: `That ${sort ?? 'file'} is gone.` }];
-      return sort === undefined || found === sort ? [] : [{ pointer: '', detail: `That is a ${found}; a ${sort} is needed.` }];
+      if (found === null) return [{ pointer: '', detail: say`That ${told(sort ?? 'file')} is gone.` }];
+      return sort === undefined || found === sort
+        ? []
+        : [{ pointer: '', detail: say`That is a ${told(found)}; a ${told(sort)} is needed.` }];
     },
     open: (value, _field, opener) => (value === '' ? null : opener.file(value)),
     upgrade: value => (typeof value === 'string' && value.startsWith('/media/') ? fileIdOfPath(value) : (value as string)),

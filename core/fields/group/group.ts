@@ -1,5 +1,8 @@
 import type { FieldCommon, FieldKind, FieldValues } from '../field';
+import { mergeFields } from '../../merge/fields';
+import { inside } from '../../merge/decider';
 import { kindOfField, type AnyField } from '../kinds';
+import { told } from '../../tongue/say';
 import { faultsOfFields, fieldsById, initialValues, isEmptyField, openFields, plainTemplateOf, referencesOfFields, schemaOfFields, upgradedFields, wordsOfFields } from '../values'; // prettier-ignore
 
 /** Several fields that belong together. */
@@ -20,10 +23,11 @@ export const group: FieldKind<GroupField, FieldValues> = {
         const { describe, words } = kindOfField(each);
         const held = value[each.name];
         const said = held === undefined ? '' : (describe ?? words)(held, each, names);
-        return said === '' ? [] : [`${each.label}: ${said}`];
+        return said === '' ? [] : [`${told(each.label)}: ${said}`];
       })
       .join('\n'),
   isProse: true,
+  merge: (three, field, place, decider) => mergeFields(field.fields, three, name => inside(place, name), decider),
   template: (field, path) => plainTemplateOf(field.fields, path),
   open: (value, field, opener) => openFields(field.fields, value, opener),
   references: (value, field, pointer) => referencesOfFields(field.fields, value, pointer),

@@ -1,6 +1,7 @@
 import type { LinkTarget } from '../../rich-text/document';
 import type { FieldCommon, FieldKind, FieldSite } from '../field';
 import { fileAtAddress, fileLink, fileLinked } from '../../file/address';
+import { say } from '../../tongue/say';
 import { isSafeAddress, isSitePath } from './address';
 
 /** Where a link leads: a page of this site, an address, or nowhere. */
@@ -31,16 +32,16 @@ export const link: FieldKind<LinkField, LinkTarget | null> = {
   schema: (z, field) => {
     const target = z
       .strictObject({
-        page: z.uuid({ error: 'An id is a UUID.' }).nullable(),
-        address: z.string().max(2_000, { error: 'At most 2,000 characters.' }),
+        page: z.uuid({ error: () => say`An id is a UUID.` }).nullable(),
+        address: z.string().max(2_000, { error: () => say`At most 2,000 characters.` }),
       })
       .refine(({ page, address }) => page !== null || isSitePath(address) || isSafeAddress(address), {
         path: ['address'],
-        error: 'A path such as /visit, or an address that begins with https://, http://, mailto: or tel:.',
+        error: () => say`A path such as /visit, or an address that begins with https://, http://, mailto: or tel:.`,
       })
       .refine(({ page, address }) => page === null || /^([?#][^\s"'<>\\]*)?$/.test(address), {
         path: ['address'],
-        error: 'After a page only ?… or #… may follow.',
+        error: () => say`After a page only ?… or #… may follow.`,
       });
     return field.required ? target : target.nullable();
   },

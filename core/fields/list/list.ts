@@ -1,7 +1,11 @@
 import type { FieldCommon, FieldKind, FieldNames, FieldValues } from '../field';
+import { inside } from '../../merge/decider';
+import { mergeFields } from '../../merge/fields';
+import { mergeItems } from '../../merge/items';
 import { group } from '../group/group';
 import type { AnyField } from '../kinds';
 import { mustSay } from '../text-schemas';
+import { say } from '../../tongue/say';
 import {
   faultsOfFields,
   fieldsById,
@@ -44,14 +48,17 @@ export const list: FieldKind<ListField, readonly ListItem[]> = {
     const least = field.least ?? (field.required ? 1 : 0);
     return z
       .array(
-        z.strictObject({ id: z.string().regex(/^[\w-]{1,64}$/, { error: 'Not an item’s id.' }), fields: schemaOfFields(z, field.fields) }),
+        z.strictObject({
+          id: z.string().regex(/^[\w-]{1,64}$/, { error: () => say`Not an item’s id.` }),
+          fields: schemaOfFields(z, field.fields),
+        }),
       )
-      .min(least, { error: least === 1 ? mustSay : `At least ${least}.` })
-      .max(most, { error: `At most ${most}.` })
+      .min(least, { error: () => (least === 1 ? mustSay() : say`At least ${least}.`) })
+      .max(most, { error: () => say`At most ${most}.` })
       .superRefine((items, context) => {
         const seen = new Set<string>();
         items.forEach(({ id }, at) => {
-          if (seen.has(id)) context.addIssue({ code: 'custom', path: [at, 'id'], message: 'Two items have the same id.' });
+          if (seen.has(id)) context.addIssue({ code: 'custom', path: [at, 'id'], message: say`Two items have the same id.` });
           seen.add(id);
         });
       });
@@ -60,6 +67,20 @@ export const list: FieldKind<ListField, readonly ListItem[]> = {
   describe: (value, field, names: FieldNames) =>
     value.map((each, at) => `${at + 1}. ${group.describe!(each.fields, { ...field, kind: 'group' }, names)}`).join('\n'),
   isProse: true,
+  merge: (three, field, place, decider) =>
+    mergeItems(three, place, decider, {
+      idOf: each => each.id,
+      tell: (item, { names }) => (item ? group.describe!((item as ListItem).fields, { ...field, kind: 'group' }, names) : ''),
+      merge: ({ base, ours, theirs }, at) => ({
+        ...ours,
+        fields: mergeFields(
+          field.fields,
+          { base: base.fields, ours: ours.fields, theirs: theirs.fields },
+          name => inside(at, name),
+          decider,
+        ),
+      }),
+    }),
   template: (field, path) =>
     `{{#if ${path}}}<ul>\n{{#each ${path}}}<li>${plainTemplateOf(field.fields, 'this')}</li>\n{{/each}}</ul>\n{{/if}}`,
   open: (value, field, opener) => value.map(each => ({ id: each.id, ...openFields(field.fields, each.fields, opener) })),

@@ -1,4 +1,5 @@
 import type { FieldCommon, FieldKind } from '../field';
+import { mergeWords } from '../../merge/words';
 import { textSchema } from '../text-schemas';
 
 /** Plain text that may run over several lines. */
@@ -17,4 +18,5 @@ export const longText: FieldKind<LongTextField, string> = {
   words: value => value,
   template: (_field, path) => `{{#if ${path}}}<p>{{${path}}}</p>\n{{/if}}`,
   isProse: true,
+  merge: (three, _field, place, decider) => mergeWords(three, place, decider),
 };

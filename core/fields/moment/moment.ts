@@ -1,5 +1,6 @@
 import { isLocalDateTime, isTimeZone, type LocalTime } from '../../schedule/local-time';
 import type { FieldCommon, FieldKind, Zod } from '../field';
+import { say } from '../../tongue/say';
 
 /** A date and time of day in a time zone, as it was typed, or none. */
 export interface MomentField extends FieldCommon {
@@ -15,11 +16,14 @@ export function localTimeSchema(z: Zod) {
     local: z
       .string()
       .max(16)
-      .refine(isLocalDateTime, { error: 'A time is written like 2027-04-01T06:00, and the date must exist.' })
+      .refine(isLocalDateTime, { error: () => say`A time is written like 2027-04-01T06:00, and the date must exist.` })
       .refine(local => Number(local.slice(0, 4)) >= years.first && Number(local.slice(0, 4)) <= years.last, {
-        error: `A year from ${years.first} to ${years.last}.`,
+        error: () => say`A year from ${years.first} to ${years.last}.`,
       }),
-    zone: z.string().max(64).refine(isTimeZone, { error: 'No such time zone.' }),
+    zone: z
+      .string()
+      .max(64)
+      .refine(isTimeZone, { error: () => say`No such time zone.` }),
     choice: z.enum(['earlier', 'later']).optional(),
   });
 }

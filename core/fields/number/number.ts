@@ -1,4 +1,5 @@
 import type { FieldCommon, FieldKind } from '../field';
+import { say } from '../../tongue/say';
 
 /** A whole number within bounds. */
 export interface NumberField extends FieldCommon {
@@ -14,9 +15,9 @@ export const number: FieldKind<NumberField, number> = {
   isEmpty: () => false,
   schema: (z, field) =>
     z
-      .number({ error: 'A number.' })
-      .int({ error: 'A whole number.' })
-      .min(field.least, { error: `At least ${field.least}.` })
-      .max(field.most, { error: `At most ${field.most}.` }),
+      .number({ error: () => say`A number.` })
+      .int({ error: () => say`A whole number.` })
+      .min(field.least, { error: () => say`At least ${field.least}.` })
+      .max(field.most, { error: () => say`At most ${field.most}.` }),
   words: value => String(value),
 };

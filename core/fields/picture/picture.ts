@@ -9,5 +9,6 @@ export interface PictureField extends FieldCommon {
 /** See {@link PictureField}. */
 export const picture: FieldKind<PictureField, string> = {
   ...fileField<PictureField>('picture', () => 'picture'),
+  isPicture: true,
   template: (_field, path) => `{{#if ${path}}}{{picture ${path}}}\n{{/if}}`,
 };

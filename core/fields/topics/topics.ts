@@ -1,4 +1,5 @@
 import type { FieldCommon, FieldKind } from '../field';
+import { mergeSets } from '../../merge/items';
 import { mustSay, textSchema } from '../text-schemas';
 
 /** Topics, each once in its words. */
@@ -18,5 +19,6 @@ export const topics: FieldKind<TopicsField, readonly string[]> = {
       .min(field.required ? 1 : 0, { error: mustSay })
       .max(field.most ?? 30),
   words: value => value.join(' '),
+  merge: mergeSets,
   describe: value => value.join(', '),
 };

@@ -1,4 +1,5 @@
 import type { FieldCommon, FieldKind } from '../field';
+import { say } from '../../tongue/say';
 
 /** Something that is so or not. */
 export interface YesOrNoField extends FieldCommon {
@@ -12,5 +13,5 @@ export const yesOrNo: FieldKind<YesOrNoField, boolean> = {
   isEmpty: () => false,
   schema: z => z.boolean(),
   words: () => '',
-  describe: value => (value ? 'yes' : 'no'),
+  describe: value => (value ? say`yes` : say`no`),
 };

@@ -3,6 +3,7 @@ import { countOf } from '../../format/moment';
 import { pagesShowingBlock } from '../../reach/reach';
 import type { Overlay, SiteSnapshot } from '../../site/snapshot';
 import { namedPage, type Effect } from '../effect';
+import { say } from '../../tongue/say';
 
 /** What readers notice of a change of a block: the pages on which it shows. */
 export function blockEffect(change: Overlay, before: SiteSnapshot, after: SiteSnapshot): Effect {
@@ -11,12 +12,12 @@ export function blockEffect(change: Overlay, before: SiteSnapshot, after: SiteSn
   const isNew = !before.blocks.has(change.recordId);
   const label =
     change.value === null
-      ? `Takes it off ${countOf(shownBefore.length, 'page')}`
+      ? say`Takes it off ${countOf(shownBefore.length, 'page')}`
       : shownAfter.length === 0
-        ? 'Shows on no page yet'
+        ? say`Shows on no page yet`
         : isNew
-          ? `Shows on ${countOf(shownAfter.length, 'page')}`
-          : `Changes ${countOf(shownAfter.length, 'page')}`;
+          ? say`Shows on ${countOf(shownAfter.length, 'page')}`
+          : say`Changes ${countOf(shownAfter.length, 'page')}`;
   const afterIds = new Set(shownAfter.map(page => page.id));
   const beforeIds = new Set(isNew ? [] : shownBefore.map(page => page.id));
   return {
@@ -27,6 +28,6 @@ export function blockEffect(change: Overlay, before: SiteSnapshot, after: SiteSn
     lost: change.value === null ? shownBefore : shownBefore.filter(page => !afterIds.has(page.id)),
     opens: null,
     leaves: null,
-    warnings: (change.value as BlockValue | null)?.readers ? ['It has readers of its own, besides the page’s and the placement’s.'] : [],
+    warnings: (change.value as BlockValue | null)?.readers ? [say`It has readers of its own, besides the page’s and the placement’s.`] : [],
   };
 }

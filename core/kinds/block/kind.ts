@@ -8,6 +8,7 @@ import { loopFaults } from '../inset-faults';
 import type { Kind, KindSite } from '../kind';
 import { readersWords } from '../own-fields';
 import { readersFaults } from '../rule-faults';
+import { told } from '../../tongue/say';
 import { blockEffect } from './effect';
 import { blockSchema } from './schema';
 
@@ -28,17 +29,19 @@ export const block: Kind<BlockValue> = {
     readers: readersWords,
   },
   fields: (value, { blockTypes }) => blockTypes.get(value.type)?.fields ?? [],
+  typedBy: 'block types',
+  typeName: value => value.type,
   references: (value, registry) => referencesOfFields(block.fields!(value, registry), value.fields, '/fields'),
   words: (value, { registry }) => wordsOfFields(block.fields!(value, registry), value.fields),
   found: (id, value, { snapshot, registry }) => ({
-    detail: registry.blockTypes.get(value.type)?.label ?? '',
+    detail: told(registry.blockTypes.get(value.type)?.label ?? ''),
     pageId: pagesShowingBlock(snapshot, id)[0] ?? null,
   }),
   effect: blockEffect,
   pagesToSee: (id, _value, snapshot) => pagesShowingBlock(snapshot, id),
   pagesChanged: (id, snapshot) => pagesShowingBlock(snapshot, id),
   pagesAt: (id, plan, moment) => pagesWithBlock(plan, id, moment),
-  whereabouts: () => 'block',
+  whereabouts: () => told('block'),
   faults: (id, value, site) => {
     const gone = faultsOfFields(block.fields!(value, site.registry), value.fields, site, '/fields');
     return [...gone, ...readersFaults(value.readers, site), ...(gone.length === 0 ? insetLoopFaults(id, value, site) : [])];

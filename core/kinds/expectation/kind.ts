@@ -8,6 +8,7 @@ import { noPages } from '../effect';
 import type { Kind, KindSite } from '../kind';
 import { rulePartsWords } from '../own-fields';
 import { whereFaults, whoFaults } from '../rule-faults';
+import { say, told } from '../../tongue/say';
 import { expectationSchema } from './schema';
 
 /** An expectation: a saved statement of who sees what where, checked on every change. */
@@ -32,7 +33,7 @@ export const expectation: Kind<ExpectationValue> = {
     claim: { label: 'What is expected', isProse: true },
     count: { label: 'How many' },
     ...rulePartsWords,
-    locale: { label: 'In the language', describe: (tag: string | undefined, { names }) => (tag ? names.locale(tag) : 'the first') },
+    locale: { label: 'In the language', describe: (tag: string | undefined, { names }) => (tag ? names.locale(tag) : say`the first`) },
     reason: { label: 'Because', isProse: true },
   },
   references: value => [
@@ -46,12 +47,12 @@ export const expectation: Kind<ExpectationValue> = {
   effect: change => ({
     ...noPages,
     recordId: change.recordId,
-    label: change.value === null ? 'No longer checked' : 'Checked on every change',
+    label: change.value === null ? say`No longer checked` : say`Checked on every change`,
   }),
   pagesToSee: () => [],
   pagesChanged: () => [],
   pagesAt: (_id, plan) => emptySet(plan.universe.size),
-  whereabouts: () => 'expectation',
+  whereabouts: () => told('expectation'),
   faults: (_id, value, site) => expectationFaults(value, site),
   isUnseen: true,
 };
@@ -60,12 +61,12 @@ function expectationFaults({ subject, where, who, locale }: ExpectationValue, si
   const { manifest } = site.snapshot;
   const faults = [...whereFaults(where, site, '/where'), ...whoFaults(who, site, '/who')];
   if (locale !== undefined && !site.locales.some(each => each.tag === locale))
-    faults.push({ pointer: '/locale', detail: 'The site has no such locale.' });
+    faults.push({ pointer: '/locale', detail: say`The site has no such locale.` });
   if (subject.kind === 'blocks') {
     const gone = subject.blockIds.findIndex(id => !site.hasRecord(id, 'block'));
-    if (gone >= 0) faults.push({ pointer: `/subject/blockIds/${gone}`, detail: 'That block is gone.' });
+    if (gone >= 0) faults.push({ pointer: `/subject/blockIds/${gone}`, detail: say`That block is gone.` });
   }
   if (subject.kind === 'region' && ![...manifest.regions, ...manifest.insertionPoints].some(each => each.name === subject.name))
-    faults.push({ pointer: '/subject/name', detail: 'The theme has no region of this name.' });
+    faults.push({ pointer: '/subject/name', detail: say`The theme has no region of this name.` });
   return faults;
 }

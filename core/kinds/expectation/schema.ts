@@ -3,6 +3,7 @@ import { textSchema } from '../../fields/text-schemas';
 import type { Registry } from '../../registry/registry';
 import { localeTagSchema } from '../../locale/locale-tag';
 import { ruleSchemas } from '../../rule/schema';
+import { say } from '../../tongue/say';
 
 /** The schema of expectations. */
 export function expectationSchema(z: Zod, { blockTypes }: Registry) {
@@ -14,8 +15,8 @@ export function expectationSchema(z: Zod, { blockTypes }: Registry) {
         z.strictObject({
           kind: z.literal('blocks'),
           blockIds: z
-            .array(z.uuid({ error: 'An id is a UUID.' }))
-            .min(1, { error: 'Choose at least one.' })
+            .array(z.uuid({ error: () => say`An id is a UUID.` }))
+            .min(1, { error: () => say`Choose at least one.` })
             .max(100),
         }),
         z.strictObject({ kind: z.literal('type'), type: z.enum([...blockTypes.keys()]) }),
@@ -32,6 +33,6 @@ export function expectationSchema(z: Zod, { blockTypes }: Registry) {
     .superRefine((expectation, context) => {
       const counts = expectation.claim === 'at most' || expectation.claim === 'at least';
       if (expectation.subject.kind === 'region' && !counts && expectation.claim !== 'does not show')
-        context.addIssue({ code: 'custom', path: ['claim'], message: 'A region holds at least or at most so many.' });
+        context.addIssue({ code: 'custom', path: ['claim'], message: say`A region holds at least or at most so many.` });
     });
 }

@@ -3,6 +3,7 @@ import { filesOf, pagesNaming } from '../../file/holders';
 import { countOf } from '../../format/moment';
 import type { Overlay, SiteSnapshot } from '../../site/snapshot';
 import { namedPage, noPages, type Effect } from '../effect';
+import { say } from '../../tongue/say';
 
 /** What readers notice of a change of a file: on which pages it comes, changes or is missing then. */
 export function fileEffect(change: Overlay, before: SiteSnapshot, after: SiteSnapshot): Effect {
@@ -14,13 +15,13 @@ export function fileEffect(change: Overlay, before: SiteSnapshot, after: SiteSna
   const label =
     value === null
       ? pages.length === 0
-        ? 'Stands nowhere'
-        : `Is missing then from ${on}`
+        ? say`Stands nowhere`
+        : say`Is missing then from ${on}`
       : pages.length === 0
-        ? 'Stands nowhere yet'
+        ? say`Stands nowhere yet`
         : isReplaced
-          ? `Shows anew on ${on}`
-          : `Changes ${on}`;
+          ? say`Shows anew on ${on}`
+          : say`Changes ${on}`;
   return {
     ...noPages,
     recordId: change.recordId,
@@ -34,6 +35,8 @@ export function fileEffect(change: Overlay, before: SiteSnapshot, after: SiteSna
 function narrowed(old: FileValue, value: FileValue): readonly string[] {
   if (JSON.stringify(old.readers) === JSON.stringify(value.readers)) return [];
   return [
-    value.readers === null ? 'Whoever may read what it stands in may have it.' : 'Only its own readers may have it, wherever it stands.',
+    value.readers === null
+      ? say`Whoever may read what it stands in may have it.`
+      : say`Only its own readers may have it, wherever it stands.`,
   ];
 }

@@ -1,10 +1,12 @@
 import type { FileValue } from '../../file/file';
 import { pagesNaming } from '../../file/holders';
 import { contentWords, mediaTypeNamed } from '../../file/media-types';
+import { mergeSets } from '../../merge/items';
 import { pagesNamingAt } from '../../plan/presence';
 import type { Kind, KindSite } from '../kind';
 import { readersFaults } from '../rule-faults';
 import { readersWords } from '../own-fields';
+import { say, told } from '../../tongue/say';
 import { fileEffect } from './effect';
 import { fileSchema } from './schema';
 
@@ -28,10 +30,10 @@ export const file: Kind<FileValue> = {
     credit: { label: 'Credit', isProse: true },
     focalPoint: {
       label: 'Focal point',
-      describe: ({ x, y }: FileValue['focalPoint']) => `${Math.round(x * 100)} % across, ${Math.round(y * 100)} % down`,
+      describe: ({ x, y }: FileValue['focalPoint']) => say`${Math.round(x * 100)} % across, ${Math.round(y * 100)} % down`,
     },
     folder: { label: 'Folder', isProse: true },
-    topics: { label: 'Topics', describe: (topics: readonly string[]) => topics.join(', ') },
+    topics: { label: 'Topics', merge: mergeSets, describe: (topics: readonly string[]) => topics.join(', ') },
     readers: { ...readersWords, empty: 'as what it stands in' },
   },
   references: () => [],
@@ -44,7 +46,7 @@ export const file: Kind<FileValue> = {
   pagesToSee: (id, _value, snapshot) => pagesNaming(snapshot, id),
   pagesChanged: (id, snapshot) => pagesNaming(snapshot, id),
   pagesAt: (id, plan, moment) => pagesNamingAt(plan, id, moment),
-  whereabouts: value => mediaTypeNamed(value.content.mediaType).sort,
+  whereabouts: value => told(mediaTypeNamed(value.content.mediaType).sort),
   faults: (_id, value, site) => [...readersFaults(value.readers, site), ...contentFaults(value, site)],
   isHarmlessWhenNew: true,
 };
@@ -52,15 +54,15 @@ export const file: Kind<FileValue> = {
 // What a file is has been told from its bytes; nobody else may say it.
 function contentFaults({ content, focalPoint, isDecoration, words }: FileValue, site: KindSite) {
   const stored = site.contentOf(content.hash);
-  if (stored === null) return [{ pointer: '/content/hash', detail: 'No such content has been brought in. Upload it first.' }];
+  if (stored === null) return [{ pointer: '/content/hash', detail: say`No such content has been brought in. Upload it first.` }];
   const isSame = (['mediaType', 'size', 'width', 'height'] as const).every(each => stored[each] === content[each]);
   return [
-    ...(isSame ? [] : [{ pointer: '/content', detail: 'The content is not what is said of it.' }]),
+    ...(isSame ? [] : [{ pointer: '/content', detail: say`The content is not what is said of it.` }]),
     ...(content.width === null && (focalPoint.x !== 0.5 || focalPoint.y !== 0.5)
-      ? [{ pointer: '/focalPoint', detail: 'Only a picture has a focal point.' }]
+      ? [{ pointer: '/focalPoint', detail: say`Only a picture has a focal point.` }]
       : []),
     ...(isDecoration && words !== ''
-      ? [{ pointer: '/words', detail: 'A picture that adds nothing has no words; say one or the other.' }]
+      ? [{ pointer: '/words', detail: say`A picture that adds nothing has no words; say one or the other.` }]
       : []),
   ];
 }

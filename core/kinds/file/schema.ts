@@ -4,6 +4,7 @@ import type { Zod } from '../../fields/field';
 import { textSchema } from '../../fields/text-schemas';
 import { topics } from '../../fields/topics/topics';
 import { ruleSchemas } from '../../rule/schema';
+import { say } from '../../tongue/say';
 
 /** The most characters of a folder's whole name. */
 const longestFolder = 200;
@@ -12,7 +13,7 @@ const longestFolder = 200;
 export function contentSchema(z: Zod) {
   const side = z.number().int().min(1).max(100_000).nullable();
   return z.strictObject({
-    hash: z.string().regex(/^[0-9a-f]{64}$/, { error: 'Not a SHA-256 in hexadecimal.' }),
+    hash: z.string().regex(/^[0-9a-f]{64}$/, { error: () => say`Not a SHA-256 in hexadecimal.` }),
     mediaType: z.enum(Object.keys(mediaTypes) as [string, ...string[]]),
     size: z.number().int().min(1),
     width: side,
@@ -24,13 +25,13 @@ export function contentSchema(z: Zod) {
 export function fileSchema(z: Zod) {
   const share = z.number().min(0).max(1);
   return z.strictObject({
-    version: z.literal(1, { error: 'This version of files is not known here.' }),
+    version: z.literal(1, { error: () => say`This version of files is not known here.` }),
     title: textSchema(z, 200, true, 'one line'),
     name: z
       .string()
-      .min(1, { error: 'Must not be empty.' })
+      .min(1, { error: () => say`Must not be empty.` })
       .max(120)
-      .refine(name => name === safeName(name), { error: 'No slashes, quotes, line ends or dots at its ends.' }),
+      .refine(name => name === safeName(name), { error: () => say`No slashes, quotes, line ends or dots at its ends.` }),
     content: contentSchema(z),
     words: textSchema(z, 500, false, 'one line'),
     isDecoration: z.boolean(),
@@ -40,7 +41,7 @@ export function fileSchema(z: Zod) {
     folder: z
       .string()
       .max(longestFolder)
-      .refine(folder => folder === folderName(folder), { error: 'Names with single slashes between.' }),
+      .refine(folder => folder === folderName(folder), { error: () => say`Names with single slashes between.` }),
     topics: topics.schema(z, { name: 'topics', label: 'Topics', kind: 'topics', help: '', most: 30 }),
     readers: ruleSchemas(z).who.nullable(),
   });

@@ -2,6 +2,7 @@ import type { FieldFault } from '../../fields/field';
 import { link } from '../../fields/link/link';
 import { pagesNaming } from '../../file/holders';
 import { countOf } from '../../format/moment';
+import { mergeOutlines } from '../../menu/merge';
 import { menusOf } from '../../menu/links';
 import { outlineOf, type MenuEntry, type MenuValue } from '../../menu/menu';
 import { pagesNamingAt } from '../../plan/presence';
@@ -11,6 +12,7 @@ import type { Overlay, SiteSnapshot } from '../../site/snapshot';
 import { namedPage, noPages, type Effect } from '../effect';
 import type { Kind, KindContext, KindSite } from '../kind';
 import { whereFaults, whoFaults } from '../rule-faults';
+import { say, told } from '../../tongue/say';
 import { menuSchema } from './schema';
 
 const linkField = { name: 'link', label: '', kind: 'link', help: '' } as const;
@@ -31,6 +33,7 @@ export const menu: Kind<MenuValue> = {
       label: 'Entries',
       describe: (entries: MenuValue['entries'], context) => writtenOutline(entries, context),
       isProse: true,
+      merge: mergeOutlines,
       itemsHaveOwnWords: 'words',
     },
   },
@@ -41,14 +44,14 @@ export const menu: Kind<MenuValue> = {
       .filter(each => each !== '')
       .join('\n'),
   found: (id, value, { snapshot }) => ({
-    detail: `${outlineOf(value.entries).length} in it`,
+    detail: say`${outlineOf(value.entries).length} in it`,
     pageId: pagesNaming(snapshot, id)[0] ?? null,
   }),
   effect: menuEffect,
   pagesToSee: (id, _value, snapshot) => pagesNaming(snapshot, id),
   pagesChanged: (id, snapshot) => pagesNaming(snapshot, id),
   pagesAt: (id, plan, moment) => pagesNamingAt(plan, id, moment),
-  whereabouts: () => 'menu',
+  whereabouts: () => told('menu'),
   faults: (_id, value, site) => value.entries.flatMap((entry, at) => entryFaults(entry, site, `/entries/${at}`)),
   isHarmlessWhenNew: true,
 };
@@ -64,7 +67,7 @@ function referencesOfEntry({ target, currentOn, entries }: MenuEntry, pointer: s
 
 function entryFaults({ target, who, currentOn, entries }: MenuEntry, site: KindSite, pointer: string): readonly FieldFault[] {
   return [
-    ...(target.to === 'page' && !site.hasPage(target.page) ? [{ pointer: `${pointer}/target/page`, detail: 'That page is gone.' }] : []),
+    ...(target.to === 'page' && !site.hasPage(target.page) ? [{ pointer: `${pointer}/target/page`, detail: say`That page is gone.` }] : []),
     ...whoFaults(who, site, `${pointer}/who`),
     ...(currentOn ? whereFaults(currentOn, site, `${pointer}/currentOn`) : []),
     ...entries.flatMap((each, at) => entryFaults(each, site, `${pointer}/entries/${at}`)),
@@ -82,7 +85,7 @@ function writtenOutline(entries: MenuValue['entries'], { names }: KindContext): 
               ? names.page(target.link.page)
               : target.link.address
             : '';
-      const left = notIn && notIn.length > 0 ? `, not in ${notIn.map(tag => names.locale(tag)).join(', ')}` : '';
+      const left = notIn && notIn.length > 0 ? say`, not in ${notIn.map(tag => names.locale(tag)).join(', ')}` : '';
       return `${'– '.repeat(level)}${words || leads}${words && leads ? ` (${leads})` : ''}${left}`;
     })
     .join('\n');
@@ -93,12 +96,12 @@ function menuEffect(change: Overlay, before: SiteSnapshot, after: SiteSnapshot):
   const on = countOf(pages.length, 'page');
   const label =
     pages.length === 0
-      ? 'Stands on no page yet'
+      ? say`Stands on no page yet`
       : change.value === null
-        ? `Is missing then from ${on}`
+        ? say`Is missing then from ${on}`
         : menusOf(before).has(change.recordId)
-          ? `Changes ${on}`
-          : `Shows on ${on}`;
+          ? say`Changes ${on}`
+          : say`Shows on ${on}`;
   return {
     ...noPages,
     recordId: change.recordId,

@@ -1,4 +1,4 @@
-import { countOf } from '../../format/moment';
+import { countOf, quoted } from '../../format/moment';
 import { descendants } from '../../listing/listing';
 import type { PageValue } from '../../page/page';
 import { pagesReached } from '../../reach/reach';
@@ -6,6 +6,7 @@ import { holdersOf } from '../../file/holders';
 import { forwardingAt } from '../../forwarding/forwarding';
 import type { Overlay, PageNode, SiteSnapshot } from '../../site/snapshot';
 import { namedPage, type Effect } from '../effect';
+import { say } from '../../tongue/say';
 
 /** What readers notice of a change of a page: that it comes or goes, moves with all beneath it, or loses regions. */
 export function pageEffect(change: Overlay, before: SiteSnapshot, after: SiteSnapshot): Effect {
@@ -16,12 +17,12 @@ export function pageEffect(change: Overlay, before: SiteSnapshot, after: SiteSna
   const lost = old && !next ? [old, ...beneath].map(namedPage) : [];
   const label =
     !old && next
-      ? `Adds 1 page at ${next.address}`
+      ? say`Adds 1 page at ${next.address}`
       : old && !next
-        ? `Takes off ${countOf(lost.length, 'page')}`
+        ? say`Takes off ${countOf(lost.length, 'page')}`
         : hasMoved
-          ? `Moves ${countOf(beneath.length + 1, 'page')} to ${next!.address}`
-          : 'Changes 1 page';
+          ? say`Moves ${countOf(beneath.length + 1, 'page')} to ${next!.address}`
+          : say`Changes 1 page`;
   const value = change.value as PageValue | null;
   return {
     recordId: change.recordId,
@@ -43,7 +44,7 @@ export function pageEffect(change: Overlay, before: SiteSnapshot, after: SiteSna
 function takenOver(before: SiteSnapshot, { address }: PageNode): string[] {
   const earlier = forwardingAt(before, address);
   const led = earlier?.value.to?.page && before.pageById.get(earlier.value.to.page);
-  return earlier ? [`${address} is an old address${led ? ` that led to “${led.value.title}”` : ''}; this page takes it over.`] : [];
+  return earlier ? [say`${address} is an old address${led ? say` that led to “${led.value.title}”` : ''}; this page takes it over.`] : [];
 }
 
 /** The most that are named of what links to a page. */
@@ -62,14 +63,15 @@ function linkingHere(before: SiteSnapshot, going: readonly PageNode[]): string[]
     }),
   );
   if (titles.size === 0) return [];
-  const named = [...titles].slice(0, mostNamed).map(each => `“${each}”`);
-  const more = titles.size > mostNamed ? ` and ${titles.size - mostNamed} more` : '';
-  return [`${named.join(', ')}${more} name${titles.size === 1 ? 's' : ''} it: such links become words only.`];
+  const named = [...titles].slice(0, mostNamed).map(each => quoted(each));
+  const more = titles.size > mostNamed ? say` and ${titles.size - mostNamed} more` : '';
+  const names = `${named.join(', ')}${more}`;
+  return [titles.size === 1 ? say`${names} names it: such links become words only.` : say`${names} name it: such links become words only.`];
 }
 
 function placementsLosingTheirRegion(before: SiteSnapshot, after: SiteSnapshot, pageId: string): string[] {
   const reached = (snapshot: SiteSnapshot) =>
     snapshot.placements.filter(each => pagesReached(snapshot, each.value).includes(pageId)).length;
   const fewer = reached(before) - reached(after);
-  return fewer > 0 ? [`${countOf(fewer, 'placement')} will find no region in the new layout.`] : [];
+  return fewer > 0 ? [say`${countOf(fewer, 'placement')} will find no region in the new layout.`] : [];
 }

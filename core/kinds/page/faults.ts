@@ -3,6 +3,7 @@ import { forwardingAt } from '../../forwarding/forwarding';
 import type { PageValue } from '../../page/page';
 import type { KindSite } from '../kind';
 import { readersFaults } from '../rule-faults';
+import { say } from '../../tongue/say';
 
 /** What is wrong with where a page stands and with who may read it. */
 export function pageFaults(id: string, value: PageValue, site: KindSite): readonly FieldFault[] {
@@ -12,23 +13,24 @@ export function pageFaults(id: string, value: PageValue, site: KindSite): readon
 function standingFaults(id: string, value: PageValue, { snapshot, frontId, locales }: KindSite): readonly FieldFault[] {
   const faults: FieldFault[] = [];
   if (!snapshot.manifest.layouts.some(layout => layout.name === value.layout))
-    faults.push({ pointer: '/layout', detail: 'The theme has no such layout.' });
+    faults.push({ pointer: '/layout', detail: say`The theme has no such layout.` });
   if (value.parentId === null) {
     if (snapshot.front && snapshot.front.id !== id)
-      faults.push({ pointer: '/parentId', detail: 'There is a front page already; choose a page above.' });
+      faults.push({ pointer: '/parentId', detail: say`There is a front page already; choose a page above.` });
     return faults;
   }
-  if (frontId === id) return [{ pointer: '/parentId', detail: 'The front page cannot be taken off or moved: every address begins there.' }];
+  if (frontId === id)
+    return [{ pointer: '/parentId', detail: say`The front page cannot be taken off or moved: every address begins there.` }];
   const parent = snapshot.pageById.get(value.parentId);
   // A page laid beneath itself is not reachable from the top, and so has no place in the tree.
-  if (!parent) faults.push({ pointer: '/parentId', detail: 'The page above is not live, or lies beneath this one.' });
+  if (!parent) faults.push({ pointer: '/parentId', detail: say`The page above is not live, or lies beneath this one.` });
   const path = snapshot.pageById.get(id)?.facts.path;
   const kept = path === undefined ? null : forwardingAt(snapshot, path);
   if (kept?.value.status === 404)
-    faults.push({ pointer: '/segment', detail: `This address is kept free${kept.value.reason ? `: ${kept.value.reason}` : ''}.` });
+    faults.push({ pointer: '/segment', detail: say`This address is kept free${kept.value.reason ? `: ${kept.value.reason}` : ''}.` });
   const locale = parent?.parent === null ? locales.find(each => each.prefix !== '' && each.prefix === value.segment) : undefined;
-  if (locale) faults.push({ pointer: '/segment', detail: `Addresses in ${locale.name} begin with this.` });
+  if (locale) faults.push({ pointer: '/segment', detail: say`Addresses in ${locale.name} begin with this.` });
   const twin = parent?.children.find(child => child.value.segment === value.segment && child.id !== id);
-  if (twin) faults.push({ pointer: '/segment', detail: `“${twin.value.title}” has this address already.` });
+  if (twin) faults.push({ pointer: '/segment', detail: say`“${twin.value.title}” has this address already.` });
   return faults;
 }

@@ -5,6 +5,7 @@ import { liveAmong } from '../../plan/presence';
 import type { Reference } from '../../references/reference';
 import type { Kind } from '../kind';
 import { layoutWords, readersWords } from '../own-fields';
+import { say, told } from '../../tongue/say';
 import { pageEffect } from './effect';
 import { pageFaults } from './faults';
 import { pageSchema } from './schema';
@@ -32,6 +33,8 @@ export const page: Kind<PageValue> = {
     menuLabel: { label: 'Name in menus', isProse: true, hasOwnWords: true },
   },
   fields: (value, { pageTypes }) => pageTypes.get(value.type)?.fields ?? [],
+  typedBy: 'page types',
+  typeName: value => value.type,
   references: (value, registry) => [
     ...(value.parentId === null ? [] : [{ to: value.parentId, way: 'parent', pointer: '/parentId' } satisfies Reference]),
     ...referencesOfFields(page.fields!(value, registry), value.fields, '/fields'),
@@ -47,12 +50,12 @@ export const page: Kind<PageValue> = {
   pagesChanged: id => [id],
   pagesAt: (id, plan, moment) =>
     liveAmong(plan, plan.universe.where({ test: 'page', page: id }, { locale: plan.locale, query: {} }), moment),
-  whereabouts: value => value.type,
+  whereabouts: value => told(value.type),
   faults: (id, value, site) => [
     ...pageFaults(id, value, site),
     ...faultsOfFields(page.fields!(value, site.registry), value.fields, site, '/fields'),
   ],
   faultsOfTakingOff: (id, { frontId }) =>
-    frontId === id ? [{ pointer: '', detail: 'The front page cannot be taken off or moved: every address begins there.' }] : [],
+    frontId === id ? [{ pointer: '', detail: say`The front page cannot be taken off or moved: every address begins there.` }] : [],
   isAddressed: true,
 };

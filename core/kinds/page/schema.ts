@@ -3,18 +3,19 @@ import { textSchema } from '../../fields/text-schemas';
 import { reservedSegments } from '../../page/page';
 import type { Registry } from '../../registry/registry';
 import { ruleSchemas } from '../../rule/schema';
+import { say } from '../../tongue/say';
 import { orderKeySchema, schemaByType } from '../typed-schema';
 
 /** The schema of pages. */
 export function pageSchema(z: Zod, { pageTypes }: Registry) {
   const parts = {
-    version: z.literal(3, { error: 'This version of pages is not known here.' }),
+    version: z.literal(3, { error: () => say`This version of pages is not known here.` }),
     title: textSchema(z, 200, true, 'one line'),
-    parentId: z.uuid({ error: 'An id is a UUID.' }).nullable(),
+    parentId: z.uuid({ error: () => say`An id is a UUID.` }).nullable(),
     segment: z
       .string()
       .max(80)
-      .regex(/^([a-z0-9]+(-[a-z0-9]+)*)?$/, { error: 'Small letters, digits and single hyphens.' }),
+      .regex(/^([a-z0-9]+(-[a-z0-9]+)*)?$/, { error: () => say`Small letters, digits and single hyphens.` }),
     order: orderKeySchema(z),
     layout: textSchema(z, 60, true, 'one line'),
     readers: ruleSchemas(z).who.nullable(),
@@ -23,8 +24,8 @@ export function pageSchema(z: Zod, { pageTypes }: Registry) {
   };
   return schemaByType(z, [...pageTypes.values()], parts).superRefine(({ parentId, segment }, context) => {
     const refuse = (message: string) => context.addIssue({ code: 'custom', path: ['segment'], message });
-    if (parentId !== null && segment === '') refuse('Only the front page has an empty address.');
-    if (parentId === null && segment !== '') refuse('The front page’s address is empty.');
-    if (reservedSegments.includes(String(segment))) refuse('This address belongs to the product itself.');
+    if (parentId !== null && segment === '') refuse(say`Only the front page has an empty address.`);
+    if (parentId === null && segment !== '') refuse(say`The front page’s address is empty.`);
+    if (reservedSegments.includes(String(segment))) refuse(say`This address belongs to the product itself.`);
   });
 }

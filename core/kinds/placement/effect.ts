@@ -1,4 +1,4 @@
-import { countOf, listOf } from '../../format/moment';
+import { countOf, listOf, quoted } from '../../format/moment';
 import type { PlacementValue } from '../../placement/placement';
 import { labelOfEffect } from '../../reach/effect-label';
 import { effectOfPlacement, pagesReached } from '../../reach/reach';
@@ -8,6 +8,7 @@ import type { Overlay, SiteSnapshot } from '../../site/snapshot';
 import { labelOfTarget } from '../../theme/manifest';
 import { namedPage, type Effect } from '../effect';
 import type { KindContext } from '../kind';
+import { midSentence, say } from '../../tongue/say';
 
 /** What readers notice of a change of a placement: the pages it gains and loses, and from when on. */
 export function placementEffect(change: Overlay, before: SiteSnapshot, after: SiteSnapshot, context: KindContext): Effect {
@@ -29,17 +30,19 @@ export function placementEffect(change: Overlay, before: SiteSnapshot, after: Si
 
 function placementWarnings(after: SiteSnapshot, id: string, value: PlacementValue, { names }: KindContext): string[] {
   const warnings: string[] = [];
-  if (!after.blocks.has(value.blockId)) warnings.push('Its block is not live, so nothing shows until that is published too.');
+  if (!after.blocks.has(value.blockId)) warnings.push(say`Its block is not live, so nothing shows until that is published too.`);
   const holds = compileWhere(effectiveRule(value.rule, after.sharedRules).where);
   const named = after.pages.filter(page => holds(page.facts));
   const reached = pagesReached(after, value).length;
   if (named.length > reached) {
-    const region = labelOfTarget(after.manifest, value.target).toLowerCase();
+    const region = midSentence(labelOfTarget(after.manifest, value.target));
     warnings.push(
-      `${countOf(named.length - reached, 'page')} of those it names ${named.length - reached === 1 ? 'has' : 'have'} no ${region} in the layout.`,
+      named.length - reached === 1
+        ? say`1 page of those it names has no ${region} in the layout.`
+        : say`${countOf(named.length - reached, 'page')} of those it names have no ${region} in the layout.`,
     );
   }
-  if (value.off) warnings.push('It is switched off.');
+  if (value.off) warnings.push(say`It is switched off.`);
   if (value.target.kind === 'stand in' && !value.off) warnings.push(...standInWarnings(after, id, value, names.block));
   return warnings;
 }
@@ -52,7 +55,7 @@ function standInWarnings(after: SiteSnapshot, id: string, value: PlacementValue,
       each.id !== id && !each.value.off && each.value.target.kind !== 'insertion point' && each.value.target.name === value.target.name,
   );
   const meeting = others.filter(each => pagesReached(after, each.value).some(page => pages.has(page)));
-  const titles = (list: typeof meeting) => listOf([...new Set(list.map(each => `“${blockName(each.value.blockId)}”`))]);
+  const titles = (list: typeof meeting) => listOf([...new Set(list.map(each => quoted(blockName(each.value.blockId))))]);
   const earlier = meeting.filter(
     each => each.value.target.kind === 'stand in' && (each.value.order < value.order || (each.value.order === value.order && each.id < id)),
   );
@@ -60,9 +63,11 @@ function standInWarnings(after: SiteSnapshot, id: string, value: PlacementValue,
   return [
     ...(earlier.length > 0
       ? [
-          `${titles(earlier)} ${earlier.length === 1 ? 'stands' : 'stand'} in there already and ${earlier.length === 1 ? 'comes' : 'come'} first, so this stays away.`,
+          earlier.length === 1
+            ? say`${titles(earlier)} stands in there already and comes first, so this stays away.`
+            : say`${titles(earlier)} stand in there already and come first, so this stays away.`,
         ]
       : []),
-    ...(displaced.length > 0 ? [`Takes the place of ${titles(displaced)} on those pages.`] : []),
+    ...(displaced.length > 0 ? [say`Takes the place of ${titles(displaced)} on those pages.`] : []),
   ];
 }

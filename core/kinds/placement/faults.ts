@@ -6,6 +6,7 @@ import { contrastOf, contrastWords, leastContrast } from '../../theme/contrast';
 import { colourNamed, labelOfTarget, limitsOf } from '../../theme/manifest';
 import type { KindSite } from '../kind';
 import { ruleFaults } from '../rule-faults';
+import { midSentence, say, told } from '../../tongue/say';
 
 /** What of a placement points at nothing, or is not held where it goes. */
 export function placementFaults(value: PlacementValue, site: KindSite): readonly FieldFault[] {
@@ -13,13 +14,14 @@ export function placementFaults(value: PlacementValue, site: KindSite): readonly
   const faults: FieldFault[] = [];
   const targets = value.target.kind === 'insertion point' ? manifest.insertionPoints : manifest.regions;
   if (!targets.some(each => each.name === value.target.name)) {
-    const what = value.target.kind === 'insertion point' ? 'insertion point' : 'region';
-    faults.push({ pointer: '/target/name', detail: `The theme has no ${what} of this name.` });
+    const isPoint = value.target.kind === 'insertion point';
+    const detail = isPoint ? say`The theme has no insertion point of this name.` : say`The theme has no region of this name.`;
+    faults.push({ pointer: '/target/name', detail });
   }
   if (value.look !== '' && !manifest.looks.some(each => each.name === value.look))
-    faults.push({ pointer: '/look', detail: 'The theme has no such look.' });
+    faults.push({ pointer: '/look', detail: say`The theme has no such look.` });
   faults.push(...groundFaults(value, site));
-  if (!site.hasRecord(value.blockId, 'block')) faults.push({ pointer: '/blockId', detail: 'That block is gone.' });
+  if (!site.hasRecord(value.blockId, 'block')) faults.push({ pointer: '/blockId', detail: say`That block is gone.` });
   return [...faults, ...ruleFaults(value.rule, site, '/rule'), ...typeFaults(value, site)];
 }
 
@@ -27,13 +29,13 @@ export function placementFaults(value: PlacementValue, site: KindSite): readonly
 function groundFaults({ ground: own }: PlacementValue, { snapshot: { manifest } }: KindSite): readonly FieldFault[] {
   if (!own) return [];
   const [ground, ink] = [colourNamed(manifest, own.ground), colourNamed(manifest, own.ink)];
-  if (!ground || !ink) return [{ pointer: ground ? '/ground/ink' : '/ground/ground', detail: 'The theme has no such colour.' }];
+  if (!ground || !ink) return [{ pointer: ground ? '/ground/ink' : '/ground/ground', detail: say`The theme has no such colour.` }];
   const contrast = contrastOf(ground.value, ink.value);
   if (contrast >= leastContrast) return [];
   return [
     {
       pointer: '/ground/ink',
-      detail: `Words in ${ink.label.toLowerCase()} on ${ground.label.toLowerCase()} have ${contrastWords(contrast)}; they need ${leastContrast} : 1 to be read.`,
+      detail: say`Words in ${midSentence(told(ink.label))} on ${midSentence(told(ground.label))} have ${contrastWords(contrast)}; they need ${leastContrast} : 1 to be read.`,
     },
   ];
 }
@@ -49,9 +51,14 @@ function typeFaults(value: PlacementValue, { snapshot, names }: KindSite): reado
   const layouts = new Set(pagesReached(snapshot, value).map(id => snapshot.pageById.get(id)!.value.layout));
   const layout = manifest.layouts.find(each => layouts.has(each.name) && isKeptOut(each.name));
   if (layout && !isKeptOut(null))
-    return [{ pointer: '/target/name', detail: `On pages laid out as “${layout.label}”, ${label.toLowerCase()} does not hold this type.` }];
+    return [
+      {
+        pointer: '/target/name',
+        detail: say`On pages laid out as “${told(layout.label)}”, ${midSentence(label)} does not hold this type.`,
+      },
+    ];
   const { types } = limitsOf(manifest, null, target.name);
   if (types === undefined || !isKeptOut(null)) return [];
-  const held = types.map(each => names.blockType(each).toLowerCase());
-  return [{ pointer: '/target/name', detail: `${label} holds ${listOf(held, 'or')} only.` }];
+  const held = types.map(each => midSentence(names.blockType(each)));
+  return [{ pointer: '/target/name', detail: say`${label} holds ${listOf(held, 'or')} only.` }];
 }

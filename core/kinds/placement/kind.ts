@@ -1,12 +1,15 @@
+import { quoted } from '../../format/moment';
 import type { OwnGround, PlacementValue, Target } from '../../placement/placement';
 import { pagesWith, placedAt } from '../../plan/presence';
 import { emptySet } from '../../reach/bit-set';
+import { mergeRules } from '../../merge/tree';
 import { pagesReached } from '../../reach/reach';
 import { referencesInRule } from '../../rule/references';
 import { ruleSentence, whereSummary } from '../../rule/sentence';
 import type { Rule } from '../../rule/rule';
 import { colourNamed, labelOfTarget } from '../../theme/manifest';
 import type { Kind, KindContext } from '../kind';
+import { midSentence, say, told } from '../../tongue/say';
 import { placementEffect } from './effect';
 import { placementFaults } from './faults';
 import { placementSchema } from './schema';
@@ -23,10 +26,15 @@ export const placement: Kind<PlacementValue> = {
   title: (value, { names }) => names.block(value.blockId),
   ownFields: {
     blockId: { label: 'Block', describe: (id: string, { names }) => names.block(id), isGiven: true },
-    target: { label: 'Region', describe: (target: Target, { snapshot }) => labelOfTarget(snapshot.manifest, target) },
+    target: {
+      label: 'Region',
+      describe: (target: Target, { snapshot }) => labelOfTarget(snapshot.manifest, target),
+      tellChange: (before, after) => say`Moved from ${midSentence(before)} to ${midSentence(after)}.`,
+    },
     order: { label: 'Place in the order', describe: () => 'moved', isGiven: true },
     rule: {
       label: 'Rule',
+      merge: mergeRules,
       describe: (rule: Rule, { names, style }) =>
         ruleSentence(rule, names, style, null)
           .map(part => part.text)
@@ -37,18 +45,20 @@ export const placement: Kind<PlacementValue> = {
     ground: {
       label: 'Ground',
       describe: ({ ground, ink }: OwnGround, { snapshot }) =>
-        `${colourNamed(snapshot.manifest, ground)?.label ?? ground} with words in ${(colourNamed(snapshot.manifest, ink)?.label ?? ink).toLowerCase()}`,
+        say`${told(colourNamed(snapshot.manifest, ground)?.label ?? ground)} with words in ${midSentence(told(colourNamed(snapshot.manifest, ink)?.label ?? ink))}`,
     },
     align: { label: 'Alignment', isGiven: true, isProse: true },
     title: {
       label: 'Title',
       describe: ({ show, own }: PlacementValue['title']) =>
-        show === 'own' ? `“${own}”` : show === 'none' ? 'not shown' : 'the block’s own',
+        show === 'own' ? quoted(own) : show === 'none' ? say`not shown` : say`the block’s own`,
       hasOwnWords: 'own',
     },
     anchor: { label: 'Anchor', isProse: true },
     reason: { label: 'Because', isProse: true },
   },
+  typedBy: 'block types',
+  typeName: ({ blockId }, typeOfBlock) => typeOfBlock(blockId),
   references: value => [{ to: value.blockId, way: 'block', pointer: '/blockId' }, ...referencesInRule(value.rule, '/rule')],
   words: (value, context) => `${placeOf(value, context)} ${value.reason}`,
   found: (id, value, context) => ({

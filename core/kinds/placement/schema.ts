@@ -1,6 +1,7 @@
 import type { Zod } from '../../fields/field';
 import { textSchema } from '../../fields/text-schemas';
 import { ruleSchemas } from '../../rule/schema';
+import { say } from '../../tongue/say';
 import { orderKeySchema } from '../typed-schema';
 
 /** The schema of placements. */
@@ -8,7 +9,7 @@ export function placementSchema(z: Zod) {
   return z
     .strictObject({
       version: z.literal(1),
-      blockId: z.uuid({ error: 'An id is a UUID.' }),
+      blockId: z.uuid({ error: () => say`An id is a UUID.` }),
       target: z.strictObject({ kind: z.enum(['region', 'insertion point', 'stand in']), name: textSchema(z, 60, true, 'one line') }),
       order: orderKeySchema(z),
       rule: ruleSchemas(z).rule,
@@ -20,11 +21,11 @@ export function placementSchema(z: Zod) {
       anchor: z
         .string()
         .max(60)
-        .regex(/^([a-z][a-z0-9-]*)?$/, { error: 'Small letters, digits and hyphens, beginning with a letter.' }),
+        .regex(/^([a-z][a-z0-9-]*)?$/, { error: () => say`Small letters, digits and hyphens, beginning with a letter.` }),
       reason: textSchema(z, 500, false, 'one line'),
     })
     .superRefine((placement, context) => {
       if (placement.title.show === 'own' && placement.title.own.trim() === '')
-        context.addIssue({ code: 'custom', path: ['title', 'own'], message: 'Write the title to show here.' });
+        context.addIssue({ code: 'custom', path: ['title', 'own'], message: say`Write the title to show here.` });
     });
 }

@@ -3,6 +3,7 @@ import { effectOfPlacement } from '../../reach/reach';
 import { governedBy } from '../../reach/governed';
 import type { Overlay, SiteSnapshot } from '../../site/snapshot';
 import { namedPage, noPages, type Effect, type NamedPage } from '../effect';
+import { say } from '../../tongue/say';
 
 /** What an edit of a shared rule does over all the placements that follow it. */
 export function sharedRuleEffect(change: Overlay, before: SiteSnapshot, after: SiteSnapshot): Effect {
@@ -20,15 +21,15 @@ export function sharedRuleEffect(change: Overlay, before: SiteSnapshot, after: S
     if (effect.timesDiffer || effect.readersDiffer) timesDiffer += 1;
   }
   const parts = [
-    ...(gained.size > 0 ? [`gains ${countOf(gained.size, 'page')}`] : []),
-    ...(lost.size > 0 ? [`loses ${countOf(lost.size, 'page')}`] : []),
-    ...(timesDiffer > 0 ? [`other times or readers for ${countOf(timesDiffer, 'placement')}`] : []),
+    ...(gained.size > 0 ? [say`gains ${countOf(gained.size, 'page')}`] : []),
+    ...(lost.size > 0 ? [say`loses ${countOf(lost.size, 'page')}`] : []),
+    ...(timesDiffer > 0 ? [say`other times or readers for ${countOf(timesDiffer, 'placement')}`] : []),
   ];
-  const what = governed.length === 0 ? 'Governs nothing yet' : `Governs ${countOf(governed.length, 'placement')}`;
+  const what = governed.length === 0 ? say`Governs nothing yet` : say`Governs ${countOf(governed.length, 'placement')}`;
   return {
     ...noPages,
     recordId: change.recordId,
-    label: governed.length === 0 ? what : `${what}: ${parts.length === 0 ? 'nothing changes for readers' : parts.join(', ')}`,
+    label: governed.length === 0 ? what : `${what}: ${parts.length === 0 ? say`nothing changes for readers` : parts.join(', ')}`,
     pages: [...pages.values()],
     gained: [...gained.values()],
     lost: [...lost.values()],

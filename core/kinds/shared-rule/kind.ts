@@ -1,3 +1,4 @@
+import { quoted } from '../../format/moment';
 import { pagesWith, placedFollowing } from '../../plan/presence';
 import { either, emptySet } from '../../reach/bit-set';
 import { governedBy } from '../../reach/governed';
@@ -7,6 +8,7 @@ import type { SharedRuleValue } from '../../rule/shared-rule';
 import type { Kind, KindSite } from '../kind';
 import { placement } from '../placement/kind';
 import { ruleFaults } from '../rule-faults';
+import { say, told } from '../../tongue/say';
 import { sharedRuleEffect } from './effect';
 import { sharedRuleSchema } from './schema';
 
@@ -33,7 +35,7 @@ export const sharedRule: Kind<SharedRuleValue> = {
   pagesChanged: () => [],
   pagesAt: (id, plan, moment) =>
     placedFollowing(plan, id, moment).reduce((some, each) => either(some, pagesWith(plan, each, moment)), emptySet(plan.universe.size)),
-  whereabouts: () => 'shared rule',
+  whereabouts: () => told('shared rule'),
   faults: (_id, value, site) => ruleFaults(value.rule, site, '/rule'),
   faultsOfTakingOff: followerFaults,
 };
@@ -45,12 +47,14 @@ function followerFaults(id: string, { snapshot, names }: KindSite) {
     ...[...snapshot.sharedRules.values()].filter(each => each.rule.follows.includes(id)).map(each => each.title),
   ];
   if (followers.length === 0) return [];
-  const some = followers.slice(0, 5).map(each => `“${each}”`);
-  const one = followers.length === 1;
+  const some = followers.slice(0, 5).map(each => quoted(each));
   return [
     {
       pointer: '',
-      detail: `${some.join(', ')}${followers.length > 5 ? ` and ${followers.length - 5} more` : ''} still follow${one ? 's' : ''} it. Name what takes its place, or let ${one ? 'it' : 'them'} leave it, in the same step.`,
+      detail:
+        followers.length === 1
+          ? say`${some.join(', ')} still follows it. Name what takes its place, or let it leave it, in the same step.`
+          : say`${some.join(', ')}${followers.length > 5 ? say` and ${followers.length - 5} more` : ''} still follow it. Name what takes its place, or let them leave it, in the same step.`,
     },
   ];
 }

@@ -1,4 +1,5 @@
 import { canonicalTag } from '@core/locale/locale-tag';
+import { say } from '@core/tongue/say';
 import { XliffFault, XliffReader, type ReadFile } from '@core/xliff/read';
 import { Refusal, refuseInvalid } from '../../errors/refusal';
 import type { Site } from '../../site/site';
@@ -18,7 +19,7 @@ export async function readXliff(site: Site, bytes: AsyncIterable<unknown>): Prom
   const reader = new XliffReader(
     (source, target) => {
       [from, locale] = [canonicalTag(source) ?? source, canonicalTag(target ?? '') ?? target ?? ''];
-      if (locale === '') refuseInvalid([{ pointer: '', detail: 'It does not say into which language it was put (trgLang).' }]);
+      if (locale === '') refuseInvalid([{ pointer: '', detail: say`It does not say into which language it was put (trgLang).` }]);
       refuseUnfitLocales(site, from, locale, { from: '', into: '' });
     },
     file => files.push(file),
@@ -28,13 +29,13 @@ export async function readXliff(site: Site, bytes: AsyncIterable<unknown>): Prom
   try {
     for await (const chunk of bytes) {
       size += (chunk as Uint8Array).length;
-      if (size > mostXliffBytes) throw new Refusal('too-large', 'A file may have at most 20 MB. Send out fewer records at once.');
+      if (size > mostXliffBytes) throw new Refusal('too-large', say`A file may have at most 20 MB. Send out fewer records at once.`);
       reader.write(decoded(decoder, chunk as Uint8Array));
     }
     reader.write(decoded(decoder));
     reader.end();
   } catch (error) {
-    if (error instanceof XliffFault) refuseInvalid([{ pointer: '', detail: `Line ${error.line}: ${error.message}` }]);
+    if (error instanceof XliffFault) refuseInvalid([{ pointer: '', detail: say`Line ${error.line}: ${error.message}` }]);
     throw error;
   }
   return { from, locale, files };
@@ -44,6 +45,6 @@ function decoded(decoder: TextDecoder, chunk?: Uint8Array): string {
   try {
     return decoder.decode(chunk, { stream: chunk !== undefined });
   } catch {
-    return refuseInvalid([{ pointer: '', detail: 'It is not in UTF-8. Save it in UTF-8.' }]);
+    return refuseInvalid([{ pointer: '', detail: say`It is not in UTF-8. Save it in UTF-8.` }]);
   }
 }

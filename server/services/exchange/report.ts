@@ -40,9 +40,7 @@ export function reportOf(
     .flatMap(record => {
       const units = record.judged.units.slice(0, Math.max(0, room));
       room -= units.length;
-      return units.length === 0
-        ? []
-        : [{ id: record.file.id, title: record.title, kind: record.kind, units: units.map(unit => shown(record, unit)) }];
+      return units.length === 0 ? [] : [{ id: record.file.id, title: record.title, kind: record.kind, units: shown(record, units) }];
     });
   return {
     isTrial,
@@ -56,17 +54,21 @@ export function reportOf(
   };
 }
 
-function shown({ file, labels }: Told, { name, unit, line, outcome, detail }: JudgedUnit): TakenUnit {
-  const read = file.units.find(each => each.id === unit && each.line === line);
-  return {
-    unit,
-    label: labels.get(name) ?? '',
-    line,
-    outcome,
-    detail,
-    source: cut(plain(read?.source ?? [])),
-    target: cut(plain(read?.target ?? [])),
-  };
+function shown({ file, labels }: Told, units: readonly JudgedUnit[]): TakenUnit[] {
+  const readAt = new Map(file.units.map(each => [`${each.line} ${each.id}`, each]));
+  return units.map(({ name, unit, line, outcome, detail }) => {
+    const read = readAt.get(`${line} ${unit}`);
+    return {
+      unit,
+      field: name,
+      label: labels.get(name) ?? '',
+      line,
+      outcome,
+      detail,
+      source: cut(plain(read?.source ?? [])),
+      target: cut(plain(read?.target ?? [])),
+    };
+  });
 }
 
 function plain(pieces: ReadPieces): string {

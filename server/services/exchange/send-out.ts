@@ -5,6 +5,7 @@ import { saidIn, type OwnWords } from '@core/locale/own-words';
 import { fieldState, isText, mostOf, writableFields, type WritableField } from '@core/locale/translation';
 import { writtenLocales } from '@core/locale/site-locale';
 import { segmentsOf, wordsOfPieces } from '@core/segments/segment';
+import { say } from '@core/tongue/say';
 import type { SegmentState, XliffField, XliffFile } from '@core/xliff/document';
 import { writeXliff } from '@core/xliff/write';
 import { Readable } from 'node:stream';
@@ -19,9 +20,9 @@ import { readSources, wordsToWriteOn } from '../words';
 /** Refuses locales that nothing can be sent from or into. */
 export function refuseUnfitLocales({ settings }: Site, from: string, into: string, pointers = { from: '/from', into: '/locale' }): void {
   const has = (tag: string) => writtenLocales(settings.locales).some(each => each.tag === tag);
-  if (!has(from)) refuseInvalid([{ pointer: pointers.from, detail: `The site has no locale “${from}”.` }]);
-  if (!has(into)) refuseInvalid([{ pointer: pointers.into, detail: `The site has no locale “${into}”.` }]);
-  if (from === into) refuseInvalid([{ pointer: pointers.into, detail: 'It is the locale that the words come from.' }]);
+  if (!has(from)) refuseInvalid([{ pointer: pointers.from, detail: say`The site has no locale “${from}”.` }]);
+  if (!has(into)) refuseInvalid([{ pointer: pointers.into, detail: say`The site has no locale “${into}”.` }]);
+  if (from === into) refuseInvalid([{ pointer: pointers.into, detail: say`It is the locale that the words come from.` }]);
 }
 
 /**
@@ -101,8 +102,8 @@ function notesOf(site: Site, field: WritableField, own: OwnWords | null, isBehin
           .map(each => wordsOfPieces(each.pieces))
           .join(' ');
   return [
-    ...(field.name === 'segment' ? ['A part of the address: small letters, digits and hyphens.'] : []),
-    ...(most === null ? [] : [`At most ${most} characters.`]),
-    ...(earlier === '' ? [] : [`What is written was made from: ${earlier}`]),
+    ...(field.name === 'segment' ? [say`A part of the address: small letters, digits and hyphens.`] : []),
+    ...(most === null ? [] : [say`At most ${most} characters.`]),
+    ...(earlier === '' ? [] : [say`What is written was made from: ${earlier}`]),
   ];
 }

@@ -1,6 +1,7 @@
 import type { SendOutQuestion } from '@contract/exchange';
 import { canonicalTag } from '@core/locale/locale-tag';
 import { fixedWordsIn, type FixedWordSources } from '@core/theme/fixed-words';
+import { say } from '@core/tongue/say';
 import { unitId } from '@core/xliff/document';
 import type { ReadFile, ReadUnit } from '@core/xliff/read';
 import { parse } from 'csv-parse/sync';
@@ -54,7 +55,7 @@ export async function tableOf(
           ]);
   }
   return Readable.from([
-    stringify([['record', 'part', 'label', 'made from', from, locale], ...rows], { escape_formulas: true, bom: true }),
+    stringify([['record', 'part', 'label', say`made from`, from, locale], ...rows], { escape_formulas: true, bom: true }),
   ]);
 }
 
@@ -63,12 +64,12 @@ export async function tableOf(
  * @throws Refusal when the table as a whole cannot be read
  */
 export function readTable(site: Site, bytes: Buffer): ReturnedWords {
-  if (bytes.length > tableLimits.bytes) throw new Refusal('too-large', 'A table of words may have at most 5 MB. Take it in parts.');
+  if (bytes.length > tableLimits.bytes) throw new Refusal('too-large', say`A table of words may have at most 5 MB. Take it in parts.`);
   const [head, ...lines] = rowsOf(bytes);
   const [from, locale] = [4, 5].map(at => canonicalTag(head?.record[at] ?? '') ?? '');
   if (head?.record[0] !== 'record' || !from || !locale)
     return refuseInvalid([
-      { pointer: '', detail: 'Its first line must be as it was sent out: record, part, label, made from, and the two locales.' },
+      { pointer: '', detail: say`Its first line must be as it was sent out: record, part, label, made from, and the two locales.` },
     ]);
   refuseUnfitLocales(site, from, locale, { from: '', into: '' });
   const files = new Map<string, ReadFile & { readonly units: ReadUnit[] }>();
@@ -78,7 +79,7 @@ export function readTable(site: Site, bytes: Buffer): ReturnedWords {
     const file = files.get(id) ?? { id, line: info.lines, title: '', baseRevision, ownRevision, units: [] };
     files.set(id, file);
     const isTwice = file.units.some(each => each.id === part);
-    const fault = isTwice ? 'Another line is about the same part.' : source === '' ? 'It has no source.' : '';
+    const fault = isTwice ? say`Another line is about the same part.` : source === '' ? say`It has no source.` : '';
     const said = plainCell(words);
     file.units.push({
       id: part,
@@ -115,12 +116,14 @@ function rowsOf(bytes: Buffer): readonly Row[] {
       to: tableLimits.lines + 2,
     });
     if (rows.length > tableLimits.lines + 1)
-      throw new Refusal('too-large', `A table may have at most ${tableLimits.lines} lines. Take it in parts.`);
+      throw new Refusal('too-large', say`A table may have at most ${tableLimits.lines} lines. Take it in parts.`);
     return rows as unknown as Row[];
   } catch (error) {
     if (error instanceof Refusal) throw error;
     const detail =
-      error instanceof TypeError ? 'It is not in UTF-8. Save it as CSV in UTF-8.' : `It cannot be read as CSV: ${(error as Error).message}`;
+      error instanceof TypeError
+        ? say`It is not in UTF-8. Save it as CSV in UTF-8.`
+        : say`It cannot be read as CSV: ${(error as Error).message}`;
     return refuseInvalid([{ pointer: '', detail }]);
   }
 }

@@ -3,11 +3,13 @@ import type { Change } from '@contract/messages';
 import { kindNamed } from '@core/kinds/index';
 import type { LedgerRecord } from '@core/ledger/records';
 import type { OwnWords } from '@core/locale/own-words';
-import { mayWrite } from '@core/people/grants';
+import { mayWrite } from '@core/rights/grants';
 import { fieldState, isText, writableFields } from '@core/locale/translation';
-import { judgeFile, type JudgedFile, type JudgedUnit } from '@core/xliff/take';
+import { say, told } from '@core/tongue/say';
+import { conflictKey, type JudgedFile, type JudgedUnit, judgeFile } from '@core/xliff/take';
 import type { ReadFile } from '@core/xliff/read';
 import { v7 as uuidv7 } from 'uuid';
+import { settingsDone, writeDown } from '../../audit/record';
 import type { Fault } from '../../errors/refusal';
 import type { Person } from '../../repositories/people-repository';
 import { saveSettings, type SiteSettings } from '../../repositories/settings-repository';
@@ -33,19 +35,20 @@ export function takeInWords(
   site: Site,
   person: Person,
   returned: ReturnedWords,
-  { trial, conflicts, name }: TakeInQuery,
+  { trial, conflicts, except, name }: TakeInQuery,
 ): Promise<TakeInReport> {
   const isTrial = trial === 'yes';
   return site.writes.run(async () => {
-    const takesConflicts = conflicts === 'take';
+    const excepted = new Set(except);
+    const takesConflictOf = (file: ReadFile) => (field: string) => (conflicts === 'take') !== excepted.has(conflictKey(file.id, field));
     const { locale, files } = returned;
     const fixed = files.flatMap(file => {
       const of = fixedWordsNamed(file.id);
-      return of ? [{ file, judged: judgeFixedWords(site, person, of, file, locale, takesConflicts) }] : [];
+      return of ? [{ file, judged: judgeFixedWords(site, person, of, file, locale, takesConflictOf(file)) }] : [];
     });
     const records: Returned[] = [];
     for (const file of files)
-      if (fixedWordsNamed(file.id) === null) records.push(await judgedRecord(site, person, file, returned, takesConflicts));
+      if (fixedWordsNamed(file.id) === null) records.push(await judgedRecord(site, person, file, returned, takesConflictOf(file)));
     await refuseUnfit(site, person, records, locale);
     const taken = records.filter(hasWords);
     const settings = Object.assign({}, ...fixed.map(each => each.judged.change)) as Partial<SiteSettings>;
@@ -70,7 +73,7 @@ async function judgedRecord(
   person: Person,
   file: ReadFile,
   { from, locale }: ReturnedWords,
-  takesConflicts: boolean,
+  takesConflict: (name: string) => boolean,
 ): Promise<Returned> {
   const record = site.ledger.records.get(file.id);
   const baseNow = record ? bestValueOf(site, file.id) : null;
@@ -105,7 +108,7 @@ async function judgedRecord(
       ownNow: on.words,
       behind: fields.filter(field => fieldState(baseNow, on.words, field) === 'behind').map(each => each.name),
     },
-    takesConflicts,
+    takesConflict,
   );
   const labels = new Map(fields.map(each => [each.name, each.label]));
   return { file, kind: record.kind, title: titleOf(site, site.snapshots.at(), record.kind, baseNow), labels, on, judged };
@@ -113,10 +116,10 @@ async function judgedRecord(
 
 /** Why nothing of a record can be taken in, or null. */
 function refusalOf(site: Site, person: Person, record: LedgerRecord | undefined, from: string, locale: string): string | null {
-  if (!record) return 'The site has no such record.';
-  if (record.locale !== from) return `It did not begin in ${localeName(site, from)}.`;
+  if (!record) return say`The site has no such record.`;
+  if (record.locale !== from) return say`It did not begin in ${localeName(site, from)}.`;
   if (!mayWrite(person.grants, writtenIn(site, { kind: record.kind, locale })))
-    return `Your roles do not write a ${record.kind} in ${localeName(site, locale)}.`;
+    return say`Your roles do not write a ${told(record.kind)} in ${localeName(site, locale)}.`;
   return null;
 }
 
@@ -180,7 +183,7 @@ async function store(
   locale: string,
   fileName: string,
 ): Promise<string | null> {
-  const note = fileName === '' ? 'Taken in' : `Taken in from ${fileName}`.slice(0, 300);
+  const note = fileName === '' ? say`Taken in` : say`Taken in from ${fileName}`.slice(0, 300);
   const batch = emptyBatch();
   const fresh: Change[] = [];
   for (const record of taken) {
@@ -195,14 +198,18 @@ async function store(
   }
   const id = uuidv7();
   if (fresh.length > 0) {
-    const title = `Words in ${localeName(site, locale)} taken in`;
+    const title = say`Words in ${localeName(site, locale)} taken in`;
     const made = await editionBatch(site, person, { id, title, changes: fresh, wishedFrom: null, remark: '', note });
     batch.records.push(...made.records);
     batch.revisions.push(...made.revisions);
     batch.editions.push(...made.editions);
     batch.proposals.push(...made.proposals);
   }
-  await writeBatch(site, batch, transaction => saveSettings(transaction, settings));
+  const done = settingsDone(site.settings, settings);
+  await writeBatch(site, batch, async transaction => {
+    await saveSettings(transaction, settings);
+    await writeDown(transaction, site.clocks.running(), done);
+  });
   if (Object.keys(settings).length > 0) adoptSettings(site, settings);
   return fresh.length > 0 ? id : null;
 }

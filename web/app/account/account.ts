@@ -4,6 +4,8 @@ import type { OwnSession } from '@contract/people';
 import { shortestPassword } from '@core/people/password';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { editorLanguages } from '@core/people/editor-language';
+import { NoticeChoices } from '../notices/notice-choices';
+import { RightsTable } from '../rights/rights-table';
 import { textIn } from '../shared/typed-event';
 import { SessionService } from '../state/session.service';
 import { WhenPipe } from '../shared/when-pipe';
@@ -12,7 +14,7 @@ import { MessageService } from '../state/message.service';
 /** One's own account: the password, and where one is signed in. */
 @Component({
   selector: 'almanac-account',
-  imports: [FormsModule, WhenPipe],
+  imports: [FormsModule, NoticeChoices, RightsTable, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1 i18n>Your account</h1>
@@ -51,9 +53,19 @@ import { MessageService } from '../state/message.service';
         }
       </select>
       <p i18n class="form-help">
-        Its own words, dates and times. Sentences about rules and what the server says are in English in every language yet.
+        Its words, sentences, dates and times. What the site says, and what colleagues wrote, stays as it was written.
       </p>
     </section>
+    <section class="panel">
+      <h2 i18n>What you are told of</h2>
+      <almanac-notice-choices />
+    </section>
+    @if (isOnTheStaff) {
+      <section class="panel">
+        <h2 i18n>What you may do</h2>
+        <almanac-rights-table />
+      </section>
+    }
     <section class="panel">
       <h2 i18n>Where you are signed in</h2>
       <ul>
@@ -69,8 +81,13 @@ import { MessageService } from '../state/message.service';
               @if (each.begunAt) {
                 <ng-container i18n> since {{ each.begunAt | when }}</ng-container>
               }
-              · {{ each.browser || 'a browser that did not say which' }}</span
-            >
+              ·
+              @if (each.browser) {
+                {{ each.browser }}
+              } @else {
+                <ng-container i18n>a browser that did not say which</ng-container>
+              }
+            </span>
           </li>
         }
       </ul>
@@ -115,6 +132,7 @@ export class Account {
   protected readonly language = computed(() => this.#session.session()?.person?.language ?? '');
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);
+  protected readonly isOnTheStaff = (this.#session.session()?.person?.roles.length ?? 0) > 0;
   protected readonly shortest = shortestPassword;
   protected readonly sessions = signal<readonly OwnSession[]>([]);
   readonly #problem = signal<ApiProblem | null>(null);

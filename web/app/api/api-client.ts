@@ -3,14 +3,24 @@ import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
 import type * as addresses from '@contract/addresses';
 import type * as assembling from '@contract/assembling';
+import type * as audit from '@contract/audit';
 import type * as bench from '@contract/bench';
 import type * as exchange from '@contract/exchange';
 import type * as files from '@contract/files';
 import type * as languages from '@contract/languages';
 import type { SiteLocale } from '@core/locale/site-locale';
 import type * as menus from '@contract/menus';
+import type * as live from '@contract/live';
+import type * as editions from '@contract/editions';
+import type * as merging from '@contract/merging';
 import type * as messages from '@contract/messages';
+import type * as notices from '@contract/notices';
+import type * as remarks from '@contract/remarks';
 import type * as people from '@contract/people';
+import type * as previews from '@contract/previews';
+import type { ReschedulingWish } from '@contract/rescheduling';
+import type * as rights from '@contract/rights';
+import type * as workflows from '@contract/workflows';
 import type * as site from '@contract/site';
 import type { Today } from '@contract/today';
 import type { SiteFacts } from '@core/reach/site-facts';
@@ -50,10 +60,14 @@ export class ApiClient {
   readRecord = (id: string) => this.#get<messages.RecordDetail>(`records/${id}`);
   compareRevisions = (before: string, after: string) => this.#get<messages.Comparison>('compare', { before, after });
   createEdition = (edition: messages.EditionDraft) => this.#post<messages.EditionDetail>('editions', edition);
-  readEdition = (id: string) => this.#get<messages.EditionDetail>(`editions/${id}`);
+  readEdition = (id: string, at?: number) => this.#get<messages.EditionDetail>(`editions/${id}`, at === undefined ? {} : { at });
+  joinEdition = (id: string, changes: editions.JoiningChanges) => this.#post<messages.EditionDetail>(`editions/${id}/changes`, changes);
+  editEdition = (id: string, wish: editions.EditEdition) =>
+    this.#refine(this.#http.put<messages.EditionDetail>(`/api/editions/${id}`, wish));
+  takeOut = (proposalId: string) => this.#post<messages.EditionDetail>(`proposals/${proposalId}/apart`, {});
   readUndoing = (id: string) => this.#get<assembling.Undoing>(`editions/${id}/undoing`);
   moveEdition = (id: string, move: messages.EditionMoveWish) => this.#post<messages.EditionDetail>(`editions/${id}/moves`, move);
-  listEditions = (stage: 'open' | 'ended') => this.#get<messages.EditionRow[]>('editions', { stage });
+  listEditions = (stage: 'open' | 'planned' | 'ended') => this.#get<messages.EditionRow[]>('editions', { stage });
   saveLocales = (locales: readonly SiteLocale[]) => this.#refine(this.#http.put<messages.Session>('/api/locales', { locales }));
   reportLocales = (locales: readonly SiteLocale[]) => this.#post<languages.LocalesReport>('locales/report', { locales });
   readCoverage = (kind: string) => this.#get<languages.CoverageTable>('coverage', { kind });
@@ -61,8 +75,18 @@ export class ApiClient {
   readMemory = (id: string, locale: string) => this.#get<bench.Remembered>(`records/${id}/memory`, { locale });
   draftWords = (id: string, locale: string, names: readonly string[]) =>
     this.#post<bench.Drafts>(`records/${id}/drafts`, { locale, names });
+  holdRecord = (id: string, locale: string, isActive: boolean) =>
+    this.#refine(this.#http.put<live.LockAnswer>(`/api/records/${id}/lock`, { locale, isActive }));
+  takeOverRecord = (id: string, locale: string) => this.#post<live.LockAnswer>(`records/${id}/lock`, { locale });
+  giveBackRecord = (id: string, locale: string) => this.#refine(this.#http.delete<void>(`/api/records/${id}/lock`, { params: { locale } }));
+  listPreviewLinks = (editionId: string) => this.#get<previews.PreviewLinks>(`editions/${editionId}/previews`);
+  makePreviewLink = (editionId: string, wish: previews.PreviewRequest) =>
+    this.#post<previews.PreviewLinks>(`editions/${editionId}/previews`, wish);
+  endPreviewLink = (id: string) => this.#refine(this.#http.delete<previews.PreviewLinks>(`/api/previews/${id}`));
+  readLog = (question: Query) => this.#get<audit.AuditPage>('log', question);
+  checkLog = () => this.#get<audit.AuditCheck>('log/check');
   sendOut = (question: exchange.SendOutRequest) => this.#refine(this.#http.post('/api/words/out', question, { responseType: 'blob' }));
-  takeIn = (bytes: Blob, query: exchange.TakeInQuery) =>
+  takeIn = (bytes: Blob, query: exchange.TakeInRequest) =>
     this.#refine(
       this.#http.post<exchange.TakeInReport>('/api/words/in', bytes, {
         params: { ...query },
@@ -73,6 +97,20 @@ export class ApiClient {
     id: string,
     body: { value: unknown; parentRevisionId: string; note: string; translatedFromId?: string; stillRight?: string[] },
   ) => this.#refine(this.#http.put<messages.RecordDetail>(`/api/proposals/${id}`, body));
+  mergeVersions = (request: merging.MergeRequest) => this.#post<merging.Merging>('merging', request);
+  previewMerge = (proposalId: string, choices: merging.MergeQuestion['choices']) =>
+    this.#post<merging.ProposalMerging>(`proposals/${proposalId}/merging`, { choices });
+  mergeIntoProposal = (proposalId: string, wish: merging.MergeIntoProposal) =>
+    this.#post<messages.RecordDetail>(`proposals/${proposalId}/merges`, wish);
+  listRemarks = (editionId: string) => this.#get<remarks.Remarks>(`editions/${editionId}/remarks`);
+  addRemark = (editionId: string, wish: remarks.RemarkWish) => this.#post<remarks.Remarks>(`editions/${editionId}/remarks`, wish);
+  settleRemark = (id: string, isSettled: boolean) =>
+    this.#refine(this.#http.put<remarks.Remarks>(`/api/remarks/${id}/settled`, { isSettled }));
+  listNotices = () => this.#get<notices.Notices>('notices');
+  readNotices = (ids: string[] | null) => this.#post<notices.Notices>('notices/read', { ids });
+  listNoticeChoices = () => this.#get<notices.NoticeChoiceRow[]>('notices/choices');
+  chooseNotices = (wish: notices.NoticeChoicesWish) =>
+    this.#refine(this.#http.put<notices.NoticeChoiceRow[]>('/api/notices/choices', wish));
   view = (request: messages.ViewQuestion) => this.#post<messages.View>('view', request);
   effect = (request: Partial<messages.EffectRequest>) => this.#post<messages.Effect[]>('effect', request);
   readSiteFacts = (request: assembling.SiteFactsQuestion) => this.#post<SiteFacts>('site-facts', request);
@@ -88,6 +126,16 @@ export class ApiClient {
   saveFilter = (filter: assembling.SavedFilter) => this.#refine(this.#http.put<assembling.SavedFilter[]>('/api/saved-filters', filter));
   dropFilter = (list: string, name: string) =>
     this.#refine(this.#http.delete<assembling.SavedFilter[]>('/api/saved-filters', { params: { list, name } }));
+  readRights = (question: rights.RightsQuestion) => this.#get<rights.Rights>('rights', { ...question });
+  readWorkflows = () => this.#get<workflows.WorkflowsReport>('workflows');
+  checkWorkflows = (wish: workflows.WorkflowsWish) => this.#post<workflows.WorkflowsReport>('workflows/check', wish);
+  saveWorkflows = (wish: workflows.WorkflowsWish, madeFrom: string) =>
+    this.#refine(this.#http.put<workflows.WorkflowsReport>('/api/workflows', wish, { headers: { 'If-Match': madeFrom } }));
+  offers = (changes: readonly messages.OverlayWish[]) => this.#post<workflows.Offers>('editions/offers', { changes });
+  checkRescheduling = (id: string, wish: ReschedulingWish) => this.#post<assembling.Check>(`editions/${id}/times/check`, wish);
+  rescheduleEdition = (id: string, wish: ReschedulingWish) =>
+    this.#refine(this.#http.put<messages.EditionDetail>(`/api/editions/${id}/times`, wish));
+  giveWord = (id: string, word: workflows.GivenWordWish) => this.#post<messages.EditionDetail>(`editions/${id}/words`, word);
   saveLimits = (limits: Readonly<Record<string, RegionLimits>>, madeFrom: string) =>
     this.#refine(this.#http.put<messages.Session>('/api/limits', limits, { headers: { 'If-Match': madeFrom } }));
   saveSettings = (change: site.SiteSettingsChange) => this.#refine(this.#http.put<messages.Session>('/api/settings', change));

@@ -4,12 +4,15 @@ import type { BlockTypeDeclaration } from '@core/blocks/block-type';
 import { listOf } from '@core/format/moment';
 import type { Target } from '@core/placement/placement';
 import { labelOfTarget, limitsOf } from '@core/theme/manifest';
+import { midSentence } from '@core/tongue/say';
+import { ToldPipe } from '../shared/told.pipe';
 import { textIn } from '../shared/typed-event';
 import { SessionService } from '../state/session.service';
 
 /** What is to be added: something new of a type that the region may hold, or something from the stock. */
 @Component({
   selector: 'almanac-add-choice',
+  imports: [ToldPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p i18n class="quiet small">Choose what will be there, or take something from the stock.</p>
@@ -17,7 +20,7 @@ import { SessionService } from '../state/session.service';
       <p class="notice-line">{{ words }}</p>
     }
     @for (group of groups(); track group.purpose) {
-      <h3 class="group">{{ group.purpose }}</h3>
+      <h3 class="group">{{ group.purpose | told }}</h3>
       @for (each of group.types; track each.name) {
         <button class="type" (click)="typeChosen.emit(each)">
           <b>{{ each.label }}</b><span>{{ each.description }}</span>
@@ -86,7 +89,7 @@ export class AddChoice {
   protected readonly search = signal('');
   /** Names of the types that the region is kept for; undefined when it holds any. */
   readonly #allowed = computed(() => limitsOf(this.#session.site.theme, null, this.target().name).types);
-  protected readonly targetWord = computed(() => labelOfTarget(this.#session.site.theme, this.target()).toLowerCase());
+  protected readonly targetWord = computed(() => midSentence(labelOfTarget(this.#session.site.theme, this.target())));
   /** The types that the region may hold, by what they are for. */
   protected readonly groups = computed(() =>
     (['To read', 'To find more'] as const)
@@ -100,7 +103,7 @@ export class AddChoice {
   protected readonly limitWords = computed(() => {
     const types = this.#allowed();
     return types
-      ? $localize`The ${this.targetWord()} is kept for ${listOf(types.map(type => this.#session.blockType(type)?.label.toLowerCase() ?? type))}.`
+      ? $localize`The ${this.targetWord()} is kept for ${listOf(types.map(type => midSentence(this.#session.blockType(type)?.label ?? type)))}.`
       : '';
   });
   protected readonly stock = computed(() => {

@@ -23,6 +23,7 @@ import { labelOfTarget, type ThemeManifest } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { FocusInside } from '../shared/focus-inside';
 import { thisPageOnly, type Rule } from '@core/rule/rule';
+import { midSentence } from '@core/tongue/say';
 import { catchError, debounceTime, forkJoin, map, of, switchMap } from 'rxjs';
 import { v7 as uuidv7 } from 'uuid';
 import { ApiClient, ApiProblem } from '../api/api-client';
@@ -37,6 +38,7 @@ import { SessionService } from '../state/session.service';
 import type { WorkingChange } from '../state/working-changes.service';
 import { ArrangeService } from './arrange.service';
 import { orderAt } from './placement-changes';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 import { TargetPicker } from './target-picker';
 
 /** What the panel begins with. */
@@ -61,7 +63,7 @@ interface Answer {
 @Component({
   selector: 'almanac-add-panel',
   providers: [fieldControls],
-  imports: [AddChoice, FieldsForm, RuleSentence, NgbPopoverModule, FocusInside, TargetPicker],
+  imports: [MidSentencePipe, AddChoice, FieldsForm, RuleSentence, NgbPopoverModule, FocusInside, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -133,7 +135,7 @@ interface Answer {
         <select class="word" aria-label="Look" i18n-aria-label (change)="look.set(textIn($event))">
           <option i18n value="">dressed plainly</option>
           @for (each of looks; track each.name) {
-            <option i18n [value]="each.name" [selected]="each.name === look()">dressed as {{ each.label.toLowerCase() }}</option>
+            <option i18n [value]="each.name" [selected]="each.name === look()">dressed as {{ each.label | midSentence }}</option>
           }</select
         >,
         <select class="word" aria-label="Title shown" i18n-aria-label (change)="showsTitle.set(textIn($event) === 'block')">
@@ -229,7 +231,7 @@ export class AddPanel implements OnInit {
   protected readonly title = signal('');
   protected readonly fields = signal<FieldValues>({});
   protected readonly target = signal<Target>({ kind: 'region', name: 'main' });
-  protected readonly targetWord = computed(() => labelOfTarget(this.#theme, this.target()).toLowerCase());
+  protected readonly targetWord = computed(() => midSentence(labelOfTarget(this.#theme, this.target())));
   protected readonly index = signal(-1);
   protected readonly look = signal('');
   protected readonly showsTitle = signal(true);
@@ -248,7 +250,7 @@ export class AddPanel implements OnInit {
       : this.#source()
         ? $localize`A separate copy of “${this.#source()!.block.title}”`
         : this.type()
-          ? $localize`New: ${this.type()!.label.toLowerCase()}`
+          ? $localize`New: ${midSentence(this.type()!.label)}`
           : $localize`Add to ${this.targetWord()}`,
   );
   /** To whom the copied block is kept by readers of its own, in words; empty where it follows its page. */
@@ -399,12 +401,20 @@ export class AddPanel implements OnInit {
       retires: false,
       baseRevisionId: null,
       title: this.title(),
-      did: 'placed',
+      did: $localize`placed`,
     };
     if (shared) return [placed];
     const block: BlockValue = { ...copyOfBlock(source?.block ?? freshBlock(this.type()!, ''), this.title().trim()), fields: this.fields() };
     return [
-      { recordId: this.#blockId, kind: 'block', value: block, retires: false, baseRevisionId: null, title: block.title, did: 'new' },
+      {
+        recordId: this.#blockId,
+        kind: 'block',
+        value: block,
+        retires: false,
+        baseRevisionId: null,
+        title: block.title,
+        did: $localize`new`,
+      },
       placed,
     ];
   }

@@ -271,7 +271,7 @@ export class ArrangeWorkspace {
   readonly #sending = inject(SendService);
   readonly #messages = inject(MessageService);
   private readonly ribbon = viewChild(TimeRibbon);
-  protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
+  protected readonly mayPlace = this.#session.mayWrite('placement');
   protected readonly widthName = signal<WidthName>('desk');
   protected readonly width = computed(() => this.#session.site.theme.widths[this.widthName()]);
   protected readonly scale = signal(1);
@@ -311,7 +311,7 @@ export class ArrangeWorkspace {
     const view = this.arrange.view();
     const page = this.pages.pages().find(each => each.id === view?.page.id);
     const parent = page && this.pages.pages().find(each => each.id === page.parentId && each.parentId !== null);
-    return view ? (parent ? `${parent.title} › ${view.page.title}` : view.page.title) : 'a page';
+    return view ? (parent ? `${parent.title} › ${view.page.title}` : view.page.title) : $localize`a page`;
   });
   protected readonly sendLabel = computed(() => {
     const effects = this.arrange.effects();
@@ -406,7 +406,8 @@ export class ArrangeWorkspace {
     if (!change) return;
     const pages = row.pageCount;
     this.arrange.make([change]);
-    if (pages > 1) this.#messages.done(`“${row.title}” moves on all ${pages} of its pages. Undo takes it back; nothing is saved yet.`);
+    if (pages > 1)
+      this.#messages.done($localize`“${row.title}” moves on all ${pages} of its pages. Undo takes it back; nothing is saved yet.`);
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.placementId)}"]`)?.focus());
   }
 

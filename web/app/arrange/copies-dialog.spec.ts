@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import type { BlockValue } from '@core/block/block';
 import type { PlacementValue } from '@core/placement/placement';
 import { placementOf } from '@core/testing/small-world';
-import { of } from 'rxjs';
+import { of, Subject, type Observable } from 'rxjs';
 import type { WorkingChange } from '../state/working-changes.service';
 import { make, pageRow, Screen } from '../testing/site';
 import { CopiesDialog } from './copies-dialog';
@@ -27,7 +27,8 @@ const value: BlockValue = {
 describe('CopiesDialog', () => {
   let screen: Screen;
   let made: readonly WorkingChange[] = [];
-  beforeEach(async () => {
+  const records = [{ id: 'hours', live: { revisionId: 'r', value }, revisions: [] }];
+  const open = async (read: Observable<unknown>) => {
     TestBed.configureTestingModule({
       providers: [
         { provide: NgbActiveModal, useValue: { close: (changes: readonly WorkingChange[]) => (made = changes), dismiss: () => undefined } },
@@ -46,7 +47,7 @@ describe('CopiesDialog', () => {
               value: placementOf({ blockId: 'hours', look: 'card', target: { kind: 'region', name: 'aside' } }),
             },
           ]),
-        readRecords: () => of([{ id: 'hours', live: { revisionId: 'r', value }, revisions: [] }]),
+        readRecords: () => read,
       },
     );
     fixture.componentInstance.blockIds = ['hours'];
@@ -54,7 +55,8 @@ describe('CopiesDialog', () => {
     fixture.componentInstance.ngOnInit();
     screen = new Screen(fixture);
     await screen.settle();
-  });
+  };
+  beforeEach(() => open(of(records)));
   const titles = () => [...screen.host.querySelectorAll<HTMLInputElement>('td:first-child input')].map(each => each.value);
 
   it('numbers titles so that none is another’s', async () => {
@@ -82,5 +84,18 @@ describe('CopiesDialog', () => {
     expect(placements[0]!.order < placements[1]!.order).toBeTrue();
     expect(placements[0]!.blockId).toBe(made[0]!.recordId);
     expect((made[0]!.value as BlockValue).fields).toEqual(value.fields);
+  });
+
+  it('keeps what was asked for before the blocks had come', async () => {
+    TestBed.resetTestingModule();
+    const read = new Subject();
+    await open(read);
+    await screen.click('One for each page beneath…');
+    await screen.fill('Section', 'visit reserve');
+    expect(titles()).toEqual([]);
+    read.next(records);
+    read.complete();
+    await screen.settle();
+    expect(titles()).toEqual(['Hours, tern', 'Hours, marsh']);
   });
 });

@@ -37,7 +37,7 @@ interface Copy {
       <p i18n class="quiet">Each is a block of its own from now on: an edit to one changes no other.</p>
       <div class="row-line">
         <label class="row-line" for="copies-count"
-          ><ng-container i18n>How many of each</ng-container>
+          ><ng-container i18n>How many of each</ng-container>&ngsp;
           <input
             id="copies-count"
             class="form-control count"
@@ -164,6 +164,8 @@ export class CopiesDialog implements OnInit {
   protected readonly fault = signal('');
   readonly #sources = signal<readonly Copy[]>([]);
   readonly #taken = signal<readonly string[]>([]);
+  /** The pages that get one copy each, where that was asked for. */
+  #beneath: readonly PageRow[] = [];
   /** Sections, and where the pages directly beneath are of several types, each type by itself. */
   protected readonly sections = signal<readonly { readonly value: string; readonly label: string }[]>([]);
   protected readonly hasFault = computed(() => this.copies().some((copy, index) => copy.title.trim() === '' || this.isTaken(index)));
@@ -196,7 +198,8 @@ export class CopiesDialog implements OnInit {
             };
           }),
         );
-        this.setCount(1);
+        // What was asked for meanwhile is laid out now.
+        this.#lay();
       },
       error: (error: unknown) => this.fault.set(error instanceof Error ? error.message : ''),
     });
@@ -205,7 +208,8 @@ export class CopiesDialog implements OnInit {
   protected setCount(count: number): void {
     const many = Math.min(50, Math.max(1, Math.round(count) || 1));
     this.count.set(many);
-    this.#lay(this.#sources().flatMap(source => Array.from({ length: many }, () => source)));
+    this.#beneath = [];
+    this.#lay();
   }
 
   protected onePerPage(): void {
@@ -220,15 +224,8 @@ export class CopiesDialog implements OnInit {
     );
     if (children.length === 0) return;
     this.isChoosingSection.set(false);
-    this.#lay(
-      this.#sources().flatMap(source =>
-        children.map(page => ({
-          ...source,
-          rule: { ...source.rule, where: { any: [{ test: 'within' as const, page: page.id }] }, follows: [] },
-        })),
-      ),
-      children.map(page => page.title),
-    );
+    this.#beneath = children;
+    this.#lay();
   }
 
   protected set(index: number, part: Partial<Copy>): void {
@@ -256,23 +253,27 @@ export class CopiesDialog implements OnInit {
         const placement = copy.placed ? copyOfPlacement(copy.placed, { ...start, off: false }) : freshPlacement(start);
         const fresh = { retires: false, baseRevisionId: null, title };
         return [
-          { ...fresh, recordId: blockId, kind: 'block', value: copyOfBlock(copy.value, title), did: 'copied' },
-          { ...fresh, recordId: uuidv7(), kind: 'placement', value: placement, did: 'placed' },
+          { ...fresh, recordId: blockId, kind: 'block', value: copyOfBlock(copy.value, title), did: $localize`copied` },
+          { ...fresh, recordId: uuidv7(), kind: 'placement', value: placement, did: $localize`placed` },
         ];
       }),
     );
   }
 
-  #lay(copies: readonly Copy[], names: readonly string[] = []): void {
+  /** Lays out what was last asked for: so many of each, or one of each for every page beneath a section. */
+  #lay(): void {
     const taken = [...this.#taken()];
+    const pages: readonly (PageRow | null)[] = this.#beneath.length > 0 ? this.#beneath : Array.from({ length: this.count() }, () => null);
     this.copies.set(
-      copies.map((copy, index) => {
-        const name = names[index % Math.max(1, names.length)];
-        const wished = name ? `${copy.value.title}, ${name}` : '';
-        const title = wished && !taken.includes(wished) ? wished : uniqueTitle(copy.value.title, taken);
-        taken.push(title);
-        return { ...copy, title };
-      }),
+      this.#sources().flatMap(source =>
+        pages.map(page => {
+          const wished = page ? `${source.value.title}, ${page.title}` : '';
+          const title = wished && !taken.includes(wished) ? wished : uniqueTitle(source.value.title, taken);
+          taken.push(title);
+          const where = page && { any: [{ test: 'within' as const, page: page.id }] };
+          return { ...source, title, ...(where ? { rule: { ...source.rule, where, follows: [] } } : {}) };
+        }),
+      ),
     );
   }
 }

@@ -5,6 +5,7 @@ import type { PlacementValue, Target } from '@core/placement/placement';
 import { everywhere } from '@core/rule/rule';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
 import { labelOfTarget } from '@core/theme/manifest';
+import { midSentence } from '@core/tongue/say';
 import { v7 as uuidv7 } from 'uuid';
 import { SharedRuleDialog } from '../rule/shared-rule-dialog';
 import { asOf } from '../state/vantage';
@@ -43,7 +44,7 @@ export class PlacementActs {
   moveToTarget(row: OrderRow, target: Target): void {
     const rows = this.#arrange.view()?.targets.find(each => each.name === target.name)?.rows ?? [];
     const others = rows.filter(each => each.placementId !== row.placementId);
-    const label = labelOfTarget(this.#session.site.theme, target).toLowerCase();
+    const label = midSentence(labelOfTarget(this.#session.site.theme, target));
     const order = target.name === row.target.name ? row.value.order : orderAt(others, others.length);
     this.change(row, { target, order }, $localize`moved to ${label}`);
   }
@@ -86,7 +87,7 @@ export class PlacementActs {
         this.#openCopies([row.blockId]);
         break;
       case 'history':
-        void openHistory(this.#modal, row.placementId, this.#session.holds('editor', 'manager', 'administrator')).then(
+        void openHistory(this.#modal, row.placementId, this.#session.mayWrite('placement')).then(
           older => older !== null && this.change(row, older as PlacementValue, $localize`an older version`),
         );
         break;
@@ -137,7 +138,7 @@ export class PlacementActs {
         const id = uuidv7();
         const shared: SharedRuleValue = { version: 1, title, reason, rule: row.value.rule };
         this.#arrange.make([
-          { recordId: id, kind: 'shared rule', value: shared, retires: false, baseRevisionId: null, title, did: 'new' },
+          { recordId: id, kind: 'shared rule', value: shared, retires: false, baseRevisionId: null, title, did: $localize`new` },
           changeOf(row, { rule: { ...everywhere, follows: [id] } }, $localize`follows a shared rule`),
         ]);
       },

@@ -1,5 +1,6 @@
 import type { OrderRow, View } from '@contract/messages';
 import type { PlacementValue } from '@core/placement/placement';
+import { midSentence } from '@core/tongue/say';
 import { generateKeyBetween } from 'fractional-indexing';
 import type { WorkingChange } from '../state/working-changes.service';
 import type { WhyRemedy } from './why-panel';
@@ -23,7 +24,7 @@ export function changeOf(
 
 /** What a remedy of the why panel changes. */
 export function changeOfRemedy({ why, value, words }: WhyRemedy): WorkingChange {
-  return changeOf({ ...why, value }, {}, words.toLowerCase());
+  return changeOf({ ...why, value }, {}, midSentence(words));
 }
 
 /** The order key for a place among rows: before the row at `index`, or after the last. */
@@ -42,6 +43,6 @@ export function moveTo(view: View, row: OrderRow, targetName: string, index: num
   if (from === index) return null;
   const others = target.rows.filter(each => each.placementId !== row.placementId);
   const kind = target.kind === 'region' ? (row.target.kind === 'stand in' ? 'stand in' : 'region') : 'insertion point';
-  const did = row.target.name === targetName ? 'moved' : $localize`moved to ${target.label.toLowerCase()}`;
+  const did = row.target.name === targetName ? $localize`moved` : $localize`moved to ${midSentence(target.label)}`;
   return changeOf(row, { order: orderAt(others, index), target: { kind, name: targetName } }, did);
 }

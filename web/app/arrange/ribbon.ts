@@ -287,7 +287,7 @@ export class TimeRibbon {
   }
 
   #marks(unit: 'month' | 'week', format: string, step: number): readonly { x: number; text: string }[] {
-    const { zone, locale } = this.#session.site;
+    const { zone, locale } = this.#session.style;
     const marks: { x: number; text: string }[] = [];
     let at = DateTime.fromMillis(this.from(), { zone, locale }).startOf(unit);
     for (; at.toMillis() < this.until(); at = at.plus({ [unit]: step })) {

@@ -12,6 +12,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { DomSanitizer, type SafeHtml } from '@angular/platform-browser';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 
 /** What is to be named on the sheet. */
 export interface SheetTarget {
@@ -19,6 +20,17 @@ export interface SheetTarget {
   readonly kind: string;
   readonly label: string;
   readonly count: number;
+}
+
+/** Where a sheet stands, as another one can follow. */
+export interface ScrollPlace {
+  /** The last block that begins above its upper edge, and by how much, in CSS pixels of the page. */
+  readonly name: string | null;
+  readonly below: number;
+  /** Every block that begins above it. */
+  readonly names: readonly string[];
+  /** The upper edge itself. */
+  readonly top: number;
 }
 
 interface Box {
@@ -41,6 +53,7 @@ interface Bracket {
  */
 @Component({
   selector: 'almanac-sheet',
+  imports: [MidSentencePipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div
@@ -50,6 +63,7 @@ interface Bracket {
       role="region"
       aria-label="The page as it shows"
       i18n-aria-label
+      (scroll)="tellScrolled()"
       (wheel)="scrolledByHand()"
       (pointerdown)="scrolledByHand()"
     >
@@ -67,7 +81,7 @@ interface Bracket {
                 ariaLabel="Add to {{ name.label }}"
                 i18n-ariaLabel
               >
-                {{ name.label.toLowerCase() }}
+                {{ name.label | midSentence }}
                 @if (name.count > 1) {
                   · {{ name.count }}
                 }
@@ -104,7 +118,7 @@ interface Bracket {
               [style.width.px]="point.width * scale()"
               (click)="targetChosen.emit(point.name)"
             >
-              <span>{{ point.label.toLowerCase() }}</span>
+              <span>{{ point.label | midSentence }}</span>
             </button>
           }
           @for (box of boxes(); track box.name) {
@@ -118,7 +132,7 @@ interface Bracket {
               [style.width.px]="box.width * scale()"
               [style.height.px]="box.height * scale()"
               (click)="placementChosen.emit(box.name)"
-              [attr.aria-label]="'Block ' + (numbers().get(box.name) ?? '') + (titles().get(box.name) ? ', ' + titles().get(box.name) : '')"
+              [attr.aria-label]="boxLabel(box.name)"
               [attr.aria-pressed]="box.name === selected()"
             >
               <span class="number">{{ numbers().get(box.name) ?? '–' }}</span>
@@ -283,6 +297,8 @@ export class Sheet {
   readonly placementChosen = output<string>();
   readonly targetChosen = output<string>();
   readonly scaled = output<number>();
+  /** Where somebody has scrolled to. */
+  readonly scrolled = output<ScrollPlace>();
   private readonly frame = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
   private readonly scroller = viewChild.required<ElementRef<HTMLElement>>('scroller');
   protected readonly firstHtml = signal<SafeHtml | null>(null);
@@ -315,6 +331,13 @@ export class Sheet {
     inject(DestroyRef).onDestroy(() => room.disconnect());
   }
 
+  /** What the number of a block is read out as. */
+  protected boxLabel(name: string): string {
+    const number = this.numbers().get(name) ?? '';
+    const title = this.titles().get(name);
+    return title ? $localize`Block ${number}, ${title}` : $localize`Block ${number}`;
+  }
+
   protected loaded(): void {
     const page = this.frame().nativeElement.contentDocument;
     // The frame also reports its empty document, before the page is put into it.
@@ -323,6 +346,38 @@ export class Sheet {
     // Fonts and pictures settle after the first layout.
     void page.fonts.ready.then(() => this.#measure());
     this.#measure();
+  }
+
+  #expectedTop: number | null = null;
+
+  /** Tells where the sheet stands, unless it was brought there along with another. */
+  protected tellScrolled(): void {
+    const { scrollTop } = this.scroller().nativeElement;
+    const isLed = this.#expectedTop !== null && Math.abs(scrollTop - this.#expectedTop) < 2;
+    this.#expectedTop = null;
+    if (isLed) return;
+    const top = scrollTop / this.scale();
+    const above = this.boxes().filter(box => box.top <= top);
+    const nearest = above.reduce<Box | null>((best, box) => (best === null || box.top > best.top ? box : best), null);
+    this.scrolled.emit({ names: above.map(each => each.name), below: top - (nearest?.top ?? 0), name: nearest?.name ?? null, top });
+  }
+
+  /** Brings the sheet to where another one stands: as far beneath the block that both show above it. */
+  scrollWith({ name, below, names, top }: ScrollPlace): void {
+    const box = this.boxes().find(each => each.name === name);
+    // A block that only the other one shows: go by the last one before it that both do.
+    const shared =
+      box ??
+      this.boxes()
+        .filter(each => names.includes(each.name))
+        .at(-1);
+    const wanted = (box ? box.top + below : shared ? Math.max(shared.top, top) : top) * this.scale();
+    const area = this.scroller().nativeElement;
+    this.#isScrolledByHand = true;
+    const reachable = Math.max(0, Math.min(wanted, area.scrollHeight - area.clientHeight));
+    if (Math.abs(reachable - area.scrollTop) < 1) return;
+    this.#expectedTop = reachable;
+    area.scrollTop = reachable;
   }
 
   protected scrolledByHand(): void {
@@ -355,9 +410,13 @@ export class Sheet {
     if (selected !== this.#revealed) this.#isScrolledByHand = false;
     if (!box || this.#isScrolledByHand) return;
     this.#revealed = selected;
-    const area = this.scroller().nativeElement;
     const top = box.top * this.scale();
-    if (top < area.scrollTop || top + 40 > area.scrollTop + area.clientHeight) area.scrollTo({ top: Math.max(0, top - 60) });
+    // The page has its height in the scroller only once this change is on the screen.
+    requestAnimationFrame(() => {
+      const area = this.scroller().nativeElement;
+      if (this.#isScrolledByHand || (top >= area.scrollTop && top + 40 <= area.scrollTop + area.clientHeight)) return;
+      area.scrollTo({ top: Math.max(0, top - 60) });
+    });
   }
 }
 

@@ -1,3 +1,4 @@
+import { countOf } from '@core/format/moment';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Effect, OrderRow, PageRow, View } from '@contract/messages';
@@ -8,7 +9,9 @@ import { labelOfTarget } from '@core/theme/manifest';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { FocusInside } from '../shared/focus-inside';
 import type { Rule } from '@core/rule/rule';
+import { midSentence } from '@core/tongue/say';
 import { RuleSentence } from '../rule/rule-sentence';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 import { SessionService } from '../state/session.service';
 import { TargetPicker } from './target-picker';
 import { choiceIn, textIn } from '../shared/typed-event';
@@ -32,7 +35,7 @@ export type SlipWish =
 /** The selected placement: its rule as a sentence whose words are the controls, why it shows or stays away, and what can be done with it. */
 @Component({
   selector: 'almanac-slip',
-  imports: [RuleSentence, RouterLink, NgbPopoverModule, FocusInside, TargetPicker],
+  imports: [MidSentencePipe, RuleSentence, RouterLink, NgbPopoverModule, FocusInside, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="slip">
@@ -46,14 +49,14 @@ export type SlipWish =
         [pages]="pages()"
         [currentPage]="page()"
         [isReadOnly]="!mayChange()"
-        [effect]="effect()?.label ?? 'Now on ' + (row().pageCount === 1 ? '1 page.' : row().pageCount + ' pages.')"
+        [effect]="effect()?.label ?? nowOn()"
         (ruleChange)="ruleChange.emit($event)"
       />
       <p class="dress title-face">
         @if (row().value.target.kind === 'stand in') {
-          <ng-container i18n>Stands</ng-container>
+          <ng-container i18n>Stands</ng-container>&ngsp;
         } @else {
-          <ng-container i18n>Stands in</ng-container>
+          <ng-container i18n>Stands in</ng-container>&ngsp;
         }
         <button
           type="button"
@@ -79,7 +82,7 @@ export type SlipWish =
           }</select
         >,
         @if (!type()?.takesNoLook) {
-          <ng-container i18n>dressed</ng-container>
+          <ng-container i18n>dressed</ng-container>&ngsp;
           <select
             class="word"
             aria-label="Look"
@@ -89,10 +92,9 @@ export type SlipWish =
           >
             <option i18n value="" [selected]="row().value.look === ''">plainly</option>
             @for (look of looks; track look.name) {
-              <option i18n [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label.toLowerCase() }}</option>
-            }
-          </select>
-          <ng-container i18n>on</ng-container>
+              <option i18n [value]="look.name" [selected]="row().value.look === look.name">as {{ look.label | midSentence }}</option>
+            }</select
+          >&ngsp; <ng-container i18n>on</ng-container>&ngsp;
           <select class="word" aria-label="Ground" i18n-aria-label [disabled]="!mayChange()" (change)="takeGround(textIn($event))">
             <option value="" [selected]="!row().value.ground">
               @if (row().value.look === '') {
@@ -103,12 +105,12 @@ export type SlipWish =
             </option>
             @for (colour of colours; track colour.name) {
               <option [value]="colour.name" [selected]="row().value.ground?.ground === colour.name">
-                {{ colour.label.toLowerCase() }}
+                {{ colour.label | midSentence }}
               </option>
             }</select
           >{{ row().value.ground ? '' : ',' }}
           @if (row().value.ground; as own) {
-            <ng-container i18n>with words in</ng-container>
+            <ng-container i18n>with words in</ng-container>&ngsp;
             <select
               class="word"
               aria-label="Colour of the words"
@@ -117,7 +119,7 @@ export type SlipWish =
               (change)="takeInk(textIn($event))"
             >
               @for (each of inks(); track each.name) {
-                <option [value]="each.name" [selected]="own.ink === each.name">{{ each.label.toLowerCase() }}, {{ each.contrast }}</option>
+                <option [value]="each.name" [selected]="own.ink === each.name">{{ each.label | midSentence }}, {{ each.contrast }}</option>
               }
             </select>
             <span i18n class="swatch" aria-hidden="true" [style.background]="valueOf(own.ground)" [style.color]="valueOf(own.ink)">Aa</span
@@ -152,7 +154,7 @@ export type SlipWish =
             }
           }
         }
-        <ng-container i18n>aligned</ng-container>
+        <ng-container i18n>aligned</ng-container>&ngsp;
         <select
           class="word"
           aria-label="Alignment"
@@ -363,8 +365,9 @@ export class Slip {
   protected readonly others = writtenLocales(this.#site.locales).slice(1);
   /** What it takes from its placement; unknown for a block that is gone. */
   protected readonly type = computed(() => this.#session.blockType(this.row().blockType));
-  protected readonly maySharedRule = this.#session.holds('manager', 'administrator');
-  protected readonly targetWord = computed(() => labelOfTarget(this.#site.theme, this.row().value.target).toLowerCase());
+  protected readonly maySharedRule = this.#session.mayWrite('shared rule');
+  protected readonly nowOn = computed(() => $localize`Now on ${countOf(this.row().pageCount, 'page')}.`);
+  protected readonly targetWord = computed(() => midSentence(labelOfTarget(this.#site.theme, this.row().value.target)));
   protected readonly places = computed(() => {
     const rows = this.view().targets.find(target => target.name === this.row().target.name)?.rows ?? [];
     const here = rows.findIndex(row => row.placementId === this.row().placementId);
@@ -372,7 +375,7 @@ export class Slip {
     return Array.from({ length: others.length + 1 }, (_, index) => ({
       index,
       isHere: index === here,
-      label: index === 0 ? 'first' : $localize`after “${others[index - 1]!.title}”`,
+      label: index === 0 ? $localize`first` : $localize`after “${others[index - 1]!.title}”`,
     }));
   });
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { Target } from '@core/placement/placement';
+import { midSentence } from '@core/tongue/say';
 import { SessionService } from '../state/session.service';
 import { textIn } from '../shared/typed-event';
 
@@ -74,7 +75,7 @@ export class TargetPicker {
       list
         .map(each => ({
           target: { kind, name: each.name },
-          label: kind === 'stand in' ? $localize`Instead of ${each.label.toLowerCase()}` : each.label,
+          label: kind === 'stand in' ? $localize`Instead of ${midSentence(each.label)}` : each.label,
           help: kind === 'stand in' ? $localize`Takes its place, and all in it stays away.` : each.help,
         }))
         .filter(each => text === '' || `${each.label} ${each.help}`.toLowerCase().includes(text));

@@ -23,7 +23,7 @@ import type { Vantage } from '../state/vantage';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="title-face">
-      <ng-container i18n>Looking at</ng-container>
+      <ng-container i18n>Looking at</ng-container>&ngsp;
       <button
         class="word"
         [ngbPopover]="pageChoice"
@@ -32,9 +32,7 @@ import type { Vantage } from '../state/vantage';
         ariaLabel="Page: {{ pageTitle() }}"
         i18n-ariaLabel
       >
-        {{ pageTitle() }}
-      </button>
-      <ng-container i18n>as</ng-container>
+        {{ pageTitle() }}</button>&ngsp; <ng-container i18n>as</ng-container>&ngsp;
       <span ngbDropdown class="as">
         <button class="word" ngbDropdownToggle ariaLabel="Reader: {{ readerWord() }}" i18n-ariaLabel>{{ readerWord() }}</button>
         <span ngbDropdownMenu>
@@ -43,18 +41,16 @@ import type { Vantage } from '../state/vantage';
               {{ each.word }}
             </button>
           }
-        </span>
-      </span>
-      <ng-container i18n>in</ng-container>
+        </span> </span
+      >&ngsp; <ng-container i18n>in</ng-container>&ngsp;
       <span ngbDropdown class="as">
         <button class="word" ngbDropdownToggle ariaLabel="Locale: {{ localeName() }}" i18n-ariaLabel>{{ localeName() }}</button>
         <span ngbDropdownMenu>
           @for (each of locales; track each.tag) {
             <button ngbDropdownItem (click)="look.emit({ locale: each.tag === baseLocale ? '' : each.tag })">{{ each.name }}</button>
           }
-        </span>
-      </span>
-      <ng-container i18n>on</ng-container>
+        </span> </span
+      >&ngsp; <ng-container i18n>on</ng-container>&ngsp;
       <button
         class="word"
         [class.time]="vantage().moment !== null"

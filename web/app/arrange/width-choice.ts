@@ -1,8 +1,16 @@
 import { ChangeDetectionStrategy, Component, inject, input, model } from '@angular/core';
+import { percentOf } from '@core/format/moment';
 import { SessionService } from '../state/session.service';
 
 /** The widths at which a theme is looked at. */
 export type WidthName = 'phone' | 'tablet' | 'desk';
+
+/** What the widths are called. */
+export const widthWords: Readonly<Record<WidthName, string>> = {
+  phone: $localize`phone`,
+  tablet: $localize`tablet`,
+  desk: $localize`desk`,
+};
 
 /** Chooses the width of the sheet; arrow keys go from one to the next, as among any radio buttons. */
 @Component({
@@ -20,7 +28,7 @@ export type WidthName = 'phone' | 'tablet' | 'desk';
             [value]="each"
             [checked]="name() === each"
             (change)="name.set(each)"
-          />{{ name() === each ? each + ', ' + percent() + '%' : each }}</label
+          />{{ widthWords[each] }}{{ name() === each ? ', ' + percentOf(percent()) : '' }}</label
         >
       }
     </fieldset>
@@ -55,5 +63,7 @@ export class WidthChoice {
   readonly name = model.required<WidthName>();
   /** How large the sheet is shown, in hundredths of its size. */
   readonly percent = input.required<number>();
+  protected readonly percentOf = percentOf;
+  protected readonly widthWords = widthWords;
   protected readonly names = Object.keys(inject(SessionService).site.theme.widths) as readonly WidthName[];
 }

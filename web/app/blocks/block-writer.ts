@@ -13,8 +13,10 @@ import { WhoControl } from '../rule/who-control';
 import type { FaultAt } from '../fields/control';
 import { FieldsForm } from '../fields/fields-form';
 import { fieldControls } from '../fields/index';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 import { isTickedIn, textIn } from '../shared/typed-event';
 import { PhaseMark } from '../shared/phase-mark';
+import { ToldPipe } from '../shared/told.pipe';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
@@ -24,7 +26,7 @@ import { WritingService } from '../writing/writing.service';
 /** Writing a block beside the page it shows on; says how many pages an edit changes. */
 @Component({
   selector: 'almanac-block-writer',
-  imports: [RouterLink, WriterFrame, FieldsForm, WhoControl, PhaseMark],
+  imports: [ToldPipe, MidSentencePipe, RouterLink, WriterFrame, FieldsForm, WhoControl, PhaseMark],
   providers: [WritingService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -44,7 +46,7 @@ import { WritingService } from '../writing/writing.service';
             <label i18n class="form-label" for="block-type">Type</label>
             <select class="form-select" id="block-type" (change)="setType(textIn($event))">
               @for (each of types; track each.name) {
-                <option [value]="each.name" [selected]="each.name === block.type">{{ each.label.toLowerCase() }}</option>
+                <option [value]="each.name" [selected]="each.name === block.type">{{ each.label | midSentence }}</option>
               }
             </select>
             <p class="form-help">{{ type()?.description }}</p>
@@ -104,17 +106,17 @@ import { WritingService } from '../writing/writing.service';
             @for (each of record.insetIn; track each.recordId) {
               <p class="use">
                 <a [routerLink]="[writerOf(each.kind), each.recordId]">{{ each.title }}</a>
-                <span class="quiet">{{ each.kind }}</span>
+                <span class="quiet">{{ each.kind | told }}</span>
               </p>
             }
           }
         }
         @if (shownOn().length === 0) {
           <label class="row-line"
-            ><ng-container i18n>Look at it as if it stood in</ng-container>
+            ><ng-container i18n>Look at it as if it stood in</ng-container>&ngsp;
             <select class="form-select trial" (change)="trialRegion.set(textIn($event))">
               @for (each of regions; track each.name) {
-                <option [value]="each.name" [selected]="each.name === trialRegion()">{{ each.label.toLowerCase() }}</option>
+                <option [value]="each.name" [selected]="each.name === trialRegion()">{{ each.label | midSentence }}</option>
               }
             </select></label
           >

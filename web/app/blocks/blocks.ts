@@ -3,9 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Router, RouterLink } from '@angular/router';
 import type { BlockRow } from '@contract/messages';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import { mayWrite } from '@core/people/grants';
+import { mayWrite } from '@core/rights/grants';
+import { midSentence, told } from '@core/tongue/say';
 import { openCopies } from '../arrange/copies-dialog';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
+import { filterChoices } from '../shared/filter-choices';
 import { takingOff } from '../shared/record-changes';
 import { SendService } from '../shared/send.service';
 import { Ticks } from '../shared/ticks';
@@ -14,6 +16,7 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
 import { ApiClient } from '../api/api-client';
 import { PhaseMark } from '../shared/phase-mark';
 import { WhenPipe } from '../shared/when-pipe';
+import { beingWritten, LiveService } from '../state/live.service';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { Toolbar } from '../shared/toolbar';
@@ -73,8 +76,17 @@ import { Toolbar } from '../shared/toolbar';
                       <ng-container i18n>in review</ng-container>
                     }
                   </span>
+                }
+                @if (live.writersOf(block.id); as writers) {
+                  <span i18n class="chip tide">{{ writers }} writing</span>
                 }</span
-              ><span class="excerpt quiet">{{ block.excerpt || 'made from the page tree' }}</span></span
+              ><span class="excerpt quiet">
+                @if (block.excerpt) {
+                  {{ block.excerpt }}
+                } @else {
+                  <ng-container i18n>made from the page tree</ng-container>
+                }
+              </span></span
             >
             <span class="quiet type">{{ block.typeLabel }}</span>
             <span i18n class="count">{block.pages.length, plural, =1 {1 page} other {{{ block.pages.length }} pages}}</span>
@@ -89,9 +101,11 @@ import { Toolbar } from '../shared/toolbar';
             <p class="title-face says">{{ block.excerpt }}</p>
           }
           <div class="acts">
-            <a class="btn btn-plain" [routerLink]="['/blocks', block.id]">{{
-              block.pages.length > 1 ? 'Edit words: changes ' + block.pages.length + ' pages' : 'Edit words'
-            }}</a>
+            <a i18n class="btn btn-plain" [routerLink]="['/blocks', block.id]">{block.pages.length, plural,
+              =0 {Edit words}
+              =1 {Edit words}
+              other {Edit words: changes {{ block.pages.length }} pages}
+            }</a>
             @if (mayWrite) {
               <a i18n class="btn btn-plain" routerLink="/blocks/new" [queryParams]="{ like: block.id }">Write one like it</a>
             }
@@ -105,9 +119,9 @@ import { Toolbar } from '../shared/toolbar';
             }
           </div>
           <h3 i18n class="where">
-            Shows on {block.pages.length, plural, =1 {1 page} other {{{ block.pages.length }} pages}}, by {{ block.placementCount }}
-            {{ block.placementCount === 1 ? 'placement' : 'placements'
-            }}{{ block.insetCount > 0 ? ' and inside ' + block.insetCount + (block.insetCount === 1 ? ' text' : ' texts') : '' }}
+            Shows on {block.pages.length, plural, =1 {1 page} other {{{ block.pages.length }} pages}}, by
+            {block.placementCount, plural, =1 {1 placement} other {{{ block.placementCount }} placements}}
+            {block.insetCount, plural, =0 {} =1 {and inside 1 text} other {and inside {{ block.insetCount }} texts}}
           </h3>
           @if (block.readers) {
             <p i18n class="notice-line">Only for {{ block.readers }}, whoever may read the page.</p>
@@ -290,8 +304,9 @@ export class BlocksWorkspace {
   readonly #pages = inject(PagesService);
   readonly #working = inject(WorkingChangesService);
   readonly #messages = inject(MessageService);
+  protected readonly live = inject(LiveService);
   readonly #session = inject(SessionService);
-  protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
+  protected readonly mayPlace = this.#session.mayWrite('placement');
   protected readonly mayWrite = mayWrite(this.#session.grants, this.#session.written('block'));
   readonly find = input<string>();
   readonly type = input<string>();
@@ -303,20 +318,19 @@ export class BlocksWorkspace {
   readonly sel = input<string>();
   readonly #site = this.#session.site;
   protected readonly fields = computed((): readonly FilterField[] => {
-    const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
     const { regions, insertionPoints } = this.#site.theme;
     return [
       { name: 'find', label: $localize`Title or words` },
       {
         name: 'type',
         label: $localize`Type`,
-        choices: this.#session.site.blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })),
+        choices: this.#session.site.blockTypes.map(each => ({ value: each.name, label: midSentence(each.label) })),
       },
       {
         name: 'status',
         label: $localize`Status`,
         choices: [
-          ...plain(['live', 'scheduled', 'draft', $localize`in review`, 'expired']),
+          ...filterChoices(['live', 'scheduled', 'draft', 'in review', 'expired', beingWritten], told),
           { value: 'retired', label: $localize`taken off` },
         ],
       },
@@ -332,21 +346,14 @@ export class BlocksWorkspace {
       {
         name: 'region',
         label: $localize`Region`,
-        choices: [...regions, ...insertionPoints].map(each => ({ value: each.name, label: each.label.toLowerCase() })),
+        choices: [...regions, ...insertionPoints].map(each => ({ value: each.name, label: midSentence(each.label) })),
       },
       {
         name: 'readers',
         label: $localize`Readers`,
-        choices: [
-          { value: 'page', label: $localize`as the page` },
-          ...plain(
-            this.blocks()
-              .map(each => each.readers)
-              .filter(Boolean),
-          ),
-        ],
+        choices: [{ value: 'page', label: $localize`as the page` }, ...filterChoices(this.blocks().map(each => each.readers))],
       },
-      { name: 'by', label: $localize`Changed by`, choices: plain(this.blocks().map(each => each.changedBy)) },
+      { name: 'by', label: $localize`Changed by`, choices: filterChoices(this.blocks().map(each => each.changedBy)) },
     ];
   });
   protected readonly blocks = signal<readonly BlockRow[]>([]);
@@ -357,7 +364,11 @@ export class BlocksWorkspace {
         (text === '' || block.title.toLowerCase().includes(text) || block.excerpt.toLowerCase().includes(text)) &&
         (!this.type() || block.type === this.type()) &&
         isUsed(block, this.used()) &&
-        (this.status() ? block.status === this.status() : block.status !== 'retired') &&
+        (this.status() === beingWritten
+          ? this.live.writersOf(block.id) !== null
+          : this.status()
+            ? block.status === this.status()
+            : block.status !== 'retired') &&
         (!this.region() || block.targets.includes(this.region()!)) &&
         (!this.readers() || (this.readers() === 'page' ? block.readers === '' : block.readers === this.readers())) &&
         (!this.by() || block.changedBy === this.by()),

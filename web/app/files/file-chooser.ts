@@ -5,6 +5,7 @@ import type { FileList, FileRow } from '@contract/files';
 import { catchError, debounceTime, merge, of, switchMap, map } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import type { FileSort } from '@core/file/media-types';
+import { ToldPipe } from '../shared/told.pipe';
 import { textIn } from '../shared/typed-event';
 import { DropZone } from './drop-zone';
 import { FilePicker } from './file-picker';
@@ -17,11 +18,11 @@ const nothing: FileList = { files: [], total: 0, folders: [], topics: [] };
 /** Chooses a file of the library, or brings one in. */
 @Component({
   selector: 'almanac-file-chooser',
-  imports: [DropZone, FilePicker, Plate, UploadList],
+  imports: [ToldPipe, DropZone, FilePicker, Plate, UploadList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
-      <h2 i18n class="modal-title">Choose a {{ sort() ?? 'file' }}</h2>
+      <h2 i18n class="modal-title">Choose a {{ sort() ?? 'file' | told }}</h2>
       <button class="btn-close" aria-label="Close" i18n-aria-label (click)="modal.dismiss()"></button>
     </div>
     <div class="modal-body" almanacDropZone (brought)="uploads.bring($event, '')">

@@ -21,12 +21,15 @@ import { SessionService } from '../state/session.service';
 import type { WorkingChange } from '../state/working-changes.service';
 import { FilePicker } from './file-picker';
 import { FocalPoint } from './focal-point';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { openHistory } from '../shared/history-dialog';
+import { ToldPipe } from '../shared/told.pipe';
 import { UploadService } from './upload.service';
 
 /** One file: its words, its focal point, who may have it, where it stands, and what may become of it. */
 @Component({
   selector: 'almanac-file-panel',
-  imports: [RouterLink, FilePicker, FocalPoint, TopicsField, WhoControl, WhenPipe],
+  imports: [ToldPipe, RouterLink, FilePicker, FocalPoint, TopicsField, WhoControl, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (value(); as value) {
@@ -108,6 +111,7 @@ import { UploadService } from './upload.service';
           <button i18n class="btn btn-plain" (click)="again()">Leave it as it was</button>
         }
         <almanac-file-picker i18n [isMany]="false" (picked)="replace($event)">Put another in its place…</almanac-file-picker>
+        <button i18n class="btn btn-plain" (click)="readHistory()">History</button>
         <button i18n class="btn btn-plain danger" (click)="takeOut()">Take out…</button>
       </p>
       <h3 i18n>Where it stands</h3>
@@ -115,7 +119,12 @@ import { UploadService } from './upload.service';
         @for (each of record()?.namedBy ?? []; track each.recordId + each.way) {
           <li>
             <a [routerLink]="placeOf(each).link" [queryParams]="placeOf(each).query">{{ each.title }}</a>
-            <span class="quiet">{{ each.kind }}{{ each.way === 'link' ? ', as a link' : '' }}</span>
+            <span class="quiet"
+              >{{ each.kind | told }}
+              @if (each.way === 'link') {
+                <ng-container i18n>(as a link)</ng-container>
+              }
+            </span>
           </li>
         } @empty {
           <li i18n class="quiet">Nowhere yet. Choose it where a page or block is written.</li>
@@ -165,6 +174,7 @@ export class FilePanel {
   readonly #uploads = inject(UploadService);
   readonly #session = inject(SessionService);
   readonly file = input.required<FileRow>();
+  readonly #modal = inject(NgbModal);
   /** Topics in use. */
   readonly topics = input<readonly string[]>([]);
   /** Something was saved. */
@@ -182,9 +192,9 @@ export class FilePanel {
   });
   protected readonly isChanged = computed(() => JSON.stringify(this.value()) !== JSON.stringify(this.#stored()));
   protected readonly isPicture = computed(() => (this.value()?.content.width ?? null) !== null);
-  protected readonly contentWords = computed(() => contentWords(this.value()!.content, this.#session.site.locale));
+  protected readonly contentWords = computed(() => contentWords(this.value()!.content, this.#session.style.locale));
   protected readonly sendLabel = computed(() =>
-    this.value()?.content.hash === this.#stored()?.content.hash ? 'Save this…' : 'Put it in its place…',
+    this.value()?.content.hash === this.#stored()?.content.hash ? $localize`Save this…` : $localize`Put it in its place…`,
   );
 
   constructor() {
@@ -222,6 +232,12 @@ export class FilePanel {
     this.faults.set([]);
   }
 
+  /** Shows what was saved of it before; an older one comes into the form, as an edit like any other. */
+  protected async readHistory(): Promise<void> {
+    const older = await openHistory(this.#modal, this.file().id, this.#session.mayWrite('file'));
+    if (older !== null) this.value.set(older as FileValue);
+  }
+
   protected placeOf({ kind, recordId, title }: RecordDetail['namedBy'][number]) {
     return placesOf(kind).foundAt({ kind, id: recordId, title, detail: '', pageId: null });
   }
@@ -245,7 +261,7 @@ export class FilePanel {
       value: { ...this.value()!, folder: folderName(this.value()!.folder) },
       retires: false,
       baseRevisionId,
-      did: isReplaced ? $localize`another in its place` : 'changed',
+      did: isReplaced ? $localize`another in its place` : $localize`changed`,
     });
   }
 

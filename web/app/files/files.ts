@@ -3,9 +3,12 @@ import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-i
 import { Router } from '@angular/router';
 import type { FileList, FileRow, FilesQuestion } from '@contract/files';
 import { fileSorts } from '@core/file/media-types';
+import { numberOf } from '@core/format/moment';
+import { told } from '@core/tongue/say';
 import { catchError, debounceTime, map, merge, of, Subject, switchMap, withLatestFrom } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
+import { filterChoices } from '../shared/filter-choices';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { DropZone } from './drop-zone';
@@ -156,7 +159,7 @@ export class FilesWorkspace {
   readonly #router = inject(Router);
   readonly #messages = inject(MessageService);
   readonly #uploads = inject(UploadService);
-  protected readonly mayBring = inject(SessionService).holds('writer', 'editor', 'manager', 'administrator');
+  protected readonly mayBring = inject(SessionService).mayWrite('file');
   readonly find = input<string>();
   readonly sort = input<string>();
   readonly folder = input<string>();
@@ -202,20 +205,19 @@ export class FilesWorkspace {
   protected readonly isFiltered = computed(() => [this.find(), this.sort(), this.folder(), this.topic(), this.lacking()].some(Boolean));
   protected readonly summary = computed(() => {
     const list = this.list();
-    return list ? `${list.total.toLocaleString('en-GB')} ${this.isFiltered() ? $localize`like this` : $localize`in the library`}.` : '';
+    return list ? `${numberOf(list.total)} ${this.isFiltered() ? $localize`like this` : $localize`in the library`}.` : '';
   });
   protected readonly nextCount = computed(() => Math.min(atATime, (this.list()?.total ?? 0) - this.files().length));
   protected readonly fields = computed((): readonly FilterField[] => {
-    const plain = (values: readonly string[]) => values.map(value => ({ value, label: value }));
     return [
       { name: 'find', label: $localize`Title or words` },
-      { name: 'sort', label: $localize`Kind`, choices: plain(fileSorts) },
+      { name: 'sort', label: $localize`Kind`, choices: fileSorts.map(value => ({ value, label: told(value) })) },
       {
         name: 'folder',
         label: $localize`Folder`,
         choices: (this.list()?.folders ?? []).map(({ name, count }) => ({ value: name, label: `${name} (${count})` })),
       },
-      { name: 'topic', label: $localize`Topic`, choices: plain(this.list()?.topics ?? []) },
+      { name: 'topic', label: $localize`Topic`, choices: filterChoices(this.list()?.topics ?? []) },
       {
         name: 'lacking',
         label: $localize`Lacking`,

@@ -28,9 +28,14 @@ import type { FileRow } from '@contract/files';
       }
     }
     <span class="quiet facts"
-      >{{ file().kindWords }}{{ file().readers ? ' · for ' + file().readers : ''
-      }}{{ file().holderCount === 0 ? ' · stands nowhere' : '' }}</span
-    >
+      >{{ file().kindWords }}
+      @if (file().readers; as readers) {
+        <ng-container i18n>· for {{ readers }}</ng-container>
+      }
+      @if (file().holderCount === 0) {
+        <ng-container i18n>· stands nowhere</ng-container>
+      }
+    </span>
   `,
   styles: `
     :host {

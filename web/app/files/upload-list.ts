@@ -1,22 +1,20 @@
-import { DecimalPipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
-import { countOf } from '@core/format/moment';
+import { countOf, percentOf } from '@core/format/moment';
 import { UploadService, type Upload } from './upload.service';
 
 const words: Readonly<Record<Upload['state'], string>> = {
-  waiting: 'waits',
+  waiting: $localize`waits`,
   sending: $localize`on its way`,
   'looked at': $localize`being looked at`,
   'brought in': $localize`brought in`,
   'there already': $localize`is in the library already`,
   refused: '',
-  stopped: 'stopped',
+  stopped: $localize`stopped`,
 };
 
 /** The files on their way into the library: how far each is, what was refused and why. */
 @Component({
   selector: 'almanac-upload-list',
-  imports: [DecimalPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (uploads().length > 0) {
@@ -33,7 +31,7 @@ const words: Readonly<Record<Upload['state'], string>> = {
               <span class="name">{{ each.name }}</span>
               @if (each.state === 'sending') {
                 <progress [value]="each.sent" max="1" ariaLabel="{{ each.name }} is on its way" i18n-ariaLabel></progress>
-                <span class="quiet">{{ each.sent * 100 | number: '1.0-0' }} %</span>
+                <span class="quiet">{{ percentOf(each.sent * 100) }}</span>
               }
               <span [class.form-fault]="each.state === 'refused'">{{ each.fault || words[each.state] }}</span>
               @if (each.state === 'waiting' || each.state === 'sending') {
@@ -88,6 +86,7 @@ const words: Readonly<Record<Upload['state'], string>> = {
 export class UploadList {
   protected readonly service = inject(UploadService);
   protected readonly words = words;
+  protected readonly percentOf = percentOf;
   /** The id of a file that is to be looked at. */
   readonly shown = output<string>();
   protected readonly uploads = this.service.uploads;

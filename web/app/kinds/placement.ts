@@ -1,3 +1,4 @@
+import { midSentence } from '@core/tongue/say';
 import type { KindPlaces } from './kind-places';
 
 /** Placements: made and mended in Arrange, on a page that they show on. */
@@ -11,5 +12,5 @@ export const placement: KindPlaces = {
     recordId === ''
       ? { link: ['/arrange'], query: { page: pageId } }
       : { link: ['/arrange'], query: { page: pageId, sel: recordId, ...(from ? { at: local(from) } : {}) } },
-  noticed: (change, pages) => `${change.target.toLowerCase()}, ${pages}`,
+  noticed: (change, pages) => `${midSentence(change.target)}, ${pages}`,
 };

@@ -105,6 +105,7 @@ describe('what helps whoever writes', () => {
 });
 
 describe('TakeIn', () => {
+  const unit = { unit: 'title', field: 'title', label: 'Title', line: 7, source: 'Dogs', target: 'Cŵn' } as const;
   const report: TakeInReport = {
     isTrial: true,
     from: 'en-GB',
@@ -119,7 +120,8 @@ describe('TakeIn', () => {
         title: 'Dogs',
         kind: 'page',
         units: [
-          { unit: 'title', label: 'Title', line: 7, outcome: 'refused', detail: 'At most 200 characters.', source: 'Dogs', target: 'Cŵn' },
+          { ...unit, outcome: 'refused', detail: 'At most 200 characters.' },
+          { ...unit, unit: 'fields.body_1', field: 'fields.body', label: 'Text', outcome: 'base moved', detail: '' },
         ],
       },
     ],
@@ -131,7 +133,7 @@ describe('TakeIn', () => {
       await make(
         TakeIn,
         {},
-        { takeIn: (_file: never, query: object) => (asked.push(query), of({ ...report, isTrial: asked.length < 3, editionId: 'e1' })) },
+        { takeIn: (_file: never, query: object) => (asked.push(query), of({ ...report, isTrial: asked.length < 4, editionId: 'e1' })) },
       ),
     );
     const picker = screen.host.querySelector<HTMLInputElement>('input[type=file]')!;
@@ -147,11 +149,15 @@ describe('TakeIn', () => {
     expect(screen.text).toContain('3 further parts are not listed.');
     screen.host.querySelector<HTMLInputElement>('input[type=checkbox]')!.click();
     await screen.settle();
+    // One of them is decided by itself.
+    screen.host.querySelector<HTMLInputElement>('input[aria-label="Take Text of Dogs"]')!.click();
+    await screen.settle();
     await screen.click('Take in 1 record');
     expect(asked).toEqual([
-      { trial: 'yes', as: 'xliff', conflicts: 'leave', name: 'cy.xlf' },
-      { trial: 'yes', as: 'xliff', conflicts: 'take', name: 'cy.xlf' },
-      { trial: 'no', as: 'xliff', conflicts: 'take', name: 'cy.xlf' },
+      { trial: 'yes', as: 'xliff', conflicts: 'leave', except: '', name: 'cy.xlf' },
+      { trial: 'yes', as: 'xliff', conflicts: 'take', except: '', name: 'cy.xlf' },
+      { trial: 'yes', as: 'xliff', conflicts: 'take', except: 'dogs:fields.body', name: 'cy.xlf' },
+      { trial: 'no', as: 'xliff', conflicts: 'take', except: 'dogs:fields.body', name: 'cy.xlf' },
     ]);
     expect(screen.host.querySelector('a')?.getAttribute('href')).toBe('/reviews/e1');
   });

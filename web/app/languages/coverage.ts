@@ -1,9 +1,11 @@
+import { told } from '@core/tongue/say';
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { CoverageCell, CoverageTable } from '@contract/languages';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
+import { filterChoices } from '../shared/filter-choices';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
@@ -227,11 +229,6 @@ export class CoverageWorkspace {
   });
 
   protected readonly fields = computed((): readonly FilterField[] => {
-    const plain = (values: Iterable<string>) =>
-      [...new Set(values)]
-        .filter(Boolean)
-        .sort()
-        .map(value => ({ value, label: value }));
     const sections = this.#pages().filter(page => page.depth === 1);
     return [
       { name: 'find', label: $localize`Title` },
@@ -254,8 +251,15 @@ export class CoverageWorkspace {
       ...((this.kind() || 'page') === 'page'
         ? [{ name: 'section', label: $localize`Section`, choices: sections.map(page => ({ value: page.id, label: page.title })) }]
         : []),
-      { name: 'type', label: $localize`Type`, choices: plain(this.rows().map(row => row.type)) },
-      { name: 'by', label: $localize`Changed by`, choices: plain(this.rows().map(row => row.changedBy)) },
+      {
+        name: 'type',
+        label: $localize`Type`,
+        choices: filterChoices(
+          this.rows().map(row => row.type),
+          told,
+        ),
+      },
+      { name: 'by', label: $localize`Changed by`, choices: filterChoices(this.rows().map(row => row.changedBy)) },
       {
         name: 'age',
         label: $localize`Changed`,

@@ -99,7 +99,7 @@ export class FixedWords {
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
   protected readonly textIn = textIn;
-  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly mayChange = this.#session.may('change the site');
   readonly #site = this.#session.site;
   protected readonly locales = writtenLocales(this.#site.locales);
   protected readonly tag = signal(this.locales[1]?.tag ?? this.locales[0]!.tag);

@@ -292,7 +292,7 @@ export class LocalesSetUp {
   readonly #session = inject(SessionService);
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);
-  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly mayChange = this.#session.may('change the site');
   protected readonly textIn = textIn;
   protected readonly states: readonly { readonly value: LocaleState; readonly label: string }[] = [
     { value: 'open', label: $localize`everybody` },

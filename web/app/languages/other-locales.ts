@@ -46,7 +46,7 @@ export class OtherLocales {
               ? 'follows'
               : each.state === 'own'
                 ? $localize`own words`
-                : $localize`${each.own} of ${each.of}`) + (each.isWaiting ? ', waits' : ''),
+                : $localize`${each.own} of ${each.of}`) + (each.isWaiting ? $localize`, waits` : ''),
     })),
   );
 }

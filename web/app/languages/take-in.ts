@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import type { TakeInQuery, TakeInReport } from '@contract/exchange';
 import { countOf, listOf } from '@core/format/moment';
+import { conflictKey, mostExcepted } from '@core/xliff/take';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { FilePicker } from '../files/file-picker';
 import { isTickedIn } from '../shared/typed-event';
@@ -12,11 +13,11 @@ type Outcome = TakeInReport['files'][number]['units'][number]['outcome'];
 
 /** What each outcome is called, in the order in which they are counted. */
 const called: Readonly<Record<Outcome, string>> = {
-  taken: 'new',
+  taken: $localize`new`,
   'still right': $localize`still right`,
   'base moved': $localize`made from words that have moved on`,
   'written meanwhile': $localize`written here meanwhile`,
-  refused: 'refused',
+  refused: $localize`refused`,
   'nothing written': $localize`not written yet`,
   'the same': $localize`as they are here`,
 };
@@ -88,7 +89,21 @@ const called: Readonly<Record<Outcome, string>> = {
                     <td [lang]="report.from">{{ unit.source }}</td>
                     <td [lang]="report.locale" [dir]="directionOf(report.locale)">{{ unit.target }}</td>
                     <td [class.form-fault]="isUrgent(unit.outcome)">
-                      {{ called[unit.outcome] }}
+                      @if (report.isTrial && isConflict(unit.outcome) && unit.field) {
+                        <label class="choice"
+                          ><input
+                            class="form-check-input"
+                            type="checkbox"
+                            ariaLabel="Take {{ unit.label || unit.unit }} of {{ file.title }}"
+                            i18n-ariaLabel
+                            [checked]="isTaken(file.id, unit.field)"
+                            (change)="choose(file.id, unit.field, isTickedIn($event))"
+                          />
+                          {{ called[unit.outcome] }}</label
+                        >
+                      } @else {
+                        {{ called[unit.outcome] }}
+                      }
                       @if (unit.detail) {
                         <span class="small detail">{{ unit.detail }}</span>
                       }
@@ -142,6 +157,10 @@ const called: Readonly<Record<Outcome, string>> = {
     th:nth-child(5) {
       width: 20%;
     }
+    .choice {
+      display: block;
+      cursor: pointer;
+    }
     .detail {
       display: block;
     }
@@ -158,6 +177,8 @@ export class TakeIn {
   protected readonly name = signal('');
   protected readonly isBusy = signal(false);
   protected readonly takesConflicts = signal(false);
+  /** Conflicts for which the other is chosen. */
+  readonly #excepted = signal<readonly string[]>([]);
   protected readonly conflicts = computed(() => {
     const counts = this.report()?.counts;
     return (counts?.['base moved'] ?? 0) + (counts?.['written meanwhile'] ?? 0);
@@ -177,6 +198,28 @@ export class TakeIn {
 
   protected judge(takesConflicts: boolean): void {
     this.takesConflicts.set(takesConflicts);
+    this.#excepted.set([]);
+    this.send('yes');
+  }
+
+  protected isConflict(outcome: Outcome): boolean {
+    return outcome === 'base moved' || outcome === 'written meanwhile';
+  }
+
+  protected isTaken(file: string, field: string): boolean {
+    return this.takesConflicts() !== this.#excepted().includes(conflictKey(file, field));
+  }
+
+  /** Decides one conflict by itself; a field is taken as a whole, so all its parts go with it. */
+  protected choose(file: string, field: string, isTaken: boolean): void {
+    const key = conflictKey(file, field);
+    const others = this.#excepted().filter(each => each !== key);
+    const excepted = isTaken === this.takesConflicts() ? others : [...others, key];
+    if (excepted.join().length > mostExcepted) {
+      this.#messages.warn($localize`So many cannot be decided one by one. Decide over all of them, and then over fewer.`);
+      return;
+    }
+    this.#excepted.set(excepted);
     this.send('yes');
   }
 
@@ -185,7 +228,7 @@ export class TakeIn {
   }
 
   protected isUrgent(outcome: Outcome): boolean {
-    return outcome === 'refused' || outcome === 'base moved' || outcome === 'written meanwhile';
+    return outcome === 'refused' || this.isConflict(outcome);
   }
 
   protected words(count: number): string {
@@ -205,7 +248,7 @@ export class TakeIn {
     const conflicts = this.takesConflicts() ? 'take' : 'leave';
     this.fault.set('');
     this.isBusy.set(true);
-    this.#api.takeIn(this.#file!, { trial, as, conflicts, name: this.name().slice(0, 300) }).subscribe({
+    this.#api.takeIn(this.#file!, { trial, as, conflicts, except: this.#excepted().join(), name: this.name().slice(0, 300) }).subscribe({
       next: report => {
         this.isBusy.set(false);
         this.report.set(report);

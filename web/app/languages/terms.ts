@@ -124,7 +124,7 @@ export class Terms {
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
   protected readonly textIn = textIn;
-  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly mayChange = this.#session.may('change the site');
   protected readonly first = this.#session.site.locales[0]!;
   protected readonly locales = writtenLocales(this.#session.site.locales).slice(1);
   protected readonly tag = signal(this.locales[0]?.tag ?? '');

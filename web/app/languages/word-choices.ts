@@ -76,7 +76,7 @@ export class WordChoicesSetUp {
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
   protected readonly isTickedIn = isTickedIn;
-  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly mayChange = this.#session.may('change the site');
   protected readonly types: readonly TypeRow[] = [
     ...this.#session.site.pageTypes.map(({ name, label, fields }) => ({ name: choiceName('page', name), label, fields })),
     ...this.#session.site.blockTypes.map(({ name, label, fields }) => ({

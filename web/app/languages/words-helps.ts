@@ -1,3 +1,4 @@
+import { listOf, percentOf } from '@core/format/moment';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { RememberedMatch } from '@contract/bench';
 import type { WordsField } from '@contract/languages';
@@ -19,7 +20,7 @@ import { WordsService } from './words.service';
     }
     @for (each of missed(); track each.term) {
       <p i18n class="small ochre" role="status">
-        “{{ each.term }}” is always said <span [lang]="here()">{{ each.forms.join(' or ') }}</span>. {{ each.note }}
+        “{{ each.term }}” is always said <span [lang]="here()">{{ listOf(each.forms, 'or') }}</span>. {{ each.note }}
       </p>
     }
     @if (terms().length > 0) {
@@ -33,9 +34,13 @@ import { WordsService } from './words.service';
     @for (segment of remembered(); track segment.key) {
       @for (match of segment.matches; track match.target) {
         <div class="match small">
-          <span class="likeness" [class.exact]="match.likeness === 100">{{
-            match.likeness === 100 ? 'the same' : match.likeness + ' %'
-          }}</span>
+          <span class="likeness" [class.exact]="match.likeness === 100">
+            @if (match.likeness === 100) {
+              <ng-container i18n>the same</ng-container>
+            } @else {
+              {{ percentOf(match.likeness) }}
+            }
+          </span>
           <div>
             @if (match.likeness < 100) {
               <almanac-word-marks [words]="match.change" />
@@ -79,6 +84,8 @@ import { WordsService } from './words.service';
   `,
 })
 export class WordsHelps {
+  protected readonly listOf = listOf;
+  protected readonly percentOf = percentOf;
   protected readonly words = inject(WordsService);
   readonly #session = inject(SessionService);
   readonly field = input.required<WordsField>();

@@ -1,3 +1,5 @@
+import { isWaiting } from '@core/ledger/stage';
+import { VerbPipe } from '../shared/verb.pipe';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
@@ -7,6 +9,7 @@ import { fieldControls } from '../fields/index';
 import { placesOf } from '../kinds/index';
 import { WhenPipe } from '../shared/when-pipe';
 import { SessionService } from '../state/session.service';
+import { Holding } from '../writing/holding';
 import { LivePreview } from '../writing/live-preview';
 import { isUnfinished } from './coverage-kinds';
 import { WordsRow } from './words-row';
@@ -15,7 +18,7 @@ import { WordsService } from './words.service';
 /** Writing a record in a locale: source and own words side by side, field by field, and on to the next unfinished by one key. */
 @Component({
   selector: 'almanac-words-writer',
-  imports: [RouterLink, WordsRow, LivePreview, WhenPipe],
+  imports: [RouterLink, WordsRow, LivePreview, WhenPipe, Holding, VerbPipe],
   providers: [WordsService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'hear($event)' },
@@ -66,8 +69,10 @@ import { WordsService } from './words.service';
           }
           @if (words.proposal(); as proposal) {
             <button i18n class="btn btn-plain" [disabled]="!words.isChanged() || words.isBusy()" (click)="words.save()">Save draft</button>
-            @if (words.mayMove('send for review')) {
-              <button i18n class="btn btn-primary" [disabled]="words.isBusy()" (click)="words.sendForReview()">Send for review</button>
+            @for (move of proposal.moves; track move.name) {
+              @if (proposal.stage === 'draft' && isWaiting(move.to)) {
+                <button class="btn btn-primary" [disabled]="words.isBusy()" (click)="words.move(move.name)">{{ move.name | verb }}</button>
+              }
             }
             <a i18n class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
           } @else {
@@ -95,10 +100,17 @@ import { WordsService } from './words.service';
       </div>
       @if (words.wasKept() && words.isChanged()) {
         <p class="notice-line">
-          <ng-container i18n>These are words you had not saved. They were kept in this browser.</ng-container>
+          <ng-container i18n>These are words you had not saved. They were kept in this browser.</ng-container>&ngsp;
           <button i18n class="btn-word" (click)="words.discard()">Discard them</button>
         </p>
       }
+      <almanac-holding
+        [recordId]="record.id"
+        [kind]="record.kind"
+        [locale]="record.locale"
+        [isChanged]="words.isChanged()"
+        (reload)="words.open(record.id, record.locale)"
+      />
       @for (other of words.others(); track other.id) {
         <p i18n class="notice-line">
           {{ other.author.name }} has a proposal {other.stage, select, draft {in draft} other {in review}} on this here too.
@@ -202,6 +214,7 @@ import { WordsService } from './words.service';
   `,
 })
 export class WordsWriter {
+  protected readonly isWaiting = isWaiting;
   protected readonly words = inject(WordsService);
   readonly #api = inject(ApiClient);
   readonly #router = inject(Router);

@@ -4,8 +4,7 @@ import type { Remembered } from '@contract/bench';
 import type { EditionDetail } from '@contract/messages';
 import type { OwnWords } from '@core/locale/own-words';
 import { segmentsOf } from '@core/segments/segment';
-import { mayWrite } from '@core/people/grants';
-import { judgeMove, type MoveName } from '@core/workflow/workflow';
+import { mayWrite } from '@core/rights/grants';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { switchMap, type Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
@@ -79,15 +78,6 @@ export class WordsService {
   get mayWrite(): boolean {
     const record = this.record();
     return record !== null && mayWrite(this.#session.grants, this.#session.written(record.kind, record.locale));
-  }
-
-  /** Whether the person could make a move with the words as they stand. */
-  mayMove(name: MoveName): boolean {
-    const { kind, locale } = this.record()!;
-    const stage = (this.proposal()?.stage ?? 'draft') as 'draft' | 'in review';
-    const written = [this.#session.written(kind, locale)];
-    const facts = { stage, written, grants: this.#session.grants, isOwn: true, hasWritten: true, reachesBeyond: () => false };
-    return judgeMove(name, facts).kind === 'moved';
   }
 
   stateOf({ name, state }: WordsField): LiveState {
@@ -180,13 +170,14 @@ export class WordsService {
     });
   }
 
-  sendForReview(): void {
+  /** Saves, then makes a move with the proposal. */
+  move(name: string): void {
     const proposal = this.proposal();
     if (!proposal) return this.#send(false);
     this.#saveOn(proposal.id)
       .pipe(
         switchMap(() => this.#api.readEdition(proposal.editionId)),
-        switchMap(edition => this.#api.moveEdition(proposal.editionId, { name: 'send for review', decidedOn: headsOf(edition) })),
+        switchMap(edition => this.#api.moveEdition(proposal.editionId, { name, decidedOn: headsOf(edition) })),
       )
       .subscribe({ next: edition => this.#moved(edition), error: (error: unknown) => this.#refused(error) });
   }

@@ -20,16 +20,17 @@ import { SessionService } from '../state/session.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p>
-      <ng-container i18n>Shows to</ng-container>
+      <ng-container i18n>Shows to</ng-container>&ngsp;
       <button type="button" class="word" [ngbPopover]="who" popoverTitle="To whom" i18n-popoverTitle>{{ whoWords() }}</button>,
       <button type="button" class="word" [ngbPopover]="when" popoverTitle="When" i18n-popoverTitle>{{ whenWords() }}</button><ng-container
         i18n
         >; it is the current one on</ng-container
       >
-      <button type="button" class="word" [ngbPopover]="current" popoverTitle="Current on" i18n-popoverTitle>{{ currentWords() }}</button>{{
-        locales.length > 1 ? '; it stands in' : '.'
-      }}
-      @if (locales.length > 1) {
+      <button type="button" class="word" [ngbPopover]="current" popoverTitle="Current on" i18n-popoverTitle>{{ currentWords() }}</button>
+      @if (locales.length === 1) {
+        .
+      } @else {
+        <ng-container i18n>; it stands in</ng-container>&ngsp;
         <button type="button" class="word" [ngbPopover]="languages" popoverTitle="In which languages" i18n-popoverTitle>
           {{ languageWords() }}</button>.
       }

@@ -70,7 +70,7 @@ import { SessionService } from '../state/session.service';
 })
 export class Menus {
   protected readonly menus = inject(MenusService);
-  protected readonly mayWrite = inject(SessionService).holds('editor', 'manager', 'administrator');
+  protected readonly mayWrite = inject(SessionService).mayWrite('menu');
 
   constructor() {
     this.menus.refresh();

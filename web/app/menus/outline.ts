@@ -44,7 +44,7 @@ import { EntryRule } from './entry-rule';
           @if (at === open()) {
             <div class="about">
               <label class="row-line"
-                ><ng-container i18n>Stands for</ng-container>
+                ><ng-container i18n>Stands for</ng-container>&ngsp;
                 <select class="form-select" (change)="retarget(at, textIn($event))">
                   <option i18n value="page" [selected]="row.target.to === 'page'">a page</option>
                   <option i18n value="link" [selected]="row.target.to === 'link'">an address</option>
@@ -64,7 +64,7 @@ import { EntryRule } from './entry-rule';
                   }
                 </select>
                 <label class="row-line"
-                  ><ng-container i18n>and what lies beneath</ng-container>
+                  ><ng-container i18n>and what lies beneath</ng-container>&ngsp;
                   <select class="form-select" (change)="setBeneath(at, textIn($event))">
                     @for (each of depths; track each.levels) {
                       <option [value]="each.levels" [selected]="each.levels === row.target.beneath">{{ each.label }}</option>

@@ -18,8 +18,8 @@ import { PagesService } from '../state/pages.service';
     </div>
     <div class="modal-body">
       <p i18n class="form-help">
-        {{ count() === 1 ? 'One page is' : count() + ' pages are' }} copied, with the placements whose rules name them. Blocks, pictures and
-        files are shared with the original.
+        {count(), plural, =1 {One page is} other {{{ count() }} pages are}} copied, with the placements whose rules name them. Blocks,
+        pictures and files are shared with the original.
       </p>
       <label i18n class="form-label" for="copy-title">Title</label>
       <input class="form-control" id="copy-title" [value]="title()" (input)="title.set(textIn($event))" />

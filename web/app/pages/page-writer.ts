@@ -11,6 +11,7 @@ import { FieldsForm } from '../fields/fields-form';
 import { fieldControls } from '../fields/index';
 import { addressFor } from '../shared/address-for';
 import { indentOf } from '../shared/labels';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 import { isTickedIn, textIn } from '../shared/typed-event';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
@@ -20,7 +21,7 @@ import { WritingService } from '../writing/writing.service';
 /** Writing a page: its words left, with room to be long in, what is about it folded beneath; the sheet right. */
 @Component({
   selector: 'almanac-page-writer',
-  imports: [RouterLink, WriterFrame, FieldsForm, WhoControl],
+  imports: [MidSentencePipe, RouterLink, WriterFrame, FieldsForm, WhoControl],
   providers: [WritingService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -82,7 +83,7 @@ import { WritingService } from '../writing/writing.service';
               <label i18n class="form-label" for="page-type">Type</label
               ><select class="form-select" id="page-type" (change)="setType(textIn($event))">
                 @for (type of types; track type.name) {
-                  <option [value]="type.name" [selected]="type.name === page.type">{{ type.label.toLowerCase() }}</option>
+                  <option [value]="type.name" [selected]="type.name === page.type">{{ type.label | midSentence }}</option>
                 }
               </select>
             </div>
@@ -126,10 +127,12 @@ import { WritingService } from '../writing/writing.service';
                 [checked]="page.readers === null"
                 (change)="set({ readers: isTickedIn($event) ? null : {} })"
               />
-              <ng-container i18n
-                >The same as the page above{{ readersAbove() ? ': ' + readersAbove() : ', which is anyone' }}</ng-container
-              ></label
-            >
+              @if (readersAbove(); as readers) {
+                <ng-container i18n>The same as the page above: {{ readers }}</ng-container>
+              } @else {
+                <ng-container i18n>The same as the page above, which is anyone</ng-container>
+              }
+            </label>
             @if (page.readers; as readers) {
               <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
             }

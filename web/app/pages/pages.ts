@@ -4,15 +4,19 @@ import { RouterLink } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { PageRow } from '@contract/messages';
 import type { PageValue } from '@core/page/page';
+import { told, word } from '@core/tongue/say';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
+import { filterChoices } from '../shared/filter-choices';
 import { PhaseMark } from '../shared/phase-mark';
 import { puttingBack, takingOff } from '../shared/record-changes';
 import { SendService } from '../shared/send.service';
 import { Ticks } from '../shared/ticks';
 import { WhenPipe } from '../shared/when-pipe';
+import { beingWritten, LiveService } from '../state/live.service';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
+import { ToldPipe } from '../shared/told.pipe';
 import { SessionService } from '../state/session.service';
 import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
 import { Toolbar } from '../shared/toolbar';
@@ -22,7 +26,7 @@ import { askOrder } from './order-dialog';
 /** The tree of pages with their status, what waits and what comes next. */
 @Component({
   selector: 'almanac-pages',
-  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
+  imports: [ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -72,7 +76,7 @@ import { askOrder } from './order-dialog';
             /><a [routerLink]="['/pages', page.id]">{{ page.title }}</a></span
           >
           <span role="cell" class="code quiet">{{ page.path }}</span>
-          <span role="cell">{{ page.type }}</span>
+          <span role="cell">{{ page.type | told }}</span>
           <span role="cell"
             ><almanac-phase [status]="page.status" [withWord]="true" />
             @if (page.waiting && page.status !== page.waiting) {
@@ -83,6 +87,9 @@ import { askOrder } from './order-dialog';
                   <ng-container i18n>in review</ng-container>
                 }
               </span>
+            }
+            @if (live.writersOf(page.id); as writers) {
+              <span i18n class="chip tide">{{ writers }} writing</span>
             }
           </span>
           <span role="cell">
@@ -227,7 +234,9 @@ import { askOrder } from './order-dialog';
 })
 export class PagesWorkspace {
   readonly #api = inject(ApiClient);
+  readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
+  protected readonly live = inject(LiveService);
   readonly #sending = inject(SendService);
   readonly #modal = inject(NgbModal);
   readonly #working = inject(WorkingChangesService);
@@ -237,22 +246,32 @@ export class PagesWorkspace {
   readonly type = input<string>();
   readonly layout = input<string>();
   readonly by = input<string>();
-  protected readonly mayAdd = inject(SessionService).holds('writer', 'editor', 'manager', 'administrator');
+  protected readonly mayAdd = this.#session.mayWrite('page');
+  readonly #layouts = computed(() => {
+    const used = new Set(this.pages.pages().map(page => page.layout));
+    return this.#session.site.theme.layouts.filter(each => used.has(each.name)).map(({ name, label }) => ({ value: name, label }));
+  });
   protected readonly fields = computed((): readonly FilterField[] => {
-    const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
     return [
       { name: 'find', label: $localize`Title or path` },
       {
         name: 'status',
         label: $localize`Status`,
         choices: [
-          ...plain(['live', 'scheduled', 'draft', $localize`in review`, 'expired', $localize`changes waiting`]),
+          ...filterChoices(['live', 'scheduled', 'draft', 'in review', 'expired', word`changes waiting`, beingWritten], told),
           { value: 'retired', label: $localize`taken off` },
         ],
       },
-      { name: 'type', label: $localize`Type`, choices: plain(this.pages.pages().map(page => page.type)) },
-      { name: 'layout', label: $localize`Layout`, choices: plain(this.pages.pages().map(page => page.layout)) },
-      { name: 'by', label: $localize`Changed by`, choices: plain(this.pages.pages().map(page => page.changedBy)) },
+      {
+        name: 'type',
+        label: $localize`Type`,
+        choices: filterChoices(
+          this.pages.pages().map(page => page.type),
+          told,
+        ),
+      },
+      { name: 'layout', label: $localize`Layout`, choices: this.#layouts() },
+      { name: 'by', label: $localize`Changed by`, choices: filterChoices(this.pages.pages().map(page => page.changedBy)) },
     ];
   });
   protected readonly isFiltered = computed(() => Boolean(this.find() || this.status() || this.type() || this.layout() || this.by()));
@@ -263,7 +282,7 @@ export class PagesWorkspace {
       .filter(
         page =>
           (text === '' || page.title.toLowerCase().includes(text) || page.path.includes(text)) &&
-          hasStatus(page, this.status()) &&
+          (this.status() === beingWritten ? this.live.writersOf(page.id) !== null : hasStatus(page, this.status())) &&
           (!this.type() || page.type === this.type()) &&
           (!this.layout() || page.layout === this.layout()) &&
           (!this.by() || page.changedBy === this.by()),
@@ -303,7 +322,7 @@ export class PagesWorkspace {
 
   protected async copy(page: PageRow): Promise<void> {
     const copied = await askPageCopy(this.#modal, page).catch(() => []);
-    this.#propose(copied.map(each => ({ ...each, retires: false, title: titleOf(each.value), did: 'copied' })));
+    this.#propose(copied.map(each => ({ ...each, retires: false, title: titleOf(each.value), did: $localize`copied` })));
   }
 
   protected async order(above: PageRow): Promise<void> {

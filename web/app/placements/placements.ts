@@ -1,14 +1,18 @@
+import { listOf, quoted } from '@core/format/moment';
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PlacementRow } from '@contract/assembling';
 import type { PlacementValue } from '@core/placement/placement';
 import { testsOf } from '@core/rule/rule';
+import { midSentence, told, word } from '@core/tongue/say';
 import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
+import { filterChoices } from '../shared/filter-choices';
 import { PhaseMark, type PhaseStatus } from '../shared/phase-mark';
 import { SendService } from '../shared/send.service';
 import { Ticks } from '../shared/ticks';
+import { ToldPipe } from '../shared/told.pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { SharedRulesService } from '../state/shared-rules.service';
@@ -18,7 +22,7 @@ import { Toolbar } from '../shared/toolbar';
 /** Every placement of the site, filtered, and acted on many at once. */
 @Component({
   selector: 'almanac-placements',
-  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, Toolbar],
+  imports: [ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -98,13 +102,16 @@ import { Toolbar } from '../shared/toolbar';
           @if (row.off) {
             <span i18n class="chip">off</span>
           } @else if (row.status === 'live' && row.time !== 'open') {
-            <span class="chip">{{ row.time }}</span>
+            <span class="chip">{{ row.time | told }}</span>
           }
         </span>
         <span class="cut">{{ row.targetLabel }}</span>
         <span class="cut" [title]="row.where"
-          >{{ row.where }}{{ row.follows.length > 0 ? ', by “' + row.follows.join('”, “') + '”' : '' }}</span
-        >
+          >{{ row.where }}
+          @if (row.follows.length > 0) {
+            <ng-container i18n>(by {{ namesOf(row.follows) }})</ng-container>
+          }
+        </span>
         <span class="cut" [title]="row.who">{{ row.who }}</span>
         <span class="cut" [title]="row.when">{{ row.when }}</span>
         <span class="count">{{ row.pageCount }}</span>
@@ -204,7 +211,7 @@ export class PlacementsWorkspace {
   readonly #sending = inject(SendService);
   protected readonly working = inject(WorkingChangesService);
   protected readonly shared = inject(SharedRulesService);
-  protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
+  protected readonly mayPlace = this.#session.mayWrite('placement');
   protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
   readonly find = input<string>();
   readonly region = input<string>();
@@ -217,32 +224,31 @@ export class PlacementsWorkspace {
   protected readonly placements = signal<readonly PlacementRow[]>([]);
   protected readonly changedIds = computed(() => new Set(this.working.changes().map(change => change.recordId)));
   protected readonly fields = computed((): readonly FilterField[] => {
-    const plain = (values: Iterable<string>) => [...new Set(values)].sort().map(value => ({ value, label: value }));
     return [
       { name: 'find', label: $localize`Title or where` },
       {
         name: 'region',
         label: $localize`Region`,
-        choices: this.targets.map(each => ({ value: each.name, label: each.label.toLowerCase() })),
+        choices: this.targets.map(each => ({ value: each.name, label: midSentence(each.label) })),
       },
       {
         name: 'status',
         label: $localize`Status`,
-        choices: plain(['live', 'over', $localize`not yet`, 'scheduled', 'draft', $localize`in review`, 'expired', 'retired']),
+        choices: filterChoices(['live', 'over', word`not yet`, 'scheduled', 'draft', 'in review', 'expired', 'retired'], told),
       },
       {
         name: 'type',
         label: $localize`Type`,
-        choices: this.#session.site.blockTypes.map(each => ({ value: each.name, label: each.label.toLowerCase() })),
+        choices: this.#session.site.blockTypes.map(each => ({ value: each.name, label: midSentence(each.label) })),
       },
-      { name: 'readers', label: $localize`Readers`, choices: plain(this.placements().map(each => each.who)) },
+      { name: 'readers', label: $localize`Readers`, choices: filterChoices(this.placements().map(each => each.who)) },
       {
         name: 'locale',
         label: $localize`Locale`,
         choices: this.#session.site.locales.map(each => ({ value: each.tag, label: each.name })),
       },
-      { name: 'by', label: $localize`Changed by`, choices: plain(this.placements().map(each => each.changedBy)) },
-      { name: 'switch', label: $localize`Switch`, choices: plain(['on', 'off']) },
+      { name: 'by', label: $localize`Changed by`, choices: filterChoices(this.placements().map(each => each.changedBy)) },
+      { name: 'switch', label: $localize`Switch`, choices: filterChoices([word`on`, 'off'], told) },
     ];
   });
   protected readonly shown = computed(() => {
@@ -265,6 +271,11 @@ export class PlacementsWorkspace {
     this.#load();
   }
 
+  /** What shared rules are called, as a list. */
+  protected namesOf(rules: readonly string[]): string {
+    return listOf(rules.map(quoted));
+  }
+
   /** What readers have: live is only what its rule lets show now. */
   protected markOf({ status, time }: PlacementRow): PhaseStatus {
     return status === 'live' && time !== 'open' ? time : status;
@@ -283,7 +294,7 @@ export class PlacementsWorkspace {
     const target = this.targets.find(each => each.name === name);
     if (!target) return;
     const kind = this.#session.site.theme.regions.some(each => each.name === name) ? 'region' : 'insertion point';
-    this.act({ target: { kind, name } }, $localize`moved to ${target.label.toLowerCase()}`);
+    this.act({ target: { kind, name } }, $localize`moved to ${midSentence(target.label)}`);
   }
 
   protected follow(select: HTMLSelectElement): void {

@@ -13,7 +13,9 @@ import {
 } from '@angular/core';
 import { cellStates } from '@core/reach/grid';
 import { gains, loses } from '@core/reach/reach-table';
+import { told } from '@core/tongue/say';
 import type { ReachAnswer } from './reach.worker';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 
 /** One cell that is asked about. */
 export interface ReachCell {
@@ -29,6 +31,7 @@ const nameWidth = 270;
 /** Pages down, placements across; only what is in sight is put on the screen. */
 @Component({
   selector: 'almanac-reach-grid',
+  imports: [MidSentencePipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div
@@ -61,7 +64,7 @@ const nameWidth = 270;
               [class.differs]="head.column.gained + head.column.lost > 0"
               [attr.aria-colindex]="head.index + 2"
               [style.left.px]="nameWidth + head.index * columnWidth"
-              [title]="head.column.title + ', ' + head.column.target.toLowerCase() + ': ' + head.column.life"
+              [title]="head.column.title + ', ' + (head.column.target | midSentence) + ': ' + head.column.life"
               (click)="columnChosen.emit(head.column.id)"
             >
               <span>{{ head.column.title }}</span>
@@ -340,6 +343,6 @@ function faceOf(cell: number): { readonly sign: string; readonly look: string; r
   return {
     sign: signs[state] ?? '–',
     look,
-    words: state === 'not meant' ? $localize`not meant for it` : state === 'shows' ? 'shows' : $localize`away, ${state}`,
+    words: state === 'not meant' ? $localize`not meant for it` : state === 'shows' ? $localize`shows` : $localize`away, ${told(state)}`,
   };
 }

@@ -15,36 +15,36 @@ import { readerOf, vantageOf } from '../state/vantage';
 import { WorkingChangesService, unsaved } from '../state/working-changes.service';
 import { ReachGridView, type ReachCell } from './reach-grid';
 import { ReachService } from './reach.service';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 import { textIn } from '../shared/typed-event';
 
 /** Which placements show on which pages, all at once, with the change in hand. */
 @Component({
   selector: 'almanac-reach',
-  imports: [DateField, ReachGridView, WhyPanel],
+  imports: [MidSentencePipe, DateField, ReachGridView, WhyPanel],
   providers: [ReachService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
       <h1 i18n>Reach</h1>
       <p class="title-face vantage">
-        <ng-container i18n>Of</ng-container>
+        <ng-container i18n>Of</ng-container>&ngsp;
         <select class="word" aria-label="Region" i18n-aria-label (change)="go({ region: textIn($event) || null })">
           <option i18n value="">every region</option>
           @for (each of targets; track each.name) {
-            <option [value]="each.name" [selected]="each.name === region()">{{ each.label.toLowerCase() }}</option>
+            <option [value]="each.name" [selected]="each.name === region()">{{ each.label | midSentence }}</option>
           }</select
-        ><ng-container i18n>, as</ng-container>
+        ><ng-container i18n>, as</ng-container>&ngsp;
         <select class="word" aria-label="Reader" i18n-aria-label (change)="go({ as: textIn($event) })">
           @for (each of readers; track each.as) {
             <option [value]="each.as" [selected]="each.as === vantage().as">{{ each.word }}</option>
-          }
-        </select>
-        <ng-container i18n>in</ng-container>
+          }</select
+        >&ngsp; <ng-container i18n>in</ng-container>&ngsp;
         <select class="word" aria-label="Locale" i18n-aria-label (change)="go({ in: textIn($event) })">
           @for (each of site.locales; track each.tag) {
             <option [value]="each.tag" [selected]="each.tag === (vantage().locale || site.locale)">{{ each.name }}</option>
-          }
-        </select>
+          }</select
+        >&ngsp;
         <ng-container i18n>on</ng-container>
         <almanac-date-field
           class="in-line"
@@ -126,11 +126,16 @@ import { textIn } from '../shared/typed-event';
           <ul>
             @for (column of lives(); track column.id) {
               <li>
-                <b>{{ column.title }}</b><span class="quiet">, {{ column.target.toLowerCase() }}</span>
+                <b>{{ column.title }}</b><span class="quiet">, {{ column.target | midSentence }}</span>
                 <span class="life"
-                  >{{ column.life }}{{ column.gained > 0 ? '; gains ' + column.gained : ''
-                  }}{{ column.lost > 0 ? '; loses ' + column.lost : '' }}</span
-                >
+                  >{{ column.life }}
+                  @if (column.gained > 0) {
+                    <ng-container i18n>· gains {{ column.gained }}</ng-container>
+                  }
+                  @if (column.lost > 0) {
+                    <ng-container i18n>· loses {{ column.lost }}</ng-container>
+                  }
+                </span>
               </li>
             }
           </ul>
@@ -237,7 +242,7 @@ export class ReachWorkspace {
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);
   protected readonly site = this.#session.site;
-  protected readonly mayPlace = this.#session.holds('editor', 'manager', 'administrator');
+  protected readonly mayPlace = this.#session.mayWrite('placement');
   readonly region = input<string>();
   readonly as = input<string>();
   readonly in = input<string>();

@@ -3,6 +3,7 @@ import type { MomentStyle } from '@core/format/moment';
 import { gains, ReachTable } from '@core/reach/reach-table';
 import type { SiteFacts } from '@core/reach/site-facts';
 import type { ReaderFacts } from '@core/rule/who';
+import { speak } from '../../speak';
 
 /** What the worker is told or asked. */
 export type ReachTask =
@@ -38,12 +39,16 @@ export interface ReachAnswer {
 let table: ReachTable | null = null;
 let facts: SiteFacts | null = null;
 
-addEventListener('message', ({ data }: MessageEvent<ReachTask>) => {
+// What is said of the columns is said in the language of whoever looks.
+let spoken: Promise<void> | null = null;
+
+addEventListener('message', async ({ data }: MessageEvent<ReachTask>) => {
   if (data.kind === 'facts') {
     facts = data.facts;
     table = new ReachTable(data.facts);
     return;
   }
+  await (spoken ??= speak(data.style.locale));
   if (!table || !facts) return;
   const began = performance.now();
   const placements = data.placements.length === 0 ? null : new Set(data.placements);

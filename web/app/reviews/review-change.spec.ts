@@ -16,7 +16,9 @@ const change = (part: Partial<Change>): Change => ({
   headRevisionId: 'h',
   lastAuthor: 'Bea',
   baseMoved: false,
-  fields: [{ field: 'fields.text', label: 'Message', before: 'a', after: 'b', words: [], note: '' }],
+  against: 'live',
+  fieldsSinceBegun: null,
+  fields: [{ field: 'fields.text', label: 'Message', before: 'a', after: 'b', words: [], text: null, pictures: null, note: '' }],
   effect: { recordId: 'r1', label: 'Changes 2 pages', pages: [], gained: [], lost: [], opens: null, warnings: [], leaves: null },
   ...part,
 });
@@ -43,11 +45,16 @@ describe('ReviewChange', () => {
   ] as const)
     it(`leads nowhere for ${what}`, async () => expect(link(await show(part, of as Partial<EditionDetail>))).toBeNull());
 
-  it('warns when what is live has moved on, and says who wrote last', async () => {
-    const screen = await show({ baseMoved: true, lastAuthor: 'Tomos' });
-    expect(screen.text).toContain('What is live has changed since this was begun.');
-    expect(screen.text).toContain(', last by Tomos');
+  it('compares with what is live, and with what it was begun from where that is something else', async () => {
+    const since = { field: 'fields.text', label: 'Message', before: 'begun', after: 'b', words: [], text: null, pictures: null, note: '' };
+    const screen = await show({ fieldsSinceBegun: [since], lastAuthor: 'Tomos' });
+    const before = () => screen.host.querySelector('del')!.textContent;
+    expect([before(), screen.text.includes('last by Tomos')]).toEqual(['a', true]);
+    await screen.click('Against what it was begun from');
+    expect(before()).toBe('begun');
   });
+
+  it('offers nothing else to compare with where the two are one', async () => expect((await show({})).text).not.toContain('begun from'));
 });
 
 describe('ReviewHistory', () => {

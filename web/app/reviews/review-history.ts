@@ -10,6 +10,7 @@ const pastWords: Readonly<Record<string, string>> = {
   approve: $localize`approved it`,
   publish: $localize`published it`,
   withdraw: $localize`withdrew it`,
+  'move in time': $localize`moved it to another date`,
 };
 
 /** What has become of an edition so far: who did what when, with their remarks. */

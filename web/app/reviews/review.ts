@@ -1,19 +1,26 @@
+import { listOf } from '@core/format/moment';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { EditionDetail, MoveRequest, View } from '@contract/messages';
-import { localTimeAt } from '@core/schedule/local-time';
-import { catchError, EMPTY, map, of, startWith, Subject, switchMap, tap, type Observable } from 'rxjs';
+import type { Covered } from '@contract/assembling';
+import type { EditionDetail, View } from '@contract/messages';
+import type { OfferedMove } from '@contract/workflows';
+import { isEnding, isWaiting } from '@core/ledger/stage';
+import { capitalised, told } from '@core/tongue/say';
+import { instantOf, localTimeAt } from '@core/schedule/local-time';
+import { catchError, EMPTY, forkJoin, map, merge, of, skip, startWith, Subject, switchMap, tap, type Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { placesOf } from '../kinds/index';
+import { MergeService } from '../merging/merge.service';
 import { Breaches } from '../shared/breaches';
 import { CoveredChoice } from '../shared/covered-choice';
 import { ComparisonView } from '../shared/comparison-view';
 import { LeftAddresses, usualForwarding } from '../shared/left-addresses';
 import { LookAhead } from '../shared/look-ahead';
-import { MomentField } from '../shared/moment-field';
-import { PhaseMark } from '../shared/phase-mark';
+import { PublicationTimes } from '../shared/publication-times';
+import { VerbPipe } from '../shared/verb.pipe';
+import { PhaseMark, phaseOf } from '../shared/phase-mark';
 import { headsOf } from '../shared/heads';
 import { UndoService } from '../shared/undo.service';
 import { saySaved } from '../shared/say-saved';
@@ -21,8 +28,15 @@ import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
+import { GivenWords } from './given-words';
+import { EditionHead } from './edition-head';
+import { MoveInTime } from './move-in-time';
+import { MovedBase } from './moved-base';
+import { Remarks } from '../remarks/remarks';
+import type { MarkedWords } from '../remarks/marked-words';
 import { ReviewChange } from './review-change';
 import { ReviewHistory } from './review-history';
+import { PreviewLinks } from './preview-links';
 import { ReviewSides } from './review-sides';
 
 /** New words of a proposal, saved by somebody while it was being read. */
@@ -35,68 +49,60 @@ interface Unseen {
 @Component({
   selector: 'almanac-review',
   imports: [
+    PreviewLinks,
     FormsModule,
     RouterLink,
     Breaches,
     CoveredChoice,
     ComparisonView,
-    MomentField,
+    EditionHead,
+    MoveInTime,
+    MovedBase,
+    PublicationTimes,
     PhaseMark,
+    Remarks,
     ReviewChange,
     ReviewHistory,
     ReviewSides,
     WhenPipe,
     LeftAddresses,
+    GivenWords,
+    VerbPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (edition(); as edition) {
       <div class="read">
         <p class="small"><a i18n routerLink="/reviews">Reviews</a></p>
-        <h1>{{ edition.title }}</h1>
+        <almanac-edition-head [edition]="edition" (changed)="readAgain()" />
         <p class="quiet">
-          <almanac-phase [status]="edition.stage === 'withdrawn' ? 'retired' : edition.stage" />&nbsp;{{ stageWords() }}
-          {{ edition.author.name }}, {{ edition.submittedAt ?? edition.createdAt | when }}. {{ edition.summary }}.
+          <almanac-phase [status]="phaseOf(edition.stage)" />&nbsp;{{ stageWords() }} {{ edition.author.name }},
+          {{ edition.submittedAt ?? edition.createdAt | when }}. {{ edition.summary }}.
         </p>
         @if (edition.remark) {
           <p class="title-face remark">“{{ edition.remark }}”</p>
         }
         @for (change of edition.changes; track change.proposalId) {
-          <almanac-review-change [change]="change" [edition]="edition" />
+          <almanac-review-change [change]="change" [edition]="edition" (marked)="marked.set($event)" />
         }
+        <almanac-remarks [edition]="edition" [marked]="marked()" (counted)="countRemarks($event)" />
         <almanac-review-history [steps]="edition.history" />
       </div>
       <div class="decide">
+        @if (isOpen()) {
+          <almanac-moved-base [changes]="edition.changes" (merged)="readAgain()" />
+        }
         @if (canDecide()) {
           <section class="panel">
             <h2 i18n>Decide</h2>
-            <div class="two">
-              <almanac-moment-field
-                label="Goes live"
-                i18n-label
-                emptyMeans="Empty: at once."
-                i18n-emptyMeans
-                emptyWord="At once"
-                i18n-emptyWord
-                [value]="ahead.from()"
-                [fault]="faultAt('/times/from')"
-                (valueChange)="ahead.setFrom($event)"
-              />
-              <almanac-moment-field
-                label="Until"
-                i18n-label
-                emptyMeans="Empty: until further notice."
-                i18n-emptyMeans
-                [value]="ahead.until()"
-                [fault]="faultAt('/times/until')"
-                (valueChange)="ahead.setUntil($event)"
-              />
-            </div>
-            @if (edition.wishedFrom) {
-              <p class="small">
-                <ng-container i18n>Wished for {{ edition.wishedFrom | when }}.</ng-container>
-                <button i18n class="btn-word" (click)="takeWish()">Take that date</button>
-              </p>
+            @if (decides()) {
+              <almanac-publication-times [ahead]="ahead" [faultAt]="faultAt" />
+              @if (edition.wishedFrom) {
+                <p class="small">
+                  <ng-container i18n>Wished for {{ edition.wishedFrom | when }}.</ng-container>
+                  <button i18n class="btn-word" (click)="takeWish()">Take that date</button>
+                </p>
+              }
             }
             <label i18n class="form-label" for="review-remark">Remark</label>
             <textarea
@@ -123,14 +129,19 @@ interface Unseen {
             @if (needsAcceptance()) {
               <label class="row-line"
                 ><input type="checkbox" class="form-check-input" [(ngModel)]="accepts" />
-                <ng-container i18n>I have compared them; put this version over the live one.</ng-container></label
+                <ng-container i18n>Or leave it: I have compared them; put this version over the live one.</ng-container></label
               >
             }
             @if (canDecide()) {
               <almanac-left-addresses [effects]="effects()" [(wish)]="forwarding" />
             }
             <almanac-breaches [check]="ahead.check()" [isUnknown]="ahead.isUnknown()" (again)="ahead.ask()" />
-            <almanac-covered-choice [check]="ahead.check()" [choice]="ahead.scheduled()" (choiceChange)="ahead.setScheduled($event)" />
+            <almanac-covered-choice
+              [check]="ahead.check()"
+              [choice]="ahead.scheduled()"
+              (choiceChange)="ahead.setScheduled($event)"
+              (settle)="settlePlanned($event)"
+            />
             @if ((ahead.check()?.broken ?? []).length > 0) {
               @if (mayGoOn) {
                 <label i18n class="form-label" for="review-accepts"
@@ -141,41 +152,71 @@ interface Unseen {
                 <p i18n class="form-help">A manager or an administrator can let it go ahead, with a reason.</p>
               }
             }
+            @for (move of decisions(); track move.name) {
+              @for (reason of move.waitsFor; track reason) {
+                <p class="notice-line">
+                  <b>{{ move.name | verb }}:</b> {{ reason }}
+                </p>
+              }
+            }
+            @if (openRemarks(); as count) {
+              <p i18n class="notice-line">{count, plural, =1 {One remark is} other {{{ count }} remarks are}} not settled yet.</p>
+            }
             <div class="acts">
-              @if (has('approve')) {
-                <button class="btn btn-primary" [disabled]="isBusy()" (click)="make('approve')">{{ approveLabel() }}</button>
-              } @else if (has('publish')) {
-                <button class="btn btn-primary" [disabled]="isBusy()" (click)="make('publish')">{{ approveLabel('Publish') }}</button>
-              }
-              @if (has('return')) {
-                <button i18n class="btn btn-plain" [disabled]="isBusy()" (click)="make('return')">Return with the remark</button>
-              }
-              @if (has('decline')) {
-                <button i18n class="btn btn-plain" [disabled]="isBusy()" (click)="make('decline')">Decline</button>
+              @for (move of decisions(); track move.name) {
+                @if (move.publishes) {
+                  <button
+                    class="btn btn-primary"
+                    [disabled]="isBusy() || ahead.isAsking() || ahead.isUnsettled() || move.waitsFor.length > 0"
+                    (click)="make(move)"
+                  >
+                    {{ approveLabel(move) }}
+                  </button>
+                } @else {
+                  <button class="btn btn-plain" [disabled]="isBusy() || move.waitsFor.length > 0" (click)="make(move)">
+                    @if (move.returns) {
+                      <ng-container i18n>{{ move.name | verb }} with the remark</ng-container>
+                    } @else {
+                      {{ move.name | verb }}
+                    }
+                  </button>
+                }
               }
             </div>
           </section>
         } @else if (ahead.check()?.beyond; as words) {
           <p class="notice-line">{{ words }}</p>
-        } @else if (edition.stage === 'in review') {
-          <p i18n class="notice-line">
-            This waits for {{ edition.reviewers.join(', ') || 'somebody with the right to approve' }}. What one proposes, another approves.
+        } @else if (isWaiting(edition.stage)) {
+          <p class="notice-line">
+            @if (edition.reviewers.length > 0) {
+              <ng-container i18n>This waits for {{ listOf(edition.reviewers, 'or') }}. What one proposes, another approves.</ng-container>
+            } @else {
+              <ng-container i18n>This waits for somebody with the right to approve. What one proposes, another approves.</ng-container>
+            }
           </p>
         } @else if (edition.publishedFrom) {
           <p class="notice-line leaf">{{ lifeWords(edition) }} {{ edition.publishedFrom | when }}.</p>
+          @if (edition.publishedFrom > now && !edition.takesOff) {
+            <almanac-move-in-time [edition]="edition" (moved)="readAgain()" />
+          }
         }
         <div class="acts">
           @if (edition.publishedFrom) {
             <button i18n class="btn btn-plain" (click)="undo()">Undo what was published…</button>
           }
-          @if (has('send for review')) {
-            <button i18n class="btn btn-primary" (click)="make('send for review')">Send for review</button>
-          }
-          @if (has('take back')) {
-            <button i18n class="btn btn-plain" (click)="make('take back')">Take back</button>
-          }
-          @if (has('withdraw')) {
-            <button i18n class="btn btn-plain" (click)="make('withdraw')">Withdraw</button>
+          @for (move of authorsMoves(); track move.name) {
+            <button
+              class="btn"
+              [class.btn-primary]="isWaiting(move.to)"
+              [class.btn-plain]="!isWaiting(move.to)"
+              [disabled]="isBusy() || move.waitsFor.length > 0"
+              (click)="make(move)"
+            >
+              {{ move.name | verb }}
+            </button>
+            @for (reason of move.waitsFor; track reason) {
+              <p class="notice-line grow">{{ reason }}</p>
+            }
           }
           @if (edition.lookAt && isOpen()) {
             <a i18n class="btn btn-plain" routerLink="/arrange" [queryParams]="{ page: edition.lookAt, with: edition.id }"
@@ -183,7 +224,9 @@ interface Unseen {
             >
           }
         </div>
-        <almanac-review-sides [before]="before()" [after]="after()" [edition]="edition" />
+        <almanac-given-words [edition]="edition" (given)="readAgain()" />
+        <almanac-preview-links [editionId]="edition.id" />
+        <almanac-review-sides [before]="before()" [after]="after()" [asItIs]="asItIs()" [edition]="edition" />
       </div>
     } @else {
       <p i18n class="quiet wait">Reading…</p>
@@ -223,11 +266,6 @@ interface Unseen {
     .decide section {
       margin: 0;
     }
-    .two {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 16px;
-    }
     .acts {
       display: flex;
       gap: 8px;
@@ -242,20 +280,22 @@ interface Unseen {
         display: block;
         height: auto;
       }
-      .two {
-        grid-template-columns: 1fr;
-      }
     }
   `,
 })
 export class ReviewOne {
   readonly #again = new Subject<void>();
+  readonly #moments = toObservable(computed(() => this.ahead.from())).pipe(skip(1));
   readonly #api = inject(ApiClient);
   readonly #undoing = inject(UndoService);
   readonly #session = inject(SessionService);
+  readonly #merges = inject(MergeService);
   readonly #messages = inject(MessageService);
   readonly #pages = inject(PagesService);
   readonly id = input.required<string>();
+  protected readonly listOf = listOf;
+  protected readonly isWaiting = isWaiting;
+  protected readonly phaseOf = phaseOf;
   protected readonly now = this.#session.site.now;
   protected readonly edition = signal<EditionDetail | null>(null);
   protected readonly ahead = new LookAhead(() => {
@@ -264,18 +304,34 @@ export class ReviewOne {
   });
   protected readonly before = signal<View | null>(null);
   protected readonly after = signal<View | null>(null);
+  /** As it is now, where the others are of a later moment. */
+  protected readonly asItIs = signal<View | null>(null);
   protected readonly problem = signal<ApiProblem | null>(null);
   protected readonly isBusy = signal(false);
   /** What somebody changed since this was opened. */
   protected readonly unseen = signal<readonly Unseen[]>([]);
+  /** Words that were marked in a comparison, to be remarked on. */
+  protected readonly marked = signal<MarkedWords | null>(null);
+  protected readonly openRemarks = signal<number | null>(null);
   protected remark = '';
   protected accepts = false;
   protected acceptsBroken = '';
-  protected readonly mayGoOn = this.#session.holds('manager', 'administrator');
+  protected readonly mayGoOn = this.#session.may('go on though broken');
   protected readonly effects = computed(() => (this.edition()?.changes ?? []).map(each => each.effect));
   protected readonly forwarding = signal(usualForwarding);
-  protected readonly canDecide = computed(() => this.edition()?.moves.some(move => move === 'approve' || move === 'publish') ?? false);
-  protected readonly isOpen = computed(() => this.edition()?.stage === 'draft' || this.edition()?.stage === 'in review');
+  /** What decides over it, the way to readers first; of several that lead there, the first. */
+  protected readonly decisions = computed(() => {
+    const all = (this.edition()?.offers ?? []).filter(move => move.publishes || (isWaiting(this.edition()!.stage) && !move.isAuthors));
+    const [live] = all.filter(move => move.publishes);
+    return [...(live ? [live] : []), ...all.filter(move => !move.publishes)];
+  });
+  protected readonly authorsMoves = computed(() =>
+    (this.edition()?.offers ?? []).filter(move => !move.publishes && !this.decisions().includes(move)),
+  );
+  protected readonly canDecide = computed(() => this.decisions().length > 0);
+  /** Whether any of it makes it live, so that it has times. */
+  protected readonly decides = computed(() => this.decisions().some(move => move.publishes));
+  protected readonly isOpen = computed(() => this.edition() !== null && !isEnding(this.edition()!.stage));
   protected readonly needsAcceptance = computed(
     () => this.problem()?.problem.code === 'live-moved' || (this.edition()?.changes.some(change => change.baseMoved) ?? false),
   );
@@ -283,33 +339,28 @@ export class ReviewOne {
     () =>
       ({
         draft: $localize`Draft by`,
-        'in review': $localize`Sent for review by`,
         approved: $localize`Approved; proposed by`,
         declined: $localize`Declined; proposed by`,
         withdrawn: $localize`Withdrawn by`,
-      })[this.edition()?.stage ?? 'draft'],
+      })[this.edition()?.stage ?? 'draft'] ?? $localize`${told(this.edition()!.stage)}; proposed by`,
   );
 
   constructor() {
     toObservable(this.id)
       .pipe(
         switchMap(id =>
-          this.#again.pipe(
+          merge(this.#again, this.#moments.pipe(map(() => 'moment' as const))).pipe(
             startWith(null),
-            map(() => id),
+            switchMap(why => this.#read(id, why === 'moment')),
           ),
         ),
-        switchMap(id => this.#read(id)),
         takeUntilDestroyed(),
       )
       .subscribe();
   }
 
-  protected has(move: MoveRequest['name']): boolean {
-    return this.edition()?.moves.includes(move) ?? false;
-  }
-
-  protected approveLabel(verb = $localize`Approve`): string {
+  protected approveLabel({ name }: OfferedMove): string {
+    const verb = capitalised(told(name));
     const edition = this.edition()!;
     const single =
       edition.changes.length === 1
@@ -321,8 +372,13 @@ export class ReviewOne {
     return this.ahead.from() ? $localize`${how} for that date: ${plain}` : $localize`${how} at once: ${plain}`;
   }
 
-  protected faultAt(pointer: string): string | null {
-    return this.problem()?.faultAt(pointer) ?? null;
+  protected readonly faultAt = (pointer: string): string | null => this.problem()?.faultAt(pointer) ?? null;
+
+  /** Takes in how many remarks are open; when that changes while it is read, what they hold back may go on. */
+  protected countRemarks(count: number | null): void {
+    const before = this.openRemarks();
+    this.openRemarks.set(count ?? 0);
+    if (before !== null && count !== null && before !== count) this.readAgain();
   }
 
   protected takeWish(): void {
@@ -341,6 +397,14 @@ export class ReviewOne {
         : $localize`Live since`;
   }
 
+  /** Settles what the proposal and something planned say differently. */
+  protected async settlePlanned({ recordId, title, revisionId }: Covered): Promise<void> {
+    const change = this.edition()!.changes.find(each => each.recordId === recordId);
+    if (!change || !revisionId) return;
+    const merged = await this.#merges.ofPlanned({ ...change, baseRevisionId: change.headRevisionId }, title, revisionId);
+    if (merged) this.ahead.settle(revisionId, merged.choices);
+  }
+
   /** Reads it again as it stands now, after somebody saved in between. */
   protected readAgain(): void {
     this.unseen.set([]);
@@ -353,14 +417,14 @@ export class ReviewOne {
     if (await this.#undoing.undo(this.id())) this.#again.next();
   }
 
-  protected make(name: MoveRequest['name']): void {
+  protected make({ name, publishes, returns, to }: OfferedMove): void {
     this.isBusy.set(true);
-    const publishes = name === 'approve' || name === 'publish';
     this.#api
       .moveEdition(this.id(), {
         name,
         decidedOn: headsOf(this.edition()!),
         scheduled: this.ahead.settled,
+        carried: this.ahead.carried(),
         remark: this.remark,
         acceptsMovedBase: this.accepts,
         acceptsBroken: this.acceptsBroken,
@@ -375,11 +439,11 @@ export class ReviewOne {
           this.#pages.refresh();
           const { text, next } = saySaved(edition, this.#session.style);
           this.#messages.done(
-            name === 'return'
+            returns
               ? $localize`Returned to ${edition.author.name} with your remark.`
-              : name === 'decline'
+              : to === 'declined'
                 ? $localize`Declined. Nothing changes for readers; the words stay in its history.`
-                : name === 'withdraw'
+                : to === 'withdrawn'
                   ? $localize`Withdrawn. Nothing changes for readers.`
                   : text,
             next?.link[0] === '/reviews' ? undefined : next,
@@ -395,10 +459,11 @@ export class ReviewOne {
   }
 
   /** Reads the edition, then both sides of what it changes; another that is asked for meanwhile takes the place of either. */
-  #read(id: string): Observable<unknown> {
-    return this.#api.readEdition(id).pipe(
+  #read(id: string, isOfMoment: boolean): Observable<unknown> {
+    return this.#api.readEdition(id, this.#comparedAt(this.edition()) ?? undefined).pipe(
       tap(edition => {
         this.edition.set(edition);
+        if (isOfMoment) return;
         if (edition.changes.every(change => change.retires)) this.ahead.scheduled.set('cancel');
         this.ahead.ask();
       }),
@@ -410,12 +475,15 @@ export class ReviewOne {
     );
   }
 
+  // The moment that is chosen, else the one that is wished for; null is now.
+  #comparedAt(edition: EditionDetail | null): number | null {
+    const from = this.ahead.from();
+    const moment = from ? instantOf(from) : (edition?.wishedFrom ?? null);
+    return moment !== null && moment > this.now ? moment : null;
+  }
+
   #look(page: string, edition: EditionDetail): Observable<unknown> {
-    const vantage = {
-      page,
-      reader: { signedIn: false, roles: [], memberships: [] },
-      moment: edition.wishedFrom && edition.wishedFrom > this.now ? edition.wishedFrom : null,
-    };
+    const vantage = { page, reader: { signedIn: false, roles: [], memberships: [] }, moment: this.#comparedAt(edition) };
     const shown = edition.changes.find(change => placesOf(change.kind).isSelectable) ?? edition.changes[0];
     const showing = shown && placesOf(shown.kind).isSeen ? shown.recordId : null;
     // Both sides are looked at from where the change shows.
@@ -424,9 +492,14 @@ export class ReviewOne {
       tap(view => this.after.set(view)),
       switchMap(view => {
         const same = view ? { ...vantage, page: view.sight.page, reader: view.sight.reader, moment: view.moment } : vantage;
-        return this.#api.view({ vantage: same, withEditions: [], changes: [] }).pipe(catchError(() => of(null)));
+        const without = (moment: number | null) =>
+          this.#api.view({ vantage: { ...same, moment }, withEditions: [], changes: [] }).pipe(catchError(() => of(null)));
+        return forkJoin([without(same.moment), vantage.moment === null ? of(null) : without(null)]);
       }),
-      tap(view => this.before.set(view)),
+      tap(([before, asItIs]) => {
+        this.before.set(before);
+        this.asItIs.set(asItIs);
+      }),
     );
   }
 }

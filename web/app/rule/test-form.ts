@@ -8,20 +8,23 @@ import { whereTests } from '@core/rule/tests/where-tests';
 import { isTickedIn, numberIn, textIn } from '../shared/typed-event';
 import { SessionService } from '../state/session.service';
 import { choicesOf, type ParameterChoice } from './parameter-choices';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
+import { ToldPipe } from '../shared/told.pipe';
 
 /** One test about the page: what it asks, and of what. Its parameters are as its kind declares them. */
 @Component({
   selector: 'almanac-test-form',
+  imports: [ToldPipe, MidSentencePipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <select class="form-select" aria-label="What to ask" i18n-aria-label [value]="kind().name" (change)="begin(textIn($event))">
       @for (each of kinds; track each.name) {
-        <option [value]="each.name" [selected]="each.name === kind().name">{{ each.label }}</option>
+        <option [value]="each.name" [selected]="each.name === kind().name">{{ each.label | told }}</option>
       }
     </select>
     @for (row of rows(); track row.parameter.name) {
       @if (row.choices; as choices) {
-        <select class="form-select" [attr.aria-label]="row.parameter.label" (change)="set(row.parameter.name, textIn($event))">
+        <select class="form-select" [attr.aria-label]="row.parameter.label | told" (change)="set(row.parameter.name, textIn($event))">
           @if (row.parameter.isOptional) {
             <option i18n value="" [selected]="row.text === ''">any of them</option>
           }
@@ -33,7 +36,7 @@ import { choicesOf, type ParameterChoice } from './parameter-choices';
         <input
           class="form-control"
           type="number"
-          [attr.aria-label]="row.parameter.label"
+          [attr.aria-label]="row.parameter.label | told"
           [value]="row.text"
           (change)="set(row.parameter.name, numberIn($event))"
         />
@@ -45,19 +48,19 @@ import { choicesOf, type ParameterChoice } from './parameter-choices';
             [checked]="row.text === 'true'"
             (change)="set(row.parameter.name, isTickedIn($event))"
           />
-          {{ row.parameter.label }}</label
+          {{ row.parameter.label | told }}</label
         >
       } @else {
         <input
           class="form-control"
-          [attr.aria-label]="row.parameter.label"
-          [placeholder]="row.parameter.label.toLowerCase()"
+          [attr.aria-label]="row.parameter.label | told"
+          [placeholder]="row.parameter.label | told | midSentence"
           [value]="row.text"
           (change)="set(row.parameter.name, textIn($event).trim())"
         />
       }
       @if (row.parameter.help) {
-        <span class="form-help">{{ row.parameter.help }}</span>
+        <span class="form-help">{{ row.parameter.help | told }}</span>
       }
     }
   `,

@@ -16,6 +16,7 @@ import * as text from '@core/rule/text';
 import { whoTests } from '@core/rule/tests/who-tests';
 import { SessionService } from '../state/session.service';
 import { choicesOf } from './parameter-choices';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 import { TestForm } from './test-form';
 import { choiceIn } from '../shared/typed-event';
 
@@ -41,7 +42,7 @@ const headings: Readonly<Record<Part, string>> = {
 /** One part of a rule as a tree of groups, however deep, or as exact text. */
 @Component({
   selector: 'almanac-tree-editor',
-  imports: [TestForm],
+  imports: [MidSentencePipe, TestForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (isText()) {
@@ -103,7 +104,7 @@ const headings: Readonly<Record<Part, string>> = {
       </ul>
       <p class="starts">
         @for (each of groups; track each) {
-          <button i18n class="btn-word" (click)="addTop(each)">Add “{{ headings[each].toLowerCase() }}”</button>
+          <button i18n class="btn-word" (click)="addTop(each)">Add “{{ headings[each] | midSentence }}”</button>
         }
       </p>
     }

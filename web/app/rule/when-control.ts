@@ -149,7 +149,9 @@ export class WhenControl {
   protected readonly closing = computed(() => this.choice()?.again?.end.slice(11) ?? '');
   protected readonly fault = computed(() => {
     const window = this.choice()?.window;
-    return window?.from && window.until && window.until.local <= window.from.local ? 'The end must lie after the beginning.' : null;
+    return window?.from && window.until && window.until.local <= window.from.local
+      ? $localize`The end must lie after the beginning.`
+      : null;
   });
   /** When it next opens, for whatever comes again. */
   protected readonly next = computed((): readonly string[] => {

@@ -5,6 +5,7 @@ import type { BlockRow, PageRow } from '@contract/messages';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import { writtenLocales } from '@core/locale/site-locale';
 import { expectationSentence } from '@core/expectation/words';
+import { midSentence } from '@core/tongue/say';
 import { RulePart } from '../rule/rule-part';
 import { joined } from '../shared/joined';
 import { keyed } from '../shared/keyed';
@@ -153,7 +154,7 @@ import { textIn } from '../shared/typed-event';
         }
         @if (value().claim === 'at most' || value().claim === 'at least') {
           <label
-            ><ng-container i18n>How many</ng-container>
+            ><ng-container i18n>How many</ng-container>&ngsp;
             <input
               class="form-control count"
               type="number"
@@ -263,7 +264,7 @@ export class ExpectationSentence {
           {
             ...names,
             block: id => blockTitles.get(id) ?? $localize`a block that is gone`,
-            region: name => this.targets.find(each => each.name === name)?.label.toLowerCase() ?? name,
+            region: name => midSentence(this.targets.find(each => each.name === name)?.label ?? name),
             placement: () => '',
             blockType: name => this.#session.blockType(name)?.label ?? name,
           },

@@ -19,7 +19,7 @@ export class RulesService {
   readonly expectations = signal<readonly ExpectationRow[]>([]);
   readonly #stock = inject(StockService);
   readonly blocks = this.#stock.blocks;
-  readonly mayChange = inject(SessionService).holds('manager', 'administrator');
+  readonly mayChange = inject(SessionService).mayWrite('shared rule');
   readonly changedIds = computed(() => new Set(this.working.changes().map(change => change.recordId)));
 
   constructor() {

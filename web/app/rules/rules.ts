@@ -310,7 +310,7 @@ export class RulesWorkspace {
         retires: false,
         baseRevisionId: null,
         title: $localize`A new expectation`,
-        did: 'new',
+        did: $localize`new`,
       },
     ]);
   }
@@ -319,7 +319,7 @@ export class RulesWorkspace {
     const id = uuidv7();
     const value: SharedRuleValue = { version: 1, title: $localize`A new shared rule`, reason: $localize`Not said yet.`, rule: everywhere };
     this.rules.working.make([
-      { recordId: id, kind: 'shared rule', value, retires: false, baseRevisionId: null, title: value.title, did: 'new' },
+      { recordId: id, kind: 'shared rule', value, retires: false, baseRevisionId: null, title: value.title, did: $localize`new` },
     ]);
     this.choose(id);
   }
@@ -333,7 +333,7 @@ export class RulesWorkspace {
         retires: false,
         baseRevisionId: row.revisionId,
         title: row.sentence,
-        did: row.revisionId === null ? 'new' : did,
+        did: row.revisionId === null ? $localize`new` : did,
       },
     ]);
   }

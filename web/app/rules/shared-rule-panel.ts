@@ -17,11 +17,12 @@ import { RulesService } from './rules.service';
 import { textIn } from '../shared/typed-event';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { openHistory } from '../shared/history-dialog';
+import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 
 /** One shared rule: what it says and why, what an edit does over all it governs, and how something leaves it. */
 @Component({
   selector: 'almanac-shared-rule-panel',
-  imports: [RuleSentence, EffectList, RouterLink],
+  imports: [MidSentencePipe, RuleSentence, EffectList, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>{{ value().title }}</h2>
@@ -61,7 +62,7 @@ import { openHistory } from '../shared/history-dialog';
         <li>
           <a routerLink="/arrange" [queryParams]="{ page: each.pageId, sel: each.placementId }">{{ each.title }}</a>
           <span i18n class="quiet"
-            >{{ each.target.toLowerCase() }}, {each.pageCount, plural, =1 {1 page} other {{{ each.pageCount }} pages}}</span
+            >{{ each.target | midSentence }}, {each.pageCount, plural, =1 {1 page} other {{{ each.pageCount }} pages}}</span
           >
           @if (rules.changedIds().has(each.placementId)) {
             <span i18n class="chip ochre">unsaved</span>
@@ -86,7 +87,7 @@ import { openHistory } from '../shared/history-dialog';
       <div class="row-line">
         @if (row().governs.length + row().followedBy.length > 0) {
           <label class="row-line"
-            ><ng-container i18n>What takes its place</ng-container>
+            ><ng-container i18n>What takes its place</ng-container>&ngsp;
             <select class="form-select" #replacement>
               <option i18n value="">nothing: each keeps a copy of what it says</option>
               @for (other of others(); track other.id) {
@@ -204,7 +205,7 @@ export class SharedRulePanel {
     };
     const direct = governs.filter(each => each.value.rule.follows.includes(id));
     this.rules.working.make([
-      { recordId: id, kind: 'shared rule', value: null, retires: true, baseRevisionId: revisionId, title, did: 'deleted' },
+      { recordId: id, kind: 'shared rule', value: null, retires: true, baseRevisionId: revisionId, title, did: $localize`deleted` },
       ...direct.map(each =>
         this.#placementChange(each, settled(each.value.rule), replacement === '' ? $localize`keeps a copy` : $localize`follows another`),
       ),

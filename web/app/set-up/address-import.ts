@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, inject, output, signal } from '@ang
 import type { ImportReport } from '@contract/addresses';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { FilePicker } from '../files/file-picker';
+import { ToldPipe } from '../shared/told.pipe';
 import { MessageService } from '../state/message.service';
 
 /** Takes in a list of old addresses: told line by line first, then taken. */
 @Component({
   selector: 'almanac-address-import',
-  imports: [FilePicker],
+  imports: [ToldPipe, FilePicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 i18n class="section">Take in a list</h2>
@@ -40,7 +41,9 @@ import { MessageService } from '../state/message.service';
                   <td class="quiet">{{ each.line }}</td>
                   <td class="code">{{ each.path }}</td>
                   <td class="code">{{ each.to }}</td>
-                  <td [class.form-fault]="each.outcome === 'refused'">{{ each.outcome === 'refused' ? each.detail : each.outcome }}</td>
+                  <td [class.form-fault]="each.outcome === 'refused'">
+                    {{ each.outcome === 'refused' ? each.detail : (each.outcome | told) }}
+                  </td>
                 </tr>
               }
             </tbody>

@@ -9,6 +9,8 @@ import { v7 as uuidv7 } from 'uuid';
 import { ApiClient } from '../api/api-client';
 import { PhaseMark } from '../shared/phase-mark';
 import { SendService } from '../shared/send.service';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { openHistory } from '../shared/history-dialog';
 import { textIn } from '../shared/typed-event';
 import { WhenPipe } from '../shared/when-pipe';
 import { keptList } from '../state/kept-list';
@@ -148,11 +150,14 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
           }
         </span>
         <span class="quiet hits"
-          >{{ row.hits === 0 ? 'never asked for' : row.hits + ' times' }}{{ row.lastHit ? ', last ' : ''
-          }}{{ row.lastHit ? (row.lastHit | when: 'short') : '' }}</span
-        >
+          ><ng-container i18n>{row.hits, plural, =0 {never asked for} =1 {once} other {{{ row.hits }} times}}</ng-container>
+          @if (row.lastHit) {
+            <ng-container i18n>(last {{ row.lastHit | when: 'short' }})</ng-container>
+          }
+        </span>
         @if (mayChange) {
           <button i18n class="btn-word" ariaLabel="Change {{ row.path }}" i18n-ariaLabel (click)="edit(row)">Change</button>
+          <button i18n class="btn-word" ariaLabel="History of {{ row.path }}" i18n-ariaLabel (click)="readHistory(row)">History</button>
           <button i18n class="btn-word" ariaLabel="Take off {{ row.path }}" i18n-ariaLabel (click)="takeOff(row)">Take off</button>
         }
       </div>
@@ -217,12 +222,13 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
   `,
 })
 export class Addresses {
+  readonly #modal = inject(NgbModal);
   readonly #api = inject(ApiClient);
   readonly #router = inject(Router);
   readonly #sending = inject(SendService);
   readonly #pages = inject(PagesService);
   protected readonly pages = this.#pages.pages;
-  protected readonly mayChange = inject(SessionService).holds('editor', 'manager', 'administrator');
+  protected readonly mayChange = inject(SessionService).mayWrite('forwarding');
   readonly find = input<string>();
   protected readonly textIn = textIn;
   protected readonly answers = answers;
@@ -269,6 +275,12 @@ export class Addresses {
     });
   }
 
+  /** Shows what was saved of it before; an older one comes into the form, as an edit like any other. */
+  protected async readHistory(row: ForwardingRow): Promise<void> {
+    const older = await openHistory(this.#modal, row.id, this.mayChange);
+    if (older !== null) this.edit({ ...row, value: older as ForwardingRow['value'] });
+  }
+
   protected send(): void {
     const { row, path, status, to, beneath, reason } = this.draft();
     const link = leadsOn(status) ? linkTyped(to, this.#pages.idAt) : null;
@@ -280,7 +292,7 @@ export class Addresses {
       value: { version: 1, path: tidy, beneath, to: link, status, reason },
       retires: false,
       baseRevisionId: row?.revisionId ?? null,
-      did: row ? 'changed' : 'added',
+      did: row ? $localize`changed` : $localize`added`,
     });
   }
 

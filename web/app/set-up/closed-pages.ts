@@ -53,7 +53,7 @@ import { SessionService } from '../state/session.service';
 export class ClosedPagesSetUp {
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
-  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly mayChange = this.#session.may('change the site');
   protected readonly chosen = signal<ClosedPages>(this.#session.site.closedPages);
   protected readonly choices: readonly { readonly value: ClosedPages; readonly label: string; readonly help: string }[] = [
     { value: 'sign in', label: $localize`They are asked to sign in`, help: $localize`so that members find their way` },

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { wholeGrant, type Grant } from '@core/people/grants';
+import { wholeGrant, type Grant } from '@core/rights/grants';
 import { roles, type Role } from '@core/workflow/workflow';
 import { indentOf } from '../shared/labels';
+import { ToldPipe } from '../shared/told.pipe';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
 
@@ -17,13 +18,14 @@ const help: Readonly<Record<Role, string>> = {
 /** Sets the roles of somebody, each everywhere or in some sections, and in every locale or in some. */
 @Component({
   selector: 'almanac-grants-form',
+  imports: [ToldPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
       <legend i18n>Roles <span class="quiet">none: a reader</span></legend>
       @for (role of all; track role) {
         <label class="row-line"
-          ><input type="checkbox" class="form-check-input" [checked]="grantOf(role)" (change)="toggle(role)" /> {{ role }}
+          ><input type="checkbox" class="form-check-input" [checked]="grantOf(role)" (change)="toggle(role)" /> {{ role | told }}
           <span class="quiet">{{ help[role] }}</span></label
         >
         @if (grantOf(role); as grant) {
@@ -56,7 +58,12 @@ const help: Readonly<Record<Role, string>> = {
                 </button></span
               >
             }
-            <select class="form-select" ariaLabel="Where the {{ role }} decides" i18n-ariaLabel (change)="add(grant, 'sections', $event)">
+            <select
+              class="form-select"
+              ariaLabel="Where the {{ role | told }} decides"
+              i18n-ariaLabel
+              (change)="add(grant, 'sections', $event)"
+            >
               <option value="">
                 @if (grant.sections.length === 0) {
                   <ng-container i18n>Everywhere</ng-container>
@@ -73,7 +80,7 @@ const help: Readonly<Record<Role, string>> = {
             @if (locales.length > 1) {
               <select
                 class="form-select"
-                ariaLabel="In which locales the {{ role }} writes"
+                ariaLabel="In which locales the {{ role | told }} writes"
                 i18n-ariaLabel
                 (change)="add(grant, 'locales', $event)"
               >

@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { RegionLimits } from '@core/theme/manifest';
+import { listOf } from '@core/format/moment';
+import { midSentence, told } from '@core/tongue/say';
 import { roles } from '@core/workflow/workflow';
 import { ApiProblem } from '../api/api-client';
+import { ToldPipe } from '../shared/told.pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { textIn } from '../shared/typed-event';
@@ -11,6 +14,7 @@ type Limits = Readonly<Record<string, RegionLimits>>;
 /** What each region may hold: which types, placed by whom, how few and how many. */
 @Component({
   selector: 'almanac-limits',
+  imports: [ToldPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 i18n>What regions may hold</h2>
@@ -65,7 +69,7 @@ type Limits = Readonly<Record<string, RegionLimits>>;
                         [checked]="of(target.name).roles?.includes(role)"
                         (change)="toggle(target.name, 'roles', role)"
                       />
-                      {{ role }}</label
+                      {{ role | told }}</label
                     >
                   }
                   @if (!of(target.name).roles) {
@@ -195,7 +199,7 @@ export class LimitsSetUp {
   protected readonly targets = [...this.#session.site.theme.regions, ...this.#session.site.theme.insertionPoints];
   protected readonly types = this.#session.site.blockTypes;
   protected readonly placing = roles.filter(role => role === 'editor' || role === 'manager' || role === 'administrator');
-  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly mayChange = this.#session.may('change the site');
   protected readonly stored = signal<Limits>(this.#limitsNow());
   protected readonly limits = signal<Limits>(this.#limitsNow());
   protected readonly fault = signal('');
@@ -254,8 +258,8 @@ export class LimitsSetUp {
   /** Limits in a few words. */
   protected words({ types, roles: held, least, most }: RegionLimits = {}): string {
     const parts = [
-      ...(types?.length ? [types.map(name => this.#session.blockType(name)?.label.toLowerCase() ?? name).join(', ')] : []),
-      ...(held?.length ? [$localize`by ${held.join(', ')}`] : []),
+      ...(types?.length ? [types.map(name => midSentence(this.#session.blockType(name)?.label ?? name)).join(', ')] : []),
+      ...(held?.length ? [$localize`by ${listOf(held.map(told))}`] : []),
       ...(least !== undefined ? [$localize`at least ${least}`] : []),
       ...(most !== undefined ? [$localize`at most ${most}`] : []),
     ];

@@ -3,7 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { PersonRow } from '@contract/people';
-import { wholeGrant } from '@core/people/grants';
+import { wholeGrant } from '@core/rights/grants';
+import { told } from '@core/tongue/say';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
@@ -13,6 +14,7 @@ import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { PersonForm, type PersonParts } from './person-form';
+import { RoleTable } from '../rights/role-table';
 import { ReadersSetUp } from './readers-set-up';
 
 const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], memberships: [] };
@@ -20,7 +22,7 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
 /** Everybody with an account: what they may do, and who is asked to come. */
 @Component({
   selector: 'almanac-people',
-  imports: [RouterLink, ScrollingModule, FormsModule, PersonForm, ReadersSetUp, WhenPipe],
+  imports: [RouterLink, ScrollingModule, FormsModule, PersonForm, ReadersSetUp, RoleTable, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (isAllowed) {
@@ -58,14 +60,16 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
                 <span class="who"
                   ><b>{{ person.name }}</b> <span class="quiet">{{ person.email }}</span></span
                 >
-                <span class="does"
-                  >{{ rolesIn(person) || 'reader' }}{{ person.holds.length > 0 ? ' · ' + labels(person.holds) : '' }}
-                </span>
+                <span class="does">{{ rolesIn(person) }}{{ person.holds.length > 0 ? ' · ' + labels(person.holds) : '' }} </span>
                 @switch (person.state) {
                   @case ('invited') {
-                    <span class="chip ochre">{{
-                      person.invitedUntil ? 'invited until ' + (person.invitedUntil | when: 'short') : 'not come yet'
-                    }}</span>
+                    <span class="chip ochre">
+                      @if (person.invitedUntil) {
+                        <ng-container i18n>invited until {{ person.invitedUntil | when: 'short' }}</ng-container>
+                      } @else {
+                        <ng-container i18n>not come yet</ng-container>
+                      }
+                    </span>
                   }
                   @case ('deactivated') {
                     <span i18n class="chip">deactivated</span>
@@ -77,17 +81,15 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
         </div>
         <aside class="panel" aria-label="The chosen one" i18n-aria-label>
           @if (parts(); as parts) {
-            <h2>{{ chosen() ? chosen()!.name : 'Invite somebody' }}</h2>
+            @if (chosen(); as person) {
+              <h2>{{ person.name }}</h2>
+            } @else {
+              <h2 i18n>Invite somebody</h2>
+            }
             @if (chosen(); as person) {
               <p i18n class="quiet">
                 {{ person.email }} · since {{ person.createdAt | when: 'day' }} · signed in
-                {{
-                  person.sessionCount === 0
-                    ? 'nowhere'
-                    : person.sessionCount === 1
-                      ? 'in one place'
-                      : 'in ' + person.sessionCount + ' places'
-                }}
+                {person.sessionCount, plural, =0 {nowhere} =1 {in one place} other {in {{ person.sessionCount }} places}}
               </p>
               @for (field of profileFields; track field.name) {
                 @if (person.profile[field.name]; as said) {
@@ -146,6 +148,7 @@ const nobody: PersonParts = { name: '', grants: [wholeGrant('writer')], membersh
           }
         </aside>
       </div>
+      <almanac-role-table />
       <almanac-readers-set-up />
     } @else {
       <p i18n class="notice-line">People are set by administrators.</p>
@@ -225,7 +228,7 @@ export class People {
   readonly #messages = inject(MessageService);
   readonly #session = inject(SessionService);
   protected readonly modal = inject(NgbModal);
-  protected readonly isAllowed = this.#session.holds('administrator');
+  protected readonly isAllowed = this.#session.may('change people');
   protected readonly textIn = textIn;
   protected readonly kinds = [
     { value: '', label: $localize`everybody` },
@@ -263,11 +266,12 @@ export class People {
 
   /** "editor beneath Visit, translator in Cymraeg" */
   protected rolesIn({ grants }: PersonRow): string {
+    if (grants.length === 0) return $localize`reader`;
     return grants
       .map(({ role, sections, locales }) => {
         const beneath = sections.length > 0 ? $localize` beneath ${sections.map(each => each.title).join(', ')}` : '';
         const names = locales.map(tag => this.#session.site.locales.find(each => each.tag === tag)?.name ?? tag);
-        return `${role}${beneath}${names.length > 0 ? $localize` in ${names.join(', ')}` : ''}`;
+        return `${told(role)}${beneath}${names.length > 0 ? $localize` in ${names.join(', ')}` : ''}`;
       })
       .join('; ');
   }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import type { PersonRow } from '@contract/people';
-import type { Grant } from '@core/people/grants';
+import type { Grant } from '@core/rights/grants';
 import { GrantsForm } from './grants-form';
 import { MomentField } from '../shared/moment-field';
 import { textIn } from '../shared/typed-event';

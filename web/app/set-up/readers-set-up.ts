@@ -24,7 +24,7 @@ import { SessionService } from '../state/session.service';
       >
       @if (signUp().isOpen) {
         <label class="row-line"
-          ><ng-container i18n>and are then</ng-container>
+          ><ng-container i18n>and are then</ng-container>&ngsp;
           <select class="form-select" (change)="signUp.set({ isOpen: true, membership: textIn($event) })">
             <option i18n value="">readers with an account</option>
             @for (each of memberships(); track each.name) {

@@ -52,9 +52,11 @@ export class SetUp {
     { path: 'site', label: $localize`The site` },
     { path: 'languages', label: $localize`Languages` },
     { path: 'people', label: $localize`People` },
+    { path: 'workflows', label: $localize`Workflows` },
     { path: 'menus', label: $localize`Menus` },
     { path: 'addresses', label: $localize`Old addresses` },
     { path: 'outbox', label: $localize`Outbox` },
     { path: 'regions', label: $localize`What regions may hold` },
+    { path: 'log', label: $localize`What was done` },
   ];
 }

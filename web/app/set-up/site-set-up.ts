@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { SiteSettingsChange, ZoneReport } from '@contract/site';
-import { countOf } from '@core/format/moment';
+import { listOf } from '@core/format/moment';
 import type { LocalTime } from '@core/schedule/local-time';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { MomentField } from '../shared/moment-field';
@@ -11,7 +11,9 @@ import { SessionService } from '../state/session.service';
 import { ClosedPagesSetUp } from './closed-pages';
 import { StylesSetUp } from './styles-set-up';
 
-type Wanted = Required<Pick<SiteSettingsChange, 'name' | 'description' | 'zone' | 'publicAddress' | 'isIndexed' | 'opening'>>;
+type Wanted = Required<
+  Pick<SiteSettingsChange, 'name' | 'description' | 'zone' | 'publicAddress' | 'isIndexed' | 'opening' | 'lockIdleMinutes'>
+>;
 type Who = 'anyone' | 'staff' | 'from';
 
 /** Name, clock and address of the site, who may see it, and what search engines are told. */
@@ -94,7 +96,8 @@ type Who = 'anyone' | 'staff' | 'from';
                 }
                 @if (report.ruleCount > 0) {
                   <ng-container i18n
-                    >{{ rulesWords(report) }} on opening and closing by the clock of {{ report.ruleZones.join(' and ') }}.</ng-container
+                    >{report.ruleCount, plural, =1 {One rule goes} other {{{ report.ruleCount }} rules go}} on opening and closing by the
+                    clock of {{ listOf(report.ruleZones) }}.</ng-container
                   >
                 }
               </div>
@@ -137,6 +140,18 @@ type Who = 'anyone' | 'staff' | 'from';
             >Search engines are asked in <span class="quiet">(robots.txt; while the site is closed they are kept out)</span></ng-container
           ></label
         >
+        <label class="row-line"
+          ><ng-container i18n>Minutes without a key after which nobody holds what they write on any more</ng-container>&ngsp;
+          <input
+            class="form-control minutes"
+            type="number"
+            min="1"
+            max="480"
+            name="minutes"
+            [ngModel]="wanted().lockIdleMinutes"
+            (ngModelChange)="set({ lockIdleMinutes: $event })"
+        /></label>
+        <p class="form-fault" role="alert">{{ faultAt('/lockIdleMinutes') }}</p>
         @if (mayChange) {
           <p class="foot">
             <button class="btn btn-primary" [disabled]="!isChanged() || isBusy() || (who() === 'from' && !wanted().opening.opensAt)">
@@ -153,6 +168,9 @@ type Who = 'anyone' | 'staff' | 'from';
     }
   `,
   styles: `
+    .minutes {
+      width: 76px;
+    }
     :host {
       display: grid;
       gap: 14px;
@@ -189,8 +207,9 @@ export class SiteSetUp {
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
   readonly #api = inject(ApiClient);
+  protected readonly listOf = listOf;
   protected readonly site = this.#session.site;
-  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly mayChange = this.#session.may('change the site');
   protected readonly zones = timeZones(this.site.zone);
   readonly #stored = signal<Wanted>(this.#storedNow());
   protected readonly wanted = signal<Wanted>(this.#storedNow());
@@ -202,8 +221,10 @@ export class SiteSetUp {
   /** What the button does to readers stands on it. */
   protected readonly saveLabel = computed(() => {
     const [now, then] = [this.#stored().opening.isOpen, this.wanted().opening.isOpen];
-    if (now === then) return 'Set this';
-    return then ? 'Set this, and open the site to anyone at once' : 'Set this, and close the site to everybody but the staff';
+    if (now === then) return $localize`Set this`;
+    return then
+      ? $localize`Set this, and open the site to anyone at once`
+      : $localize`Set this, and close the site to everybody but the staff`;
   });
 
   protected set(change: Partial<Wanted>): void {
@@ -228,10 +249,6 @@ export class SiteSetUp {
 
   protected timesWords({ timeCount }: ZoneReport): string {
     return timeCount === 1 ? $localize`One time to come is` : $localize`${timeCount} times to come are`;
-  }
-
-  protected rulesWords({ ruleCount }: ZoneReport): string {
-    return `${countOf(ruleCount, 'rule')} ${ruleCount === 1 ? 'goes' : 'go'}`;
   }
 
   protected faultAt(pointer: string): string {
@@ -265,8 +282,8 @@ export class SiteSetUp {
   }
 
   #storedNow(): Wanted {
-    const { name, description, zone, publicAddress, isIndexed, opening } = this.#session.site;
-    return { name, description, zone, publicAddress, isIndexed, opening };
+    const { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes } = this.#session.site;
+    return { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes };
   }
 }
 

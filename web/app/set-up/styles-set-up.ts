@@ -26,9 +26,8 @@ import { SessionService } from '../state/session.service';
           >
             @for (each of styles; track each.name) {
               <option [value]="each.name" [selected]="each.name === rule.style">{{ each.label }}</option>
-            }
-          </select>
-          <ng-container i18n>for</ng-container>
+            }</select
+          >&ngsp; <ng-container i18n>for</ng-container>&ngsp;
           <select
             class="form-select"
             ariaLabel="Section of style {{ at + 1 }}"
@@ -39,9 +38,8 @@ import { SessionService } from '../state/session.service';
             <option i18n value="">all of the site</option>
             @for (each of sections(); track each.id) {
               <option i18n [value]="each.id" [selected]="each.id === rule.section">{{ each.title }} and beneath</option>
-            }
-          </select>
-          <ng-container i18n>in</ng-container>
+            }</select
+          >&ngsp; <ng-container i18n>in</ng-container>&ngsp;
           <select
             class="form-select"
             ariaLabel="Language of style {{ at + 1 }}"
@@ -91,7 +89,7 @@ export class StylesSetUp {
   readonly #messages = inject(MessageService);
   readonly #pages = inject(PagesService).pages;
   protected readonly textIn = textIn;
-  protected readonly mayChange = this.#session.holds('manager', 'administrator');
+  protected readonly mayChange = this.#session.may('change the site');
   protected readonly styles = this.#session.site.theme.styles ?? [];
   protected readonly locales = this.#session.site.locales;
   protected readonly sections = computed(() => this.#pages().filter(page => page.depth === 1));
@@ -114,7 +112,7 @@ export class StylesSetUp {
     const count = this.#pages().filter(
       page => isBeneath(page.id, rule.section) && !earlier.some(each => isBeneath(page.id, each.section)),
     ).length;
-    return count === 1 ? '1 page.' : $localize`${count} pages.`;
+    return count === 1 ? $localize`1 page.` : $localize`${count} pages.`;
   }
 
   protected add(): void {

@@ -10,7 +10,7 @@ import type { Check } from '@contract/assembling';
   template: `
     @if (isUnknown()) {
       <p class="notice-line ember" role="alert">
-        <ng-container i18n>What this breaks could not be worked out.</ng-container>
+        <ng-container i18n>What this breaks could not be worked out.</ng-container>&ngsp;
         <button i18n class="btn-word" (click)="again.emit()">Try again</button>
       </p>
     } @else if (check(); as check) {

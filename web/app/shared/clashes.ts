@@ -37,8 +37,8 @@ export interface RecordClash {
               @for (each of clash.fields; track each.field) {
                 <tr>
                   <th scope="row">{{ each.label }}</th>
-                  <td>{{ each.before || 'nothing' }}</td>
-                  <td>{{ each.after || 'nothing' }}</td>
+                  <td>{{ each.before || nothing }}</td>
+                  <td>{{ each.after || nothing }}</td>
                 </tr>
               } @empty {
                 <tr>
@@ -49,6 +49,9 @@ export interface RecordClash {
           </table>
         }
         <p class="ways">
+          @if (clash.yours !== null) {
+            <button i18n class="btn btn-primary" (click)="together.emit(clash)">Bring both together…</button>
+          }
           <button i18n class="btn btn-plain" (click)="theirsTaken.emit(clash)">Take theirs</button>
           <button i18n class="btn btn-plain" (click)="mineKept.emit(clash)">Keep mine, over theirs</button>
         </p>
@@ -88,6 +91,9 @@ export interface RecordClash {
 })
 export class Clashes {
   readonly clashes = input.required<readonly RecordClash[]>();
+  /** Both are to be brought together. */
+  readonly together = output<RecordClash>();
   readonly theirsTaken = output<RecordClash>();
   readonly mineKept = output<RecordClash>();
+  protected readonly nothing = $localize`nothing`;
 }

@@ -36,7 +36,7 @@ import { TimeField } from './time-field';
           autocomplete="off"
           [id]="fieldId()"
           [value]="shown()"
-          [placeholder]="withTime() ? 'day month year, time' : 'day month year'"
+          [placeholder]="wayToWrite()"
           [class.is-invalid]="isInvalid() || isUnread()"
           [attr.aria-invalid]="isInvalid() || isUnread()"
           [attr.aria-describedby]="(isUnread() ? fieldId() + 'u ' : '') + describedBy()"
@@ -49,7 +49,7 @@ import { TimeField } from './time-field';
             type="button"
             class="pick"
             [attr.aria-expanded]="isOpen()"
-            [attr.aria-label]="'Pick a date' + (label() ? ': ' + label() : '')"
+            [attr.aria-label]="pickLabel()"
             (click)="isOpen() ? shut() : open()"
           >
             <svg viewBox="0 0 16 16" aria-hidden="true"><path d="M2.5 4h11v9.5h-11zM2.5 7h11M5.5 2v3M10.5 2v3" /></svg>
@@ -149,6 +149,8 @@ export class DateField {
   readonly canPick = input(true);
   /** The same form as the value; empty once it was emptied. What cannot be read is never given out. */
   readonly valueChange = output<string>();
+  protected readonly wayToWrite = computed(() => (this.withTime() ? $localize`day month year, time` : $localize`day month year`));
+  protected readonly pickLabel = computed(() => (this.label() ? $localize`Pick a date: ${this.label()}` : $localize`Pick a date`));
   /** What was typed and could not be read stays in the field. */
   readonly #unread = linkedSignal<string, string>({ source: () => this.value(), computation: () => '' });
   private readonly typed = viewChild.required<ElementRef<HTMLInputElement>>('typed');

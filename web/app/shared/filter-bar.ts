@@ -1,3 +1,4 @@
+import { midSentence } from '@core/tongue/say';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, type Params } from '@angular/router';
@@ -140,7 +141,7 @@ export class FilterBar {
       const value = this.held(field.name);
       if (value === '') return [];
       const word = field.choices?.find(each => each.value === value)?.label ?? `“${value}”`;
-      return [`${field.label.toLowerCase()} ${word}`];
+      return [`${midSentence(field.label)} ${word}`];
     }),
   );
 

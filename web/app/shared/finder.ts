@@ -6,11 +6,12 @@ import { catchError, debounceTime, distinctUntilChanged, of, switchMap, type Obs
 import { ApiClient } from '../api/api-client';
 import { placesOf } from '../kinds/index';
 import { KeysService } from '../state/keys.service';
+import { ToldPipe } from './told.pipe';
 
 /** Finds pages, blocks, placements and rules by title, text or path, from anywhere. */
 @Component({
   selector: 'almanac-finder',
-  imports: [NgbTypeaheadModule],
+  imports: [ToldPipe, NgbTypeaheadModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box">
@@ -32,7 +33,7 @@ import { KeysService } from '../state/keys.service';
     </div>
     <ng-template #row let-found="result">
       <span class="hit">
-        <span class="kind second">{{ found.kind }}</span>
+        <span class="kind second">{{ found.kind | told }}</span>
         <span class="title">{{ found.title }}</span>
         <span class="second small detail">{{ found.detail }}</span>
       </span>
@@ -41,7 +42,7 @@ import { KeysService } from '../state/keys.service';
   styles: `
     .box {
       position: relative;
-      width: clamp(96px, 20vw - 110px, 170px);
+      width: clamp(96px, 20vw - 134px, 170px);
       max-width: 100%;
     }
     .key {

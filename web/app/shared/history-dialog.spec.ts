@@ -20,7 +20,8 @@ const record = {
   live: { revisionId: 'new', value: 'now' },
   revisions: [revision('new', 3, 'live', 'now'), revision('mid', 2, null, 'then'), revision('old', 1, null, 'once')],
 };
-const change = (label: string) => ({ changes: [{ field: label, label, before: 'a', after: 'b', words: [], note: '' }] }) as Comparison;
+const change = (label: string) =>
+  ({ changes: [{ field: label, label, before: 'a', after: 'b', words: [], text: null, pictures: null, note: '' }] }) as Comparison;
 
 describe('HistoryDialog', () => {
   let closed: unknown;

@@ -11,7 +11,7 @@ import { textIn } from './typed-event';
   template: `
     @if (moves()) {
       <label class="row-line"
-        ><ng-container i18n>The old address</ng-container>
+        ><ng-container i18n>The old address</ng-container>&ngsp;
         <select class="form-select" aria-label="What becomes of the old address" i18n-aria-label (change)="setMoved(textIn($event))">
           <option i18n value="for good" [selected]="wish().moved === 'for good'">leads for good to the new one</option>
           <option i18n value="for now" [selected]="wish().moved === 'for now'">leads for now to the new one</option>
@@ -21,7 +21,7 @@ import { textIn } from './typed-event';
     }
     @if (takesOff()) {
       <label class="row-line"
-        ><ng-container i18n>Whoever comes to its address then</ng-container>
+        ><ng-container i18n>Whoever comes to its address then</ng-container>&ngsp;
         <select
           class="form-select"
           aria-label="Where the address of what is taken off leads"

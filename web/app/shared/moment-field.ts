@@ -34,7 +34,7 @@ let fieldCount = 0;
           <ng-container i18n>The clocks go forward over this time; it is taken as the same distance after the change.</ng-container>
         }
         @case ('repeated') {
-          <ng-container i18n>The clocks go back, so this time comes twice. Meant is the</ng-container>
+          <ng-container i18n>The clocks go back, so this time comes twice. Meant is the</ng-container>&ngsp;
           <select
             class="word"
             aria-label="Which of the two"

@@ -1,8 +1,15 @@
+import { isWaiting } from '@core/ledger/stage';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 
 /** What a mark can stand for. */
 export type PhaseStatus =
   'draft' | 'in review' | 'approved' | 'scheduled' | 'live' | 'expired' | 'retired' | 'declined' | 'away' | 'over' | 'not yet';
+
+/** The mark of a stage: one that the site has named itself waits like a review. */
+export function phaseOf(stage: string): PhaseStatus {
+  if (isWaiting(stage)) return 'in review';
+  return stage === 'withdrawn' ? 'retired' : (stage as PhaseStatus);
+}
 
 const words: Readonly<Record<PhaseStatus, string>> = {
   draft: $localize`Draft`,

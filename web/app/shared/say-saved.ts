@@ -23,11 +23,11 @@ function sayWhat(edition: EditionDetail, style: MomentStyle): Omit<Message, 'kin
       const at = edition.publishedFrom ?? style.now;
       if (edition.takesOff)
         return at > style.now
-          ? { text: `Approved. “${edition.title}” goes off on ${writeMoment(at, style)}; until then readers have it.`, next: toIt }
+          ? { text: $localize`Approved. “${edition.title}” goes off on ${writeMoment(at, style)}; until then readers have it.`, next: toIt }
           : { text: $localize`Done: “${edition.title}”. Readers no longer have it.`, next: toIt, undoes: edition.id };
       if (at > style.now)
         return {
-          text: `Approved. Readers see “${edition.title}” from ${writeMoment(at, style)}; until then nothing changes for them.`,
+          text: $localize`Approved. Readers see “${edition.title}” from ${writeMoment(at, style)}; until then nothing changes for them.`,
           next: toIt,
         };
       const toPage: Message['next'] = edition.lookAt
@@ -35,14 +35,14 @@ function sayWhat(edition: EditionDetail, style: MomentStyle): Omit<Message, 'kin
         : toIt;
       return { text: $localize`“${edition.title}” is live.`, next: toPage, undoes: edition.id };
     }
-    case 'in review': {
+    case 'draft':
+      return { text: $localize`“${edition.title}” is kept as a draft. Nothing has changed for readers.`, next: toIt };
+    default: {
       const who =
         edition.reviewers.length > 0
           ? listOf(edition.reviewers.slice(0, 3), 'or')
           : $localize`somebody with the right to approve, whom this site does not have yet`;
       return { text: $localize`“${edition.title}” waits for ${who}. Nothing has changed for readers.`, next: toIt };
     }
-    default:
-      return { text: $localize`“${edition.title}” is kept as a draft. Nothing has changed for readers.`, next: toIt };
   }
 }

@@ -16,7 +16,7 @@ import { textIn } from './typed-event';
       [disabled]="isDisabled()"
       [class.is-invalid]="isUnread()"
       [attr.aria-invalid]="isUnread()"
-      [attr.aria-label]="label() + (isUnread() ? ' (write it like 06:00)' : '')"
+      [attr.aria-label]="isUnread() ? unreadLabel() : label()"
       (change)="type(textIn($event))"
     />
   `,
@@ -36,6 +36,7 @@ export class TimeField {
   readonly valueChange = output<string>();
   readonly #unread = linkedSignal<string, string>({ source: () => this.value(), computation: () => '' });
   protected readonly isUnread = computed(() => this.#unread() !== '');
+  protected readonly unreadLabel = computed(() => $localize`${this.label()} (write it like 06:00)`);
   protected readonly shown = computed(() => this.#unread() || this.value());
 
   protected type(text: string): void {

@@ -5,7 +5,7 @@ import { roles } from '@core/workflow/workflow';
 /** The readers that one can look as, as the address names them and in words. */
 export function readerChoices(site: DeskSite): readonly { readonly as: string; readonly word: string }[] {
   return [
-    { as: 'anyone', word: 'anyone' },
+    { as: 'anyone', word: $localize`anyone` },
     { as: 'signed-in', word: $localize`a signed-in reader` },
     ...site.memberships.map(each => ({ as: `membership:${each.name}`, word: $localize`one of the ${each.label}` })),
     ...roles.map(role => ({ as: `role:${role}`, word: withArticle(role) })),

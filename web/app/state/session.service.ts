@@ -1,3 +1,5 @@
+import type { ActName } from '@core/rights/acts';
+import { judgeAct } from '@core/rights/judge-act';
 import { DOCUMENT, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { DeskSite, Session } from '@contract/messages';
@@ -7,7 +9,7 @@ import type { MomentStyle } from '@core/format/moment';
 import type { SiteLocale } from '@core/locale/site-locale';
 import type { RecordKind } from '@core/ledger/records';
 import { askableFields } from '@core/page/askable';
-import type { Grant, Written } from '@core/people/grants';
+import type { Grant, Written } from '@core/rights/grants';
 import type { RuleNames } from '@core/rule/sentence';
 import type { RegionLimits } from '@core/theme/manifest';
 import { editorLanguage } from './editor-language';
@@ -125,6 +127,16 @@ export class SessionService {
   /** Whether the person holds one of the roles. */
   holds(...roles: readonly string[]): boolean {
     return this.#session.value?.person?.roles.some(role => roles.includes(role)) ?? false;
+  }
+
+  /** Whether the person may do something; what only its maker may is asked of the server. */
+  may(act: ActName, written: readonly Written[] = []): boolean {
+    return judgeAct(act, { grants: this.grants, written }).may;
+  }
+
+  /** Whether the person may write on records of a kind, in the first locale of the site. */
+  mayWrite(kind: RecordKind): boolean {
+    return this.may('write', [this.written(kind)]);
   }
 
   /** What the person may do. */

@@ -30,6 +30,25 @@ describe('keepPresses', () => {
     expect(clicks).toEqual(['button', 'through']);
   });
 
+  it('clicks what took the place of what was pressed, where that is one thing', () => {
+    button.textContent = 'Open the hide';
+    press(button);
+    button.remove();
+    const again = [0, 1].map(() => {
+      const made = document.createElement('button');
+      made.textContent = 'Open the hide';
+      made.addEventListener('click', () => clicks.push('again'));
+      return made;
+    });
+    host.append(...again);
+    click(host);
+    expect(clicks).toEqual(['host']);
+    press(again[0]!);
+    again[0]!.remove();
+    click(host);
+    expect(clicks).toEqual(['host', 'again', 'through']);
+  });
+
   it('leaves alone a press that was dragged away, and what was pressed elsewhere', () => {
     press(button);
     click(host, 60, 10);

@@ -76,10 +76,13 @@ export class WorkingChangesService {
     this.#set(empty);
   }
 
-  /** Says that a change is made over another revision than it was: it has been compared with that one. */
-  rebase(recordId: string, baseRevisionId: string): void {
+  /**
+   * Says that a change is made over another revision than it was: it has been compared with that one.
+   * @param merged - what the two come to; left out, the change stays as it is
+   */
+  rebase(recordId: string, baseRevisionId: string, merged?: { readonly value: unknown }): void {
     const { changes, ...steps } = this.#state.value;
-    this.#set({ ...steps, changes: changes.map(each => (each.recordId === recordId ? { ...each, baseRevisionId } : each)) });
+    this.#set({ ...steps, changes: changes.map(each => (each.recordId === recordId ? { ...each, ...merged, baseRevisionId } : each)) });
   }
 
   // Another tab of this browser has changed something: what either changed alone is taken in; of what both changed, each keeps its own.

@@ -21,7 +21,7 @@ interface Day {
 const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
   'goes live': $localize`goes live`,
   changes: $localize`takes new words`,
-  ends: 'ends',
+  ends: $localize`ends`,
   opens: $localize`begins to show`,
   closes: $localize`stops showing`,
 };
@@ -269,7 +269,9 @@ export class TodayWorkspace {
   readonly #zone = this.#session.site.zone;
   protected readonly today = signal<Today | null>(null);
   protected readonly heading = computed(() =>
-    DateTime.fromMillis(this.today()?.now ?? 0, { zone: this.#zone, locale: this.#session.site.locale }).toLocaleString(DateTime.DATE_HUGE),
+    DateTime.fromMillis(this.today()?.now ?? 0, { zone: this.#zone, locale: this.#session.style.locale }).toLocaleString(
+      DateTime.DATE_HUGE,
+    ),
   );
   protected readonly greeting = computed(() => {
     const changing = this.today()?.changes.filter(change => change.at >= (this.today()?.now ?? 0)).length ?? 0;
@@ -293,7 +295,7 @@ export class TodayWorkspace {
       heading:
         index === 0
           ? $localize`Today`
-          : DateTime.fromISO(key, { locale: this.#session.site.locale }).toLocaleString({
+          : DateTime.fromISO(key, { locale: this.#session.style.locale }).toLocaleString({
               weekday: 'short',
               day: 'numeric',
               month: 'long',
@@ -302,7 +304,9 @@ export class TodayWorkspace {
       changes,
     }));
   });
-  protected readonly quietAfter = computed(() => (this.days().length > 1 ? 'After that nothing changes by itself within two weeks.' : ''));
+  protected readonly quietAfter = computed(() =>
+    this.days().length > 1 ? $localize`After that nothing changes by itself within two weeks.` : '',
+  );
 
   constructor() {
     const messages = inject(MessageService);

@@ -1,7 +1,9 @@
+import { midSentence } from '@core/tongue/say';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { View, ViewRequest } from '@contract/messages';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
+import { widthWords } from '../arrange/width-choice';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { Sheet } from '../arrange/sheet';
 import { SessionService } from '../state/session.service';
@@ -28,7 +30,7 @@ import { SessionService } from '../state/session.service';
           [class.on]="width() === each.pixels"
           (click)="width.set(each.pixels)"
         >
-          {{ each.name }}
+          {{ each.words }}
         </button>
       }
       @if (block() && highlighted()) {
@@ -98,6 +100,7 @@ export class LivePreview {
   readonly showing = input('');
   protected readonly widths = (['phone', 'tablet', 'desk'] as const).map(name => ({
     name,
+    words: widthWords[name],
     pixels: inject(SessionService).site.theme.widths[name],
   }));
   protected readonly width = signal(this.widths[1]!.pixels);
@@ -139,7 +142,7 @@ export class LivePreview {
   /** The region in which the block stands on this page. */
   protected readonly regionWord = computed(() => {
     const held = this.view()?.targets.find(target => target.rows.some(row => row.placementId === this.highlighted()));
-    return held?.label.toLowerCase() ?? $localize`it is`;
+    return held ? midSentence(held.label) : $localize`it is`;
   });
   protected readonly highlighted = computed(
     () => this.#rows().find(row => row.blockId === this.block() && row.number !== null)?.placementId ?? '',

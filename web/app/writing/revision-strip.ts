@@ -38,7 +38,7 @@ import { textIn } from '../shared/typed-event';
     @if (chosen(); as id) {
       <div class="compare">
         <p class="row-line">
-          <ng-container i18n>Compared with</ng-container>
+          <ng-container i18n>Compared with</ng-container>&ngsp;
           <select class="word" aria-label="Compared with" i18n-aria-label (change)="against.set(textIn($event)); load()">
             <option i18n value="none" [selected]="against() === 'none'">nothing</option>
             @for (revision of record().revisions; track revision.id) {

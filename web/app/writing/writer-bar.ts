@@ -1,22 +1,33 @@
+import { isWaiting } from '@core/ledger/stage';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { placesOf } from '../kinds/index';
 import { Router, RouterLink } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
-import { compareValues } from '@core/compare/compare';
-import { ComparisonView } from '../shared/comparison-view';
+import { Clashes } from '../shared/clashes';
 import { openDeletion } from '../shared/deletion-dialog';
 import { PhaseMark } from '../shared/phase-mark';
+import { ToldPipe } from '../shared/told.pipe';
+import { VerbPipe } from '../shared/verb.pipe';
+import { RemarksLine } from '../remarks/remarks-line';
+import { openRights } from '../rights/rights-dialog';
 import { SessionService } from '../state/session.service';
+import { Holding } from './holding';
 import { WritingService } from './writing.service';
 
 /** What state the words are in, what saving does, and what stands in the way. */
 @Component({
   selector: 'almanac-writer-bar',
-  imports: [RouterLink, PhaseMark, ComparisonView],
+  imports: [RouterLink, PhaseMark, ToldPipe, VerbPipe, Clashes, Holding, RemarksLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="bar">
-      <h1>{{ writing.value()?.title || 'Untitled' }}</h1>
+      <h1>
+        @if (writing.value()?.title; as title) {
+          {{ title }}
+        } @else {
+          <ng-container i18n>Untitled</ng-container>
+        }
+      </h1>
       @if (writing.record(); as record) {
         <almanac-phase [status]="record.status" [withWord]="true" />
       }
@@ -25,7 +36,7 @@ import { WritingService } from './writing.service';
           @if (proposal.stage === 'draft') {
             <ng-container i18n>your draft</ng-container>
           } @else {
-            <ng-container i18n>in review</ng-container>
+            {{ proposal.stage | told }}
           }
         </span>
       }
@@ -33,6 +44,9 @@ import { WritingService } from './writing.service';
         <span i18n class="small quiet">not saved yet; kept in this browser</span>
       }
       <span class="grow"></span>
+      @if (writing.record()) {
+        <button i18n type="button" class="btn-word" (click)="sayRights()">Who may what</button>
+      }
       <ng-content />
       @if (writing.mayWrite) {
         @if (writing.isChanged()) {
@@ -42,13 +56,14 @@ import { WritingService } from './writing.service';
           <button i18n class="btn btn-plain" [disabled]="!writing.isChanged() || writing.isBusy()" (click)="writing.save()">
             Save draft
           </button>
-          @if (writing.mayMove('take back')) {
-            <button i18n class="btn btn-plain" (click)="writing.move('take back')">Take back</button>
-          }
-          @if (writing.mayMove('send for review')) {
-            <button i18n class="btn btn-primary" [disabled]="writing.isBusy()" (click)="writing.move('send for review')">
-              Send for review
-            </button>
+          @for (move of proposal.moves; track move.name) {
+            @if (move.to === 'draft') {
+              <button class="btn btn-plain" (click)="writing.move(move.name)">{{ move.name | verb }}</button>
+            } @else if (isWaiting(move.to) && proposal.stage === 'draft') {
+              <button class="btn btn-primary" [disabled]="writing.isBusy()" (click)="writing.move(move.name)">
+                {{ move.name | verb }}
+              </button>
+            }
           }
           <a i18n class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
         } @else {
@@ -57,7 +72,7 @@ import { WritingService } from './writing.service';
           }
           @if (isOff() && !writing.isChanged()) {
             <button i18n class="btn btn-primary" (click)="writing.putBack()">Put back…</button>
-            @if (mayDelete) {
+            @if (mayDelete()) {
               <button i18n class="btn btn-plain danger" (click)="remove()">Delete for good…</button>
             }
           } @else {
@@ -72,7 +87,7 @@ import { WritingService } from './writing.service';
     </div>
     @if (writing.wasKept() && writing.isChanged()) {
       <p class="notice-line">
-        <ng-container i18n>These are words you had not saved. They were kept in this browser.</ng-container>
+        <ng-container i18n>These are words you had not saved. They were kept in this browser.</ng-container>&ngsp;
         <button i18n class="btn-word" (click)="writing.discard()">Discard them</button>
       </p>
     }
@@ -84,9 +99,31 @@ import { WritingService } from './writing.service';
         <button i18n class="btn-word" (click)="writing.takeOtherTab()">Take those instead</button>
       </p>
     }
+    @if (writing.record(); as record) {
+      <almanac-holding
+        [recordId]="record.id"
+        [kind]="record.kind"
+        [locale]="writing.locale()"
+        [isChanged]="writing.isChanged()"
+        (reload)="writing.reopen()"
+      />
+    }
+    @if (writing.proposal(); as proposal) {
+      <almanac-remarks-line [editionId]="proposal.editionId" />
+    }
+    @if (writing.proposal()?.baseMoved) {
+      <p class="notice-line">
+        <ng-container i18n>What is live has changed since this was begun; as it stands, this would undo that.</ng-container>&ngsp;
+        @if (writing.isChanged()) {
+          <ng-container i18n>Save first, then bring that change in.</ng-container>
+        } @else {
+          <button i18n class="btn-word" (click)="writing.bringLiveIn()">Bring that change in…</button>
+        }
+      </p>
+    }
     @for (other of writing.others(); track other.id) {
       <p i18n class="notice-line">
-        {{ other.author.name }} has a proposal {other.stage, select, draft {in draft} other {in review}} on this too.
+        {{ other.author.name }} has a proposal ({{ other.stage | told }}) on this too.
         <a [routerLink]="['/reviews', other.editionId]">Look at it</a>
       </p>
     }
@@ -96,16 +133,12 @@ import { WritingService } from './writing.service';
       }
     }
     @if (writing.clash(); as clash) {
-      <div class="notice-line ember" role="alert">
-        <p i18n>
-          <b>{{ clash.by }} saved a newer version while you wrote.</b> Both are here; nothing is lost. Theirs against yours:
-        </p>
-        <almanac-comparison [changes]="clashChanges()" />
-        <p>
-          <button i18n class="btn btn-plain" (click)="writing.saveOverTheirs()">Save mine as the next version</button>
-          <button i18n class="btn btn-plain" (click)="writing.takeTheirs()">Go on from theirs</button>
-        </p>
-      </div>
+      <almanac-clashes
+        [clashes]="[clash]"
+        (together)="writing.bringTogether()"
+        (theirsTaken)="writing.takeTheirs()"
+        (mineKept)="writing.saveOverTheirs()"
+      />
     }
   `,
   styles: `
@@ -132,24 +165,21 @@ import { WritingService } from './writing.service';
   `,
 })
 export class WriterBar {
+  protected readonly isWaiting = isWaiting;
   protected readonly writing = inject<WritingService<{ readonly title: string }>>(WritingService);
   readonly #modal = inject(NgbModal);
   readonly #router = inject(Router);
-  protected readonly mayDelete = inject(SessionService).holds('manager', 'administrator');
-  protected readonly isOff = computed(() => ['retired', 'expired'].includes(this.writing.record()?.status ?? ''));
-  protected readonly clashChanges = computed(() => {
-    const clash = this.writing.clash();
-    return clash
-      ? compareValues(clash.value, this.writing.value()).map(change => ({
-          field: change.field,
-          label: change.field.replace('fields.', ''),
-          before: String(change.before ?? ''),
-          after: String(change.after ?? ''),
-          words: [...change.words],
-          note: '',
-        }))
-      : [];
+  readonly #session = inject(SessionService);
+  protected readonly mayDelete = computed(() => {
+    const record = this.writing.record();
+    return record !== null && this.#session.may('delete for good', [this.#session.written(record.kind, record.locale)]);
   });
+  protected readonly isOff = computed(() => ['retired', 'expired'].includes(this.writing.record()?.status ?? ''));
+
+  /** Says what the person may do with it, and who could do the rest. */
+  protected sayRights(): void {
+    openRights(this.#modal, this.writing.id, this.writing.locale(), this.writing.record()!.title);
+  }
 
   protected remove(): void {
     openDeletion(this.#modal, this.writing.id).then(

@@ -3,6 +3,7 @@ import { provideRouter } from '@angular/router';
 import type { RecordDetail } from '@contract/messages';
 import { of, Subject, throwError } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
+import { MergeService } from '../merging/merge.service';
 import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
@@ -23,6 +24,8 @@ const proposal = (headRevisionId: string, value: Words, isOwn = true) => ({
   author: { id: 'x', name: 'X' },
   updatedAt: 0,
   isOwn,
+  moves: [],
+  baseMoved: false,
 });
 const record = (part: Partial<RecordDetail> = {}): RecordDetail => ({
   id: 'page',
@@ -46,6 +49,7 @@ const record = (part: Partial<RecordDetail> = {}): RecordDetail => ({
 
 describe('WritingService', () => {
   let api: jasmine.SpyObj<ApiClient>;
+  const merges = jasmine.createSpyObj<MergeService>('MergeService', ['ofClash', 'intoProposal']);
   const begin = (answer: RecordDetail, proposalId: string | null = null) => {
     TestBed.resetTestingModule();
     api = jasmine.createSpyObj<ApiClient>('ApiClient', ['readRecord', 'saveProposal', 'moveEdition']);
@@ -55,6 +59,7 @@ describe('WritingService', () => {
         WritingService,
         provideRouter([]),
         { provide: ApiClient, useValue: api },
+        { provide: MergeService, useValue: merges },
         { provide: MessageService, useValue: jasmine.createSpyObj('MessageService', ['done', 'problem']) },
         { provide: PagesService, useValue: { refresh: () => undefined } },
         {
@@ -103,19 +108,40 @@ describe('WritingService', () => {
       status: 409,
       detail: '',
       code: 'stale',
-      theirs: { revisionId: 'p2', value: { title: 'T', text: 'theirs' }, by: 'Edwin' },
+      clashes: [
+        {
+          recordId: 'a',
+          title: 'T',
+          yours: null,
+          theirs: { revisionId: 'p2', value: { title: 'T', text: 'theirs' }, by: 'Edwin', at: 0 },
+          fields: [],
+        },
+      ],
     });
     api.saveProposal.and.returnValue(throwError(() => stale));
     writing.save();
-    expect([writing.value()!.text, writing.clash()!.by]).toEqual(['mine', 'Edwin']);
+    expect([writing.value()!.text, writing.clash()!.theirs.by]).toEqual(['mine', 'Edwin']);
     api.saveProposal.and.returnValue(of(record({ proposals: [proposal('p3', { title: 'T', text: 'mine' })] })));
     writing.saveOverTheirs();
     expect(api.saveProposal.calls.mostRecent().args[1].parentRevisionId).toBe('p2');
     expect([writing.clash(), writing.isChanged()]).toEqual([null, false]);
   });
 
-  it('knows which moves the writer could make', () => {
+  it('brings both versions together in the form, over theirs, and saves nothing by itself', async () => {
     const writing = begin(record({ proposals: [proposal('p1', { title: 'T', text: 'draft' })] }));
-    expect([writing.mayMove('send for review'), writing.mayMove('publish')]).toEqual([true, false]);
+    writing.set({ title: 'T', text: 'mine' });
+    const theirs = { revisionId: 'p2', value: { title: 'T', text: 'theirs' }, by: 'Edwin', at: 0 };
+    const clashes = [{ recordId: 'a', title: 'T', yours: null, theirs, fields: [] }];
+    const stale = new ApiProblem({ type: '', title: '', status: 409, detail: '', code: 'stale', clashes });
+    api.saveProposal.and.returnValue(throwError(() => stale));
+    writing.save();
+    merges.ofClash.and.resolveTo({ merging: { value: { title: 'T', text: 'both' } } as never, choices: {} });
+    await writing.bringTogether();
+    expect(merges.ofClash.calls.mostRecent().args[0].baseRevisionId).toBe('p1');
+    expect([writing.value()!.text, writing.clash(), writing.isChanged()]).toEqual(['both', null, true]);
+    api.saveProposal.calls.reset();
+    api.saveProposal.and.returnValue(of(record({ proposals: [proposal('p3', { title: 'T', text: 'both' })] })));
+    writing.save();
+    expect(api.saveProposal.calls.mostRecent().args[1].parentRevisionId).toBe('p2');
   });
 });

@@ -4,8 +4,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { EditionDetail, RecordDetail } from '@contract/messages';
-import { mayWrite } from '@core/people/grants';
-import { judgeMove, type MoveName } from '@core/workflow/workflow';
+import { mayWrite } from '@core/rights/grants';
 import { catchError, EMPTY, of, Subject, switchMap, type Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { MessageService } from '../state/message.service';
@@ -13,6 +12,8 @@ import { PagesService } from '../state/pages.service';
 import { BrowserStore } from '../state/browser-store';
 import { SessionService } from '../state/session.service';
 import { headsOf } from '../shared/heads';
+import { MergeService } from '../merging/merge.service';
+import type { RecordClash } from '../shared/clashes';
 import { saySaved } from '../shared/say-saved';
 import { SendDialog } from '../shared/send-dialog';
 
@@ -20,13 +21,6 @@ interface Kept<Value> {
   readonly value: Value;
   readonly baseRevisionId: string | null;
   readonly proposalId: string | null;
-}
-
-/** Somebody else's version, met on saving. */
-export interface Clash {
-  readonly revisionId: string;
-  readonly value: unknown;
-  readonly by: string;
 }
 
 /**
@@ -40,13 +34,15 @@ export class WritingService<Value extends { readonly title: string }> {
   readonly #messages = inject(MessageService);
   readonly #pages = inject(PagesService);
   readonly #modal = inject(NgbModal);
+  readonly #merges = inject(MergeService);
   readonly #router = inject(Router);
   readonly #value = signal<Value | null>(null);
   readonly #base = signal<Kept<Value> | null>(null);
   readonly value = this.#value.asReadonly();
   readonly record = signal<RecordDetail | null>(null);
   readonly problem = signal<ApiProblem | null>(null);
-  readonly clash = signal<Clash | null>(null);
+  /** Somebody else's version, met on saving. */
+  readonly clash = signal<RecordClash | null>(null);
   readonly isBusy = signal(false);
   readonly wasKept = signal(false);
   /** Other words of the same record that are being written in another tab of this browser. */
@@ -96,6 +92,11 @@ export class WritingService<Value extends { readonly title: string }> {
     this.#asked.next(id);
   }
 
+  /** Reads the record as it is now, and goes on where one was. */
+  reopen(): void {
+    this.open(this.#kind, this.#id, this.#wanted);
+  }
+
   /** Begins a new record, or goes on with the one of its kind that was begun in this browser and never saved. */
   openNew(kind: string, id: string, value: Value): void {
     this.beginsIn.set('');
@@ -121,21 +122,6 @@ export class WritingService<Value extends { readonly title: string }> {
 
   get mayWrite(): boolean {
     return mayWrite(this.#session.grants, this.#session.written(this.#kind, this.locale()));
-  }
-
-  /** Whether the person could make a move with the proposal as it stands. */
-  mayMove(name: MoveName): boolean {
-    const proposal = this.proposal();
-    return (
-      judgeMove(name, {
-        stage: proposal?.stage ?? 'draft',
-        written: [this.#session.written(this.#kind, this.locale())],
-        grants: this.#session.grants,
-        isOwn: proposal?.isOwn ?? true,
-        hasWritten: proposal?.isOwn ?? true,
-        reachesBeyond: () => false,
-      }).kind === 'moved'
-    );
   }
 
   /** The locale in which a new one begins; empty is the first of the site. */
@@ -177,7 +163,7 @@ export class WritingService<Value extends { readonly title: string }> {
   }
 
   /** Saves if needed, then makes a move with the edition. */
-  move(name: MoveName): void {
+  move(name: string): void {
     const proposal = this.proposal();
     if (!proposal) return this.#send();
     this.isBusy.set(true);
@@ -205,9 +191,29 @@ export class WritingService<Value extends { readonly title: string }> {
     const clash = this.clash();
     const base = this.#base();
     if (!clash || !base) return;
-    this.#base.set({ ...base, baseRevisionId: clash.revisionId });
+    this.#base.set({ ...base, baseRevisionId: clash.theirs.revisionId });
     this.clash.set(null);
     this.save();
+  }
+
+  /** Of two versions that clash: brings both together in the form. */
+  async bringTogether(): Promise<void> {
+    const clash = this.clash();
+    const base = this.#base();
+    if (!clash || !base) return;
+    const own = { recordId: this.#id, kind: this.#kind, value: this.#value(), baseRevisionId: base.baseRevisionId, locale: null };
+    const merged = await this.#merges.ofClash(own, clash);
+    if (!merged) return;
+    this.#base.set({ ...base, baseRevisionId: clash.theirs.revisionId });
+    this.clash.set(null);
+    this.set(merged.merging.value as Value);
+    this.#messages.done($localize`Both are in the form. Nothing is saved until you save.`);
+  }
+
+  /** Brings what has become live since into the proposal that is being written on. */
+  async bringLiveIn(): Promise<void> {
+    const proposal = this.proposal();
+    if (proposal && (await this.#merges.intoProposal(proposal.id, this.#value()?.title ?? ''))) this.reopen();
   }
 
   /** Of two versions that clash: goes on from theirs. */
@@ -259,7 +265,13 @@ export class WritingService<Value extends { readonly title: string }> {
     if (!value) return;
     const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
     const dialog = opened.componentInstance as SendDialog;
-    const did = retires ? $localize`taken off` : this.isNew() ? 'new' : this.isChanged() ? $localize`new words` : $localize`put back`;
+    const did = retires
+      ? $localize`taken off`
+      : this.isNew()
+        ? $localize`new`
+        : this.isChanged()
+          ? $localize`new words`
+          : $localize`put back`;
     dialog.title = `${value.title}: ${did}`;
     dialog.changes = [
       {
@@ -311,8 +323,8 @@ export class WritingService<Value extends { readonly title: string }> {
   }
 
   #meetClash(problem: ApiProblem | null): void {
-    const theirs = problem?.problem.code === 'stale' ? (problem.problem['theirs'] as Clash | undefined) : undefined;
-    if (theirs) this.clash.set(theirs);
+    const clashes = problem?.problem.code === 'stale' ? (problem.problem['clashes'] as readonly RecordClash[] | undefined) : undefined;
+    if (clashes?.[0]) this.clash.set(clashes[0]);
   }
 
   #drop(): void {

@@ -2,6 +2,7 @@ import { fieldAsText } from '../../../page/page';
 import { textSchema } from '../../../fields/text-schemas';
 import { quote, type TextReader } from '../../text-reader';
 import type { WhereTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** What a field of the page says; `value` is not looked at when empty is asked for. */
 export interface FieldTest {
@@ -45,7 +46,11 @@ export const field: WhereTestKind<FieldTest> = {
     }),
   holds: test => facts => facts.written !== null && saysSo(test, fieldAsText(facts.written, test.field)),
   phrase: (test, names) =>
-    `pages whose ${names.field(test.field)} ${test.compare === 'is empty' ? 'is empty' : `${test.compare} “${test.value}”`}`,
+    test.compare === 'is empty'
+      ? say`pages whose ${names.field(test.field)} is empty`
+      : test.compare === 'is'
+        ? say`pages whose ${names.field(test.field)} is “${test.value}”`
+        : say`pages whose ${names.field(test.field)} contains “${test.value}”`,
   text: {
     write: test => `field ${quote(test.field)} ${test.compare} ${quote(test.value)}`,
     read: reader => (reader.takes('field') ? readField(reader) : null),
@@ -63,7 +68,7 @@ function readField(reader: TextReader): FieldTest {
   return {
     test: 'field',
     field: name,
-    compare: compare ?? reader.fail('“is”, “contains” or “is empty” was expected here'),
+    compare: compare ?? reader.fail(say`“is”, “contains” or “is empty” was expected here`),
     value: reader.string(),
   };
 }

@@ -1,4 +1,5 @@
 import type { WhereTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** The front page. */
 export interface FrontPageTest {
@@ -11,7 +12,7 @@ export const frontPage: WhereTestKind<FrontPageTest> = {
   label: 'the front page',
   parameters: [],
   holds: () => facts => facts.isFrontPage,
-  phrase: () => 'the front page',
+  phrase: () => say`the front page`,
   keys: () => ['front page'],
   keysOfPage: facts => (facts.isFrontPage ? ['front page'] : []),
 };

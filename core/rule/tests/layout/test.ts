@@ -1,4 +1,5 @@
 import type { WhereTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** Pages of a layout. */
 export interface LayoutTest {
@@ -12,7 +13,7 @@ export const layout: WhereTestKind<LayoutTest> = {
   label: 'pages of a layout',
   parameters: [{ name: 'layout', label: 'Layout', kind: 'short text', help: '', most: 60, from: 'layouts' }],
   holds: test => facts => facts.layout === test.layout,
-  phrase: (test, names) => `pages laid out as ${names.layout(test.layout)}`,
+  phrase: (test, names) => say`pages laid out as ${names.layout(test.layout)}`,
   keys: test => [`layout ${test.layout}`],
   keysOfPage: facts => [`layout ${facts.layout}`],
 };

@@ -1,4 +1,5 @@
 import type { WhereTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** Menus lead to the page by way of this one. */
 export interface MenuItemTest {
@@ -12,7 +13,7 @@ export const menuItem: WhereTestKind<MenuItemTest> = {
   label: 'pages under a menu item',
   parameters: [{ name: 'page', label: 'Page', kind: 'page', help: '', from: 'pages' }],
   holds: test => facts => facts.menuItems.includes(test.page),
-  phrase: (test, names) => `pages under the menu item ${names.page(test.page)}`,
+  phrase: (test, names) => say`pages under the menu item ${names.page(test.page)}`,
   keys: test => [`menu item ${test.page}`],
   keysOfPage: facts => facts.menuItems.map(each => `menu item ${each}`),
 };

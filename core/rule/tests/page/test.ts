@@ -1,4 +1,5 @@
 import type { WhereTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** One page. */
 export interface PageTest {
@@ -12,7 +13,7 @@ export const page: WhereTestKind<PageTest> = {
   label: 'one page',
   parameters: [{ name: 'page', label: 'Page', kind: 'page', help: '', from: 'pages' }],
   holds: test => facts => facts.id === test.page,
-  phrase: (test, names, current) => (test.page === current ? 'this page' : names.page(test.page)),
+  phrase: (test, names, current) => (test.page === current ? say`this page` : names.page(test.page)),
   keys: test => [`page ${test.page}`],
   keysOfPage: facts => [`page ${facts.id}`],
   inTree: test => ({ page: test.page, extent: 'itself' }),

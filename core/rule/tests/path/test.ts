@@ -1,5 +1,6 @@
 import { textSchema } from '../../../fields/text-schemas';
 import type { WhereTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 import { compilePathPattern, isPathPattern, isSafePattern } from './pattern';
 
 /** Pages by their address. */
@@ -25,12 +26,12 @@ export const path: WhereTestKind<PathTest> = {
     z.strictObject({
       test: z.literal('path'),
       pattern: textSchema(z, 300, true, 'one line')
-        .refine(isSafePattern, { error: 'A bracketed expression may hold words, | and digits only, and may not repeat itself.' })
-        .refine(isPathPattern, { error: 'Not a path pattern. Write it like /visit/:place or /news/*.' }),
+        .refine(isSafePattern, { error: () => say`A bracketed expression may hold words, | and digits only, and may not repeat itself.` })
+        .refine(isPathPattern, { error: () => say`Not a path pattern. Write it like /visit/:place or /news/*.` }),
     }),
   holds: test => {
     const matches = compilePathPattern(test.pattern);
     return facts => matches(facts.path);
   },
-  phrase: test => `pages at ${test.pattern}`,
+  phrase: test => say`pages at ${test.pattern}`,
 };

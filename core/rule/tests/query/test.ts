@@ -2,6 +2,7 @@ import { textSchema } from '../../../fields/text-schemas';
 import type { Reading } from '../../page-facts';
 import { quote } from '../../text-reader';
 import type { WhereTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** A parameter of the address's query; null takes any value. */
 export interface QueryTest {
@@ -26,11 +27,11 @@ export const query: WhereTestKind<QueryTest> = {
   schema: z =>
     z.strictObject({
       test: z.literal('query'),
-      name: z.string().regex(/^[\w.-]{1,60}$/, { error: 'Letters, digits, full stops, hyphens and underscores.' }),
+      name: z.string().regex(/^[\w.-]{1,60}$/, { error: () => say`Letters, digits, full stops, hyphens and underscores.` }),
       value: textSchema(z, 200, false, 'one line').nullable(),
     }),
   holds: test => facts => queryHolds(test, facts.query),
-  phrase: test => `addresses with ${test.name}${test.value === null ? '' : `=${test.value}`}`,
+  phrase: test => say`addresses with ${test.name}${test.value === null ? '' : `=${test.value}`}`,
   text: {
     write: test => (test.value === null ? `query ${quote(test.name)}` : `query ${quote(test.name)} is ${quote(test.value)}`),
     read: reader =>

@@ -3,10 +3,11 @@ import { localTimeSchema } from '../../../fields/moment/moment';
 import { writeDate } from '../../../format/moment';
 import { instantOf } from '../../../schedule/local-time';
 import { faultOfRecurrence, type RecurringWindow } from '../../../schedule/recurrence';
-import { rrulestr } from '../../../schedule/rrule';
+import { spokenRecurrence } from '../../spoken-recurrence';
 import { quote } from '../../text-reader';
 import { recurringTime } from '../recurring-time';
 import type { WhenTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** A window that comes again by a rule. @see RFC 5545 section 3.3.10 */
 export interface RecurringTest extends RecurringWindow {
@@ -33,10 +34,10 @@ export const recurring: WhenTestKind<RecurringTest> = {
           context.addIssue({
             code: 'custom',
             path: ['rule'],
-            message: 'Not a recurrence rule of RFC 5545 that repeats daily or more seldom and comes at some date.',
+            message: say`Not a recurrence rule of RFC 5545 that repeats daily or more seldom and comes at some date.`,
           });
         if (fault === 'end')
-          context.addIssue({ code: 'custom', path: ['end'], message: 'The end must lie after the beginning, and within a year of it.' });
+          context.addIssue({ code: 'custom', path: ['end'], message: say`The end must lie after the beginning, and within a year of it.` });
       });
   },
   phrase: (test, style) => {
@@ -45,10 +46,10 @@ export const recurring: WhenTestKind<RecurringTest> = {
     const isWholeDays = test.start.endsWith('T00:00') && test.end.endsWith('T00:00');
     if (test.rule === 'FREQ=YEARLY' && isWholeDays) {
       const day = (instant: number) => writeDate(instant, { ...local, now: instant });
-      return `every year from ${day(wall(test.start))} to ${day(wall(test.end) - 86_400_000)}`;
+      return say`every year from ${day(wall(test.start))} to ${day(wall(test.end) - 86_400_000)}`;
     }
-    const rule = rrulestr(`RRULE:${test.rule}`).toText();
-    return `${rule}, from ${test.start.slice(11)} to ${test.end.slice(11)}, since ${writeDate(wall(test.start), local)}`;
+    const rule = spokenRecurrence(test.rule);
+    return say`${rule}, from ${test.start.slice(11)} to ${test.end.slice(11)}, since ${writeDate(wall(test.start), local)}`;
   },
   text: {
     write: test => `recurring from ${quote(test.start)} until ${quote(test.end)} in ${quote(test.zone)} by ${quote(test.rule)}`,

@@ -1,5 +1,6 @@
 import { servicePages, type ServicePage } from '../../../page/service-pages';
 import type { WhereTestKind } from '../test-kind';
+import { say, told } from '../../../tongue/say';
 
 /** Pages that nobody wrote: one of them, or any. */
 export interface ServicePageTest {
@@ -18,7 +19,7 @@ export const servicePage: WhereTestKind<ServicePageTest> = {
       service: z.enum(servicePages as readonly [ServicePage, ...ServicePage[]]).optional(),
     }),
   holds: test => facts => facts.service !== null && (test.service === undefined || facts.service === test.service),
-  phrase: test => (test.service === undefined ? 'every service page' : `the ${test.service} page`),
+  phrase: test => (test.service === undefined ? say`every service page` : say`the ${told(test.service)} page`),
   keys: () => ['service'],
   keysOfPage: facts => (facts.service === null ? [] : ['service']),
 };

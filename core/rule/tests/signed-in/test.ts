@@ -1,4 +1,5 @@
 import type { WhoTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** Readers who have signed in. */
 export interface SignedInTest {
@@ -11,7 +12,7 @@ export const signedIn: WhoTestKind<SignedInTest> = {
   label: 'signed-in readers',
   parameters: [],
   holds: () => facts => facts.signedIn,
-  phrase: () => 'signed-in readers',
+  phrase: () => say`signed-in readers`,
   key: () => 'signed in',
   ofKey: key => (key === 'signed in' ? { test: 'signed in' } : null),
 };

@@ -3,6 +3,7 @@ import type { RecurringWindow } from '../../../schedule/recurrence';
 import { quote } from '../../text-reader';
 import { recurringTime } from '../recurring-time';
 import type { WhenTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** Each day between two wall-clock times, "06:00" to "18:30"; past midnight when the end lies before the beginning. */
 export interface TimeOfDayTest {
@@ -39,12 +40,12 @@ export const timeOfDay: WhenTestKind<TimeOfDayTest> = {
     { name: 'zone', label: 'Time zone', kind: 'short text', help: '' },
   ],
   schema: z => {
-    const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'A time of day is written like 06:00.' });
+    const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: () => say`A time of day is written like 06:00.` });
     return z
       .strictObject({ test: z.literal('time of day'), from: clockTime, until: clockTime, zone: localTimeSchema(z).shape.zone })
-      .refine(test => test.from !== test.until, { path: ['until'], error: 'The end must differ from the beginning.' });
+      .refine(test => test.from !== test.until, { path: ['until'], error: () => say`The end must differ from the beginning.` });
   },
-  phrase: test => `daily from ${test.from} to ${test.until}`,
+  phrase: test => say`daily from ${test.from} to ${test.until}`,
   text: {
     write: test => `time of day from ${quote(test.from)} until ${quote(test.until)} in ${quote(test.zone)}`,
     read: reader => {

@@ -1,4 +1,5 @@
 import type { WhereTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** Pages about a topic. */
 export interface TopicTest {
@@ -12,7 +13,7 @@ export const topic: WhereTestKind<TopicTest> = {
   label: 'pages about a topic',
   parameters: [{ name: 'topic', label: 'Topic', kind: 'short text', help: '', most: 60, from: 'topics' }],
   holds: test => facts => facts.topics.includes(test.topic),
-  phrase: test => `pages about ${test.topic}`,
+  phrase: test => say`pages about ${test.topic}`,
   keys: test => [`topic ${test.topic}`],
   keysOfPage: facts => facts.topics.map(each => `topic ${each}`),
 };

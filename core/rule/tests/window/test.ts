@@ -4,6 +4,7 @@ import { holdsInstant, type Interval } from '../../../schedule/interval';
 import { instantOf, isLocalDateTime, isTimeZone, type LocalTime } from '../../../schedule/local-time';
 import { readTime, timeText } from '../../text-reader';
 import type { WhenTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** From one time until another; an end that is left open has none. */
 export interface WindowTest {
@@ -32,11 +33,11 @@ export const window: WhenTestKind<WindowTest> = {
         // Runs even when a time itself cannot be read, which is told of already.
         if (![test.from, test.until].every(time => time === null || (isLocalDateTime(time.local) && isTimeZone(time.zone)))) return;
         const { from, until } = intervalOfWindow(test);
-        if (from >= until) context.addIssue({ code: 'custom', path: ['until'], message: 'The end must lie after the beginning.' });
+        if (from >= until) context.addIssue({ code: 'custom', path: ['until'], message: say`The end must lie after the beginning.` });
       }),
   phrase: (test, style) => {
-    const from = test.from ? `from ${writeMoment(instantOf(test.from), style)} ` : '';
-    return `${from}until ${test.until ? writeEnd(instantOf(test.until), style) : 'further notice'}`;
+    const from = test.from ? say`from ${writeMoment(instantOf(test.from), style)} ` : '';
+    return say`${from}until ${test.until ? writeEnd(instantOf(test.until), style) : say`further notice`}`;
   },
   text: {
     write: test => `window from ${timeText(test.from)} until ${timeText(test.until)}`,

@@ -1,5 +1,6 @@
 import { quote } from '../../text-reader';
 import type { WhereTestKind } from '../test-kind';
+import { say } from '../../../tongue/say';
 
 /** A page and all beneath it. */
 export interface WithinTest {
@@ -13,7 +14,7 @@ export const within: WhereTestKind<WithinTest> = {
   label: 'a page and all beneath',
   parameters: [{ name: 'page', label: 'Page', kind: 'page', help: '', from: 'pages' }],
   holds: test => facts => facts.lineage.includes(test.page),
-  phrase: (test, names, current) => `${test.page === current ? 'this page' : names.page(test.page)} and all beneath`,
+  phrase: (test, names, current) => say`${test.page === current ? say`this page` : names.page(test.page)} and all beneath`,
   text: {
     write: (test, pages) => `beneath ${quote(pages.write(test.page))}`,
     read: (reader, pages) => (reader.takes('beneath') ? { test: 'within', page: reader.page(pages) } : null),

@@ -28,6 +28,8 @@ import { chooseFile } from '../../files/file-chooser';
 import { RouterLink } from '@angular/router';
 import type { InsetChoice } from './inset-node';
 import { PictureBar } from './picture-bar';
+import { MidSentencePipe } from '../../shared/mid-sentence.pipe';
+import { ToldPipe } from '../../shared/told.pipe';
 import { Toolbar } from '../../shared/toolbar';
 
 interface Tool {
@@ -93,7 +95,7 @@ const tools: readonly Tool[] = [
 /** Writes rich text: structure, emphasis and links. */
 @Component({
   selector: 'almanac-rich-text-field',
-  imports: [RouterLink, Toolbar, PictureBar],
+  imports: [ToldPipe, MidSentencePipe, RouterLink, Toolbar, PictureBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(window:focus)': 'isPicking() && refreshStock()' },
   template: `
@@ -130,7 +132,7 @@ const tools: readonly Tool[] = [
           @for (block of found(); track block.id) {
             <button type="button" class="block" (click)="put(block.id)">
               <b>{{ block.title }}</b>
-              <span class="quiet">{{ block.typeLabel }}{{ block.status === 'live' ? '' : ', ' + block.status }}</span>
+              <span class="quiet">{{ block.typeLabel }}{{ block.status === 'live' ? '' : ', ' + (block.status | told) }}</span>
             </button>
           }
           <a i18n class="small" routerLink="/blocks/new" target="_blank">Write a new block, in a tab of its own; it is listed here then</a>
@@ -154,7 +156,7 @@ const tools: readonly Tool[] = [
           <select class="form-select look" aria-label="Look of the inset" i18n-aria-label (change)="dress({ look: textIn($event) })">
             <option i18n value="">plain</option>
             @for (each of looks; track each.name) {
-              <option [value]="each.name" [selected]="each.name === chosen.look">{{ each.label.toLowerCase() }}</option>
+              <option [value]="each.name" [selected]="each.name === chosen.look">{{ each.label | midSentence }}</option>
             }
           </select>
         </div>

@@ -40,7 +40,7 @@ const mostOffered = 8;
     }
     @if (isNew()) {
       <p class="form-help">
-        <ng-container i18n>No page has this topic yet.</ng-container>
+        <ng-container i18n>No page has this topic yet.</ng-container>&ngsp;
         <button i18n type="button" class="btn-word" (click)="add(text())">Add “{{ text().trim() }}” all the same</button>
       </p>
     }

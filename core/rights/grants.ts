@@ -1,5 +1,5 @@
 import { rightsOf } from '../kinds/index';
-import { roles, type KindRights, type Role } from '../kinds/kind';
+import { roles, type Role, type Who } from '../kinds/kind';
 import type { RecordKind } from '../ledger/records';
 
 /** A role that somebody holds, as wide as it was given. */
@@ -29,15 +29,15 @@ export function rolesHeld(grants: readonly Grant[]): readonly Role[] {
   return roles.filter(role => grants.some(each => each.role === role));
 }
 
-/** The roles that have a right over what is written. Other locales than the base are written in by translators too. */
-export function rolesWith(right: keyof KindRights, { kind, isBase }: Omit<Written, 'locale'>): readonly Role[] {
-  const having = rightsOf(kind)[right];
-  return roles.filter(role => having.includes(role) || (right === 'write' && !isBase && role === 'translator'));
+/** The roles that may do something with what is written. Other locales than the base are written in by translators too. */
+export function rolesWith(who: Who, { kind, isBase }: Omit<Written, 'locale'>): readonly Role[] {
+  const having = typeof who === 'string' ? rightsOf(kind)[who] : who;
+  return roles.filter(role => having.includes(role) || (who === 'write' && !isBase && role === 'translator'));
 }
 
-/** The grants that give a right over what is written, in its locale, in some section at least. */
-export function grantsOver(grants: readonly Grant[], right: keyof KindRights, written: Written): readonly Grant[] {
-  const having = rolesWith(right, written);
+/** The grants that let somebody do something with what is written, in its locale, in some section at least. */
+export function grantsOver(grants: readonly Grant[], who: Who, written: Written): readonly Grant[] {
+  const having = rolesWith(who, written);
   return grants.filter(
     ({ role, locales }) => having.includes(role) && (locales.length === 0 || locales.some(each => each === written.locale)),
   );

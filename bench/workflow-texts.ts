@@ -1,0 +1,43 @@
+import { compareWords } from '@core/compare/compare';
+import { Decider } from '@core/merge/decider';
+import { mergeTexts } from '@core/merge/text';
+import { textOfParagraphs } from '@core/rich-text/document';
+import { markedText } from '@core/rich-text/marked-text';
+import { medianMilliseconds, type Row } from './measure';
+
+const words = 20_000;
+
+/** Comparing and merging long running texts, with some changes and with nothing in common. */
+export function richTextDifferences(): readonly Row[] {
+  const begun = textOf(0, 0);
+  const mended = textOf(0, 7);
+  const other = textOf(0, 11);
+  const apart = textOf(50_000, 0);
+  const row = (what: string, bound: number, work: () => unknown): Row => ({
+    what: `${what}, in milliseconds`,
+    ratio: medianMilliseconds(5, work),
+    aim: 'at most',
+    bound,
+  });
+  return [
+    row(`comparing two texts of ${words} words, every seventh paragraph changed`, 100, () => compareWords(begun, mended)),
+    row(`the same, its structure kept`, 100, () => markedText(begun, mended)),
+    row(`comparing two texts of ${words} words with nothing in common`, 100, () => compareWords(begun, apart)),
+    row(`the same, its structure kept`, 100, () => markedText(begun, apart)),
+    row(`merging three texts of ${words} words, every seventh and every eleventh paragraph changed`, 300, () =>
+      mergeTexts({ base: begun, ours: mended, theirs: other }, { path: 'body', field: 'body' }, new Decider()),
+    ),
+  ];
+}
+
+// Paragraphs of fifty words; every so many of them has a word mended.
+function textOf(seed: number, every: number) {
+  return textOfParagraphs(
+    ...Array.from({ length: words / 50 }, (_, at) =>
+      Array.from(
+        { length: 50 },
+        (_, word) => `w${(seed + at * 31 + word * 17) % 9_973}${every > 0 && at % every === 0 && word === 9 ? `x${every}` : ''}`,
+      ).join(' '),
+    ),
+  );
+}

@@ -1,0 +1,73 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { Afterwards } from '@core/ledger/records';
+import type { LocalTime } from '@core/schedule/local-time';
+import { MomentField } from './moment-field';
+import { textIn } from './typed-event';
+
+/** Times that are chosen, by whoever works out what they do. */
+export interface Times {
+  readonly from: () => LocalTime | null;
+  readonly until: () => LocalTime | null;
+  readonly afterwards: () => Afterwards;
+  setFrom(from: LocalTime | null): void;
+  setUntil(until: LocalTime | null): void;
+  setAfterwards(afterwards: string): void;
+}
+
+/** From when readers have something, until when, and what they have after that. */
+@Component({
+  selector: 'almanac-publication-times',
+  imports: [MomentField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <almanac-moment-field
+      label="Goes live"
+      i18n-label
+      emptyMeans="Empty: at once."
+      i18n-emptyMeans
+      emptyWord="At once"
+      i18n-emptyWord
+      [value]="ahead().from()"
+      [fault]="faultAt()('/times/from')"
+      (valueChange)="ahead().setFrom($event)"
+    />
+    <div>
+      <almanac-moment-field
+        label="Until"
+        i18n-label
+        emptyMeans="Empty: until further notice."
+        i18n-emptyMeans
+        [value]="ahead().until()"
+        [fault]="faultAt()('/times/until')"
+        (valueChange)="ahead().setUntil($event)"
+      />
+      @if (ahead().until()) {
+        <label class="row-line"
+          ><ng-container i18n>then</ng-container>&ngsp;
+          <select class="form-select" (change)="ahead().setAfterwards(textIn($event))">
+            <option i18n value="earlier" [selected]="ahead().afterwards() === 'earlier'">the earlier comes back</option>
+            <option i18n value="nothing" [selected]="ahead().afterwards() === 'nothing'">nothing is there</option>
+          </select></label
+        >
+      }
+    </div>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 16px;
+    }
+    @media (max-width: 900px) {
+      :host {
+        grid-template-columns: 1fr;
+      }
+    }
+  `,
+})
+export class PublicationTimes {
+  protected readonly textIn = textIn;
+  readonly ahead = input.required<Times>();
+  /** What is wrong at a pointer into the wish; null when nothing is. */
+  readonly faultAt = input.required<(pointer: string) => string | null>();
+}
