@@ -1,5 +1,7 @@
 // Runs every check and closes with one line that counts them: "N passed, N failed".
 import { spawn } from 'node:child_process';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
 
 /**
  * A check that counts as one, by its exit code; or a runner that counts its own tests. What reads the sources alone goes on
@@ -18,7 +20,7 @@ const checks = [
   { name: 'editor, in the browser', command: ['npx', 'ng', 'test'], count: countKarma, isAside: true },
   { name: 'build', command: ['./almanac', 'build'], isAside: true },
   // Both cores are theirs: they begin when all else is done.
-  { name: 'end to end', command: ['npx', 'playwright', 'test'], count: countPlaywright, isLast: true },
+  { name: 'end to end', command: ['npx', 'playwright', 'test'], count: countPlaywright, afterFailure: tellScreens, isLast: true },
 ];
 
 const wanted = process.argv.slice(2);
@@ -50,6 +52,7 @@ async function inTurn(list, isLive) {
     const counted = check.count?.(output) ?? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 };
     // A runner that fell over before it counted anything has failed all the same.
     if (code !== 0 && counted.failed === 0) counted.failed = 1;
+    if (counted.failed > 0) check.afterFailure?.();
     passed += counted.passed;
     failed += counted.failed;
     console.log(`  ${check.name}: ${counted.passed} passed, ${counted.failed} failed`);
@@ -88,4 +91,17 @@ function countKarma(output) {
 function countPlaywright(output) {
   const number = word => Number(new RegExp(`^\\s*(\\d+) ${word}`, 'm').exec(output)?.[1] ?? 0);
   return { passed: number('passed') + number('flaky'), failed: number('failed') + number('did not run') };
+}
+
+/** What stood on the screen where a test failed: on another machine there is nothing else left to look at. */
+function tellScreens() {
+  const folder = 'test-results';
+  if (!existsSync(folder)) return;
+  for (const name of readdirSync(folder)) {
+    const file = path.join(folder, name, 'error-context.md');
+    if (!existsSync(file)) continue;
+    const screen = readFileSync(file, 'utf8').split('# Test source')[0];
+    const lines = screen.split('\n').filter(line => !/^\s*- option /.test(line));
+    console.log(`\n${name}\n${lines.slice(0, 200).join('\n')}`);
+  }
 }

@@ -5,7 +5,7 @@ import type { Ledger, LedgerRows } from '@core/ledger/ledger';
 import { outlookFrom, plannedWithin, spansKeepingPlan, turnsCovered, type PublicationSpan, type Turn } from '@core/ledger/outlook';
 import type { LedgerRecord, PublicationEntry, Revision } from '@core/ledger/records';
 import type { OwnWords } from '@core/locale/own-words';
-import { instantOf, type LocalTime } from '@core/schedule/local-time';
+import { instantOf, type Instant, type LocalTime } from '@core/schedule/local-time';
 import type { Overlay } from '@core/site/snapshot';
 import { say } from '@core/tongue/say';
 import { v7 as uuidv7 } from 'uuid';
@@ -71,8 +71,10 @@ export function publicationOf(
   wish: PublicationWish,
   basis: PublicationBasis,
 ): Publication {
-  const span = spanOf(site, wish);
-  const recordedAt = Math.max(site.clocks.running(), site.ledger.lastRecordedAt);
+  // One look at the clock: what goes live at once begins when it is recorded, not the tick before or after.
+  const now = site.clocks.content();
+  const recordedAt = Math.max(site.clocks.isFrozen ? site.clocks.running() : now, site.ledger.lastRecordedAt);
+  const span = spanOf(now, wish);
   const covers: Covered[] = [];
   const carried: Revision[] = [];
   const entries = changes.flatMap((change): readonly NewEntry[] => {
@@ -161,8 +163,7 @@ export function refuseUnsettled({ covers }: Publication, wish: PublicationWish):
   );
 }
 
-function spanOf(site: Site, wish: PublicationWish): PublicationSpan {
-  const now = site.clocks.content();
+function spanOf(now: Instant, wish: PublicationWish): PublicationSpan {
   const from = wish.from ? instantOf(wish.from) : now;
   const until = wish.until ? instantOf(wish.until) : null;
   const faults: Fault[] = [];

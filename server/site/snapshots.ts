@@ -102,12 +102,15 @@ export class Snapshots {
     return assembleSnapshot(this.ledger, options, live);
   }
 
-  /** The site at a moment, read in a locale, as another ledger has it that was made from this one. */
+  /**
+   * The site at a moment, read in a locale, as another ledger has it that was made from this one. The moment lies ahead of
+   * when that ledger was made, however long ago that is by now: all that it holds is known.
+   */
   ofLedger(ledger: Ledger, moment: Instant, locale = this.ledger.baseLocale): SiteSnapshot {
-    const options = this.#options(moment, this.clocks.content(), [], locale);
+    const options = this.#options(moment, moment, [], locale);
     const published = ledger.publishedSince(this.ledger.publishedVersion);
-    const isMade = ledger.origin === this.ledger && published !== null && moment >= options.now;
-    const live = isMade ? liveSince(ledger, options, this.#keptAt(moment, options.now).live, published) : null;
+    const isMade = ledger.origin === this.ledger && published !== null;
+    const live = isMade ? liveSince(ledger, options, this.#keptAt(moment, moment).live, published) : null;
     return assembleSnapshot(ledger, options, live ?? liveAt(ledger, options));
   }
 

@@ -20,6 +20,8 @@ export const setDay = Date.parse('2027-03-18T09:40Z');
 /** A real server over a real SQLite file, with clocks that a test sets. */
 export class TestSite {
   now = setDay;
+  /** How far the clock has moved on from one look to the next, in milliseconds. */
+  tick = 0;
   /** How the server is made where a test asks for something else. */
   options: {
     startKey?: StartKey;
@@ -52,7 +54,8 @@ export class TestSite {
   /** Starts over the same file, as after a restart. */
   async start(): Promise<void> {
     const knex = await openDatabase(this.file);
-    const clocks: Clocks = { content: () => this.now, running: () => this.now, isFrozen: this.isFrozen };
+    const look = () => (this.now += this.tick);
+    const clocks: Clocks = { content: look, running: look, isFrozen: this.isFrozen };
     this.site = await loadSite(knex, clocks, this.options.theme ?? theme, this.folder, this.options.publicAddress, this.options.registry);
     const app = createServer({
       site: this.site,

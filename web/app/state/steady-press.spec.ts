@@ -30,7 +30,9 @@ describe('keepPresses', () => {
     expect(clicks).toEqual(['button', 'through']);
   });
 
-  it('clicks what took the place of what was pressed, where that is one thing', () => {
+  it('clicks what took the place of what was pressed, where that is one thing; browsers click nothing then', async () => {
+    const release = () =>
+      document.body.dispatchEvent(new PointerEvent('pointerup', { bubbles: true, pointerType: 'mouse', clientX: 10, clientY: 10 }));
     button.textContent = 'Open the hide';
     press(button);
     button.remove();
@@ -41,12 +43,14 @@ describe('keepPresses', () => {
       return made;
     });
     host.append(...again);
-    click(host);
-    expect(clicks).toEqual(['host']);
+    release();
+    await new Promise(resolve => setTimeout(resolve));
+    expect(clicks).toEqual([]);
     press(again[0]!);
     again[0]!.remove();
-    click(host);
-    expect(clicks).toEqual(['host', 'again', 'through']);
+    release();
+    await new Promise(resolve => setTimeout(resolve));
+    expect(clicks).toEqual(['again', 'through']);
   });
 
   it('leaves alone a press that was dragged away, and what was pressed elsewhere', () => {

@@ -10,11 +10,16 @@ function sameAs(gone: HTMLElement, document: Document): HTMLElement | null {
 
 /**
  * Lets a press count for what was pressed. When an answer arrives between press and release and moves the page, browsers
- * click whatever both have in common, and the click is lost; also when what was pressed is drawn anew in between.
+ * click whatever both have in common, and the click is lost; when it draws anew what was pressed, they click nothing at all.
  * @see UI Events, W3C, "click": the target is the nearest common ancestor of where it was pressed and released
  */
 export function keepPresses(document: Document): void {
   let pressed: { readonly on: HTMLElement; readonly x: number; readonly y: number } | null = null;
+  /** What a release at a place is to click: what was pressed, or what stands in its place; null where it was dragged away. */
+  const meant = (event: MouseEvent): HTMLElement | null => {
+    if (!pressed || Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > steadiness) return null;
+    return pressed.on.isConnected ? pressed.on : sameAs(pressed.on, document);
+  };
   document.addEventListener(
     'pointerdown',
     event => {
@@ -24,14 +29,23 @@ export function keepPresses(document: Document): void {
     { capture: true },
   );
   document.addEventListener(
+    'pointerup',
+    event => {
+      // A mouse's click comes in the same turn as its release, or not at all; a finger's may come later.
+      if (!pressed || event.pointerType !== 'mouse' || pressed.on.isConnected) return;
+      const on = meant(event);
+      pressed = null;
+      if (on) setTimeout(() => on.click());
+    },
+    { capture: true },
+  );
+  document.addEventListener(
     'click',
     event => {
-      const press = pressed;
+      if (!pressed || event.detail === 0) return;
+      const on = meant(event);
       pressed = null;
-      if (!press || event.detail === 0) return;
-      const on = press.on.isConnected ? press.on : sameAs(press.on, document);
       if (!on || on.contains(event.target as Node)) return;
-      if (Math.hypot(event.clientX - press.x, event.clientY - press.y) > steadiness) return;
       event.stopPropagation();
       on.click();
     },
