@@ -3,6 +3,7 @@ import { textSchema } from '@core/fields/text-schemas';
 import { localeTagSchema } from '@core/locale/locale-tag';
 import { say } from '@core/tongue/say';
 import { sides } from '@core/merge/decider';
+import { recordKinds } from '@core/kinds/index';
 import { z } from 'zod';
 
 /** Id of anything in the ledger. */
@@ -26,6 +27,11 @@ export const line = (longest: number) => textSchema(z, longest, false, 'one line
 
 /** A line that must say something. */
 export const requiredLine = (longest: number) => textSchema(z, longest, true, 'one line');
+
+/** Kinds of record; of a kind, no types means every type. */
+export const kindsAndTypes = z
+  .array(z.strictObject({ kind: z.enum(recordKinds as [string, ...string[]]), types: z.array(line(80)).max(100) }))
+  .max(20);
 
 /** Problem details of RFC 9457; `errors` names each field at fault by JSON Pointer. */
 export const problem = z.object({

@@ -25,6 +25,8 @@ export const filesQuery = z.strictObject({
   topic: z.string().max(60).optional(),
   /** Pictures without words, or files that stand nowhere. */
   lacking: z.enum(['words', 'place']).optional(),
+  /** Only those that somebody writes on at this moment. */
+  isBeingWritten: z.enum(['yes']).optional(),
   skip: z.coerce.number().int().min(0).max(1_000_000).default(0),
   take: z.coerce.number().int().min(1).max(500).default(120),
 });

@@ -92,6 +92,7 @@ export const session = z.object({
       wordChoices: z.record(z.string(), z.record(z.string(), z.boolean())),
       behindAfterDays: z.number().int(),
       lockIdleMinutes: z.number().int(),
+      lockedKinds: z.array(z.object({ kind: z.string(), types: z.array(z.string()) })),
       /** The fixed words that come with the theme, by locale. */
       shippedWords: z.record(z.string(), z.record(z.string(), z.string())),
       profileFields: z.array(z.object({ name: z.string(), label: z.string(), help: z.string(), isRequired: z.boolean() })),
@@ -238,6 +239,8 @@ const explanation = z.object({ short: z.string(), sentence: z.string(), remedy: 
 /** A placement in the running order. */
 export const orderRow = z.object({
   placementId: z.string(),
+  /** In which the placement began. */
+  locale: z.string(),
   blockId: z.string(),
   title: z.string(),
   blockType: z.string(),

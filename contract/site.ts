@@ -3,7 +3,7 @@ import { isTimeZone } from '@core/schedule/local-time';
 import { say } from '@core/tongue/say';
 import { z } from 'zod';
 import { terms } from './bench';
-import { instant, line, localeTag, localTime, requiredLine, uuid } from './common';
+import { instant, kindsAndTypes, line, localeTag, localTime, requiredLine, uuid } from './common';
 import { closedPages } from './messages';
 
 /** Until when only the staff sees a site. */
@@ -65,6 +65,9 @@ export const lockIdleMinutes = z
   .min(1, { error: () => say`At least ${1}.` })
   .max(480, { error: () => say`At most eight hours.` });
 
+/** The kinds and types of which only one person at a time is to write; none means that nobody holds anything. */
+export const lockedKinds = kindsAndTypes;
+
 /** For how long words may be behind what they were made from before that is something wrong. */
 export const behindAfterDays = z
   .number()
@@ -107,6 +110,7 @@ export const siteSettings = z.strictObject({
   terms: terms.optional(),
   behindAfterDays: behindAfterDays.optional(),
   lockIdleMinutes: lockIdleMinutes.optional(),
+  lockedKinds: lockedKinds.optional(),
   styles: styles.optional(),
   wordChoices: wordChoices.optional(),
   showsFirstSteps: z.boolean().optional(),

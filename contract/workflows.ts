@@ -1,9 +1,8 @@
 import { roles } from '@core/kinds/kind';
-import { recordKinds } from '@core/kinds/index';
 import { guardNames } from '@core/workflow/guards';
 import { z } from 'zod';
 import { largestEdition, offeredMove, overlayChange, type possibleMove } from './messages';
-import { line, localeTag, requiredLine, uuid } from './common';
+import { kindsAndTypes, localeTag, requiredLine, uuid } from './common';
 
 const role = z.enum(roles);
 const stageName = requiredLine(40);
@@ -22,8 +21,8 @@ const workflowMove = z.strictObject({
   guards: z.array(guard).max(12).default([]),
 });
 const governed = z.strictObject({
-  /** None means every kind; of a kind, no types means every type. */
-  kinds: z.array(z.strictObject({ kind: z.enum(recordKinds as [string, ...string[]]), types: z.array(line(80)).max(100) })).max(20),
+  /** None means every kind. */
+  kinds: kindsAndTypes,
   /** Pages; none means anywhere. */
   sections: z.array(uuid).max(100),
   locales: z.array(localeTag).max(100),

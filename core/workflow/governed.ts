@@ -25,10 +25,15 @@ export interface Governable {
   readonly isIn: (sections: readonly string[]) => boolean;
 }
 
+/** Whether a record is of one of some kinds and types. */
+export function isOfKinds(kinds: readonly GovernedKind[], { kind, type }: Pick<Governable, 'kind' | 'type'>): boolean {
+  return kinds.some(each => each.kind === kind && (each.types.length === 0 || (type !== null && each.types.includes(type))));
+}
+
 /** Whether something governs a change. */
-export function governs({ kinds, sections, locales }: Governed, { kind, type, locale, isIn }: Governable): boolean {
-  const fits = (each: GovernedKind) => each.kind === kind && (each.types.length === 0 || (type !== null && each.types.includes(type)));
-  if (kinds.length > 0 && !kinds.some(fits)) return false;
+export function governs({ kinds, sections, locales }: Governed, change: Governable): boolean {
+  const { locale, isIn } = change;
+  if (kinds.length > 0 && !isOfKinds(kinds, change)) return false;
   if (locales.length > 0 && !locales.includes(locale)) return false;
   return sections.length === 0 || isIn(sections);
 }

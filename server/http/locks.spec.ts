@@ -105,6 +105,20 @@ describe('who writes where', () => {
     test.now = begun;
   });
 
+  it('is for the kinds and types that the site says, and nobody takes over what nobody holds', async () => {
+    const set = (lockedKinds: object[]) => margit.put('/api/settings', { lockedKinds });
+    const type = test.site.ledger.revision(test.site.ledger.revisionsOf(page).at(-1)!.id).value as { type: string };
+    expect((await set([{ kind: 'page', types: [type.type, 'news'] }])).status).toBe(200);
+    expect((await hold(bea))!.name).toBe('Bea Lorimer');
+    await set([{ kind: 'page', types: ['news'] }]);
+    expect(await hold(edwin)).toBeNull();
+    await set([]);
+    expect([await hold(edwin), (await margit.post(`/api/records/${page}/lock`, { locale: 'en-GB' })).status]).toEqual([null, 409]);
+    const unknown = await set([{ kind: 'page', types: ['news', 'leaflet'] }]);
+    expect([unknown.status, unknown.json.errors[0].pointer]).toEqual([422, '/lockedKinds/0/types/1']);
+    await set([{ kind: 'page', types: [] }]);
+  });
+
   it('is taken over by a manager, and whoever had it is told and may propose what they wrote', async () => {
     await hold(bea);
     expect((await edwin.post(`/api/records/${page}/lock`, { locale: 'en-GB' })).status).toBe(403);

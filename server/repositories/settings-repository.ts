@@ -3,6 +3,7 @@ import { limits as limitsSchema } from '@contract/assembling';
 import { closedPages, type ClosedPages } from '@contract/messages';
 import {
   behindAfterDays,
+  lockedKinds,
   lockIdleMinutes,
   styles,
   wordChoices,
@@ -14,6 +15,7 @@ import {
   wordsByLocale,
 } from '@contract/site';
 import { workflows } from '@contract/workflows';
+import { recordKinds } from '@core/kinds/index';
 import { firstLocale, type SiteLocale } from '@core/locale/site-locale';
 import type { ProfileField } from '@core/people/profile';
 import { open, type Opening } from '@core/site/opening';
@@ -23,6 +25,7 @@ import type { WordChoices } from '@core/registry/word-choices';
 import type { StyleRule } from '@core/theme/style-rules';
 import type { WordsByLocale } from '@core/theme/words';
 import type { RegionLimits } from '@core/theme/manifest';
+import type { GovernedKind } from '@core/workflow/governed';
 import { defaultWorkflow } from '@core/workflow/default';
 import type { Workflow } from '@core/workflow/workflow';
 import type { Knex } from 'knex';
@@ -52,6 +55,8 @@ export interface SiteSettings {
   readonly behindAfterDays: number;
   /** After so many minutes without a key somebody no longer holds what they write on. */
   readonly lockIdleMinutes: number;
+  /** The kinds and types of which only one person at a time is to write. */
+  readonly lockedKinds: readonly GovernedKind[];
   /** What regions may hold, by name, over what the theme declares. */
   readonly limits: Readonly<Record<string, RegionLimits>>;
   /** How what is written comes to be live, in the order in which they are asked; the last governs whatever no other does. */
@@ -88,6 +93,7 @@ export const initialSettings: SiteSettings = {
   wordChoices: {},
   behindAfterDays: 30,
   lockIdleMinutes: 20,
+  lockedKinds: recordKinds.map(kind => ({ kind, types: [] })),
   limits: {},
   workflows: [defaultWorkflow],
   memberships: [{ name: 'member', label: 'members' }],
@@ -114,6 +120,7 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   wordChoices,
   behindAfterDays,
   lockIdleMinutes,
+  lockedKinds,
   limits: limitsSchema,
   workflows,
   memberships: z.array(named),

@@ -18,6 +18,7 @@ import { bestValueOf, nameOfPerson, peopleWithRoles, titleOf } from './names';
 import { readAs } from './own-words';
 import { publicationOfOverlays, type Publication } from './publication';
 import { pagesBeyond } from './reach-of-act';
+import { typeOf } from './record-type';
 import { judgedBy, rolesWaitedFor, waitsForWhom, type Judged } from './standing';
 import { offered } from './guards';
 import { mayGiveWord } from './given-words';
@@ -182,8 +183,7 @@ function whereOf(site: Site, proposals: readonly Proposal[]): Pick<EditionRow, '
   const snapshot = site.snapshots.at();
   const parts = proposals.map(each => overlayOf(site, each));
   const valueOf = ({ recordId, value }: Overlay) => value ?? bestValueOf(site, recordId);
-  const typeOfBlock = (id: string) => snapshot.blocks.get(id)?.value.type ?? null;
-  const types = parts.map(part => kindNamed(part.kind).typeName?.(valueOf(part), typeOfBlock) ?? null);
+  const types = parts.map(part => typeOf(site, part, parts));
   const pages = parts.flatMap(part => kindNamed(part.kind).pagesToSee(part.recordId, valueOf(part), snapshot));
   const sections = pages.flatMap(id => snapshot.pageById.get(snapshot.pageById.get(id)?.facts.lineage.at(-2) ?? '')?.value.title ?? []);
   return {

@@ -66,9 +66,10 @@ function keptFiles(site: Site): readonly Kept[] {
 }
 
 /** The files that are asked for, and all folders and topics. */
-export function listFiles(site: Site, { q, folder, sort, topic, lacking, skip, take }: FilesQuery): FileList {
+export function listFiles(site: Site, { q, folder, sort, topic, lacking, isBeingWritten, skip, take }: FilesQuery): FileList {
   const snapshot = site.snapshots.at();
   const all = keptFiles(site);
+  const held = new Set(site.locks.all().map(each => each.recordId));
   const words = q.toLowerCase().split(/\s+/).filter(Boolean);
   const asked = all.filter(
     ({ id, value, text }) =>
@@ -77,6 +78,7 @@ export function listFiles(site: Site, { q, folder, sort, topic, lacking, skip, t
       (topic === undefined || value.topics.includes(topic)) &&
       (lacking !== 'words' || lacksWords(value)) &&
       (lacking !== 'place' || holderCount(snapshot, id) === 0) &&
+      (!isBeingWritten || held.has(id)) &&
       words.every(word => text.includes(word)),
   );
   return {

@@ -2,6 +2,7 @@ import type { HeldRecord } from '@contract/live';
 import { mayWrite } from '@core/rights/grants';
 import { quoted, writeFullMoment } from '@core/format/moment';
 import { say } from '@core/tongue/say';
+import { isOfKinds } from '@core/workflow/governed';
 import type { Readable } from 'node:stream';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
@@ -12,11 +13,13 @@ import { kindOf, writtenIn } from './edition-lookups';
 import { heldWords } from './held-words';
 import { storedWithNotices } from './notices';
 import { momentStyle, nameOfPerson, recordName } from './names';
+import { typeOf } from './record-type';
 import { refuseUnless } from './rights';
 
-/** Takes or keeps a record that one writes on. @returns whoever holds it: somebody else when they were first */
+/** Takes or keeps a record that one writes on. @returns whoever holds it: somebody else when they were first; null where nobody is to */
 export function holdRecord(site: Site, person: Person, recordId: string, locale: string, isActive: boolean): HeldRecord | null {
   refuseUnwritten(site, person, recordId, locale);
+  if (!wantsLock(site, recordId, locale)) return null;
   const lock = site.locks.hold(recordId, locale, person.id, isActive);
   return lock && heldWords(site, lock);
 }
@@ -24,11 +27,19 @@ export function holdRecord(site: Site, person: Person, recordId: string, locale:
 /** Takes a record from whoever holds it; they are told, and keep what they wrote. */
 export async function takeOverRecord(site: Site, person: Person, recordId: string, locale: string): Promise<HeldRecord> {
   refuseUnwritten(site, person, recordId, locale);
+  if (!wantsLock(site, recordId, locale)) throw new Refusal('conflict', say`On this site nobody holds what is of this kind.`);
   refuseUnless(person, 'take over', { written: [writtenIn(site, { kind: kindOf(site, recordId), locale })] });
   const before = site.locks.of(recordId, locale);
   const held = heldWords(site, site.locks.takeOver(recordId, locale, person.id));
   if (before && before.personId !== person.id) await tellTaken(site, person, recordId, before.personId);
   return held;
+}
+
+// A site says of which kinds and types only one person at a time is to write.
+function wantsLock(site: Site, recordId: string, locale: string): boolean {
+  const kind = kindOf(site, recordId);
+  const type = typeOf(site, { recordId, kind, locale, value: null });
+  return isOfKinds(site.settings.lockedKinds, { kind, type });
 }
 
 async function tellTaken(site: Site, { id }: Person, recordId: string, personId: string): Promise<void> {

@@ -1,7 +1,9 @@
 import type { SiteSettingsChange } from '@contract/site';
 import { choiceName, type WordChoices } from '@core/registry/word-choices';
 import type { StyleRule } from '@core/theme/style-rules';
+import { kindNamed } from '@core/kinds/index';
 import { say, told } from '@core/tongue/say';
+import type { GovernedKind } from '@core/workflow/governed';
 import { refuseInvalid, type Fault } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { changeSettings, type Site } from '../site/site';
@@ -29,6 +31,7 @@ export async function saveSiteSettings(site: Site, person: Person, change: SiteS
         refuseInvalid([{ pointer: `/${part}/${tag}`, detail: say`The site has no such locale.` }]);
   refuseUnknownStyles(site, change.styles ?? []);
   refuseUnknownChoices(site, change.wordChoices ?? {});
+  refuseUnknownTypes(site, change.lockedKinds ?? []);
   const { signUp } = change;
   if (signUp && signUp.membership !== '' && !memberships.includes(signUp.membership))
     refuseInvalid([{ pointer: '/signUp/membership', detail: say`There is no such membership.` }]);
@@ -46,6 +49,15 @@ function refuseUnknownStyles(site: Site, styles: readonly StyleRule[]): void {
       : [{ pointer: `/styles/${at}/locale`, detail: say`The site has no such locale.` }]),
   ]);
   if (faults.length > 0) refuseInvalid(faults);
+}
+
+function refuseUnknownTypes({ registry }: Site, kinds: readonly GovernedKind[]): void {
+  const known = { 'page types': registry.pageTypes, 'block types': registry.blockTypes };
+  kinds.forEach(({ kind, types }, at) => {
+    const { typedBy } = kindNamed(kind);
+    const unknown = types.findIndex(type => !typedBy || !known[typedBy].has(type));
+    if (unknown >= 0) refuseInvalid([{ pointer: `/lockedKinds/${at}/types/${unknown}`, detail: say`There is no such type.` }]);
+  });
 }
 
 function refuseUnknownChoices({ registry }: Site, choices: WordChoices): void {

@@ -1,7 +1,6 @@
 import { isOpen } from '@core/ledger/ledger';
 import type { Edition, Proposal } from '@core/ledger/records';
 import { draft, isWaiting } from '@core/ledger/stage';
-import { kindNamed } from '@core/kinds/index';
 import type { Role } from '@core/kinds/kind';
 import type { Written } from '@core/rights/grants';
 import type { Overlay } from '@core/site/snapshot';
@@ -19,10 +18,10 @@ import {
 } from '@core/workflow/workflow';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { isOfOwnWords, localeLookedAt, overlayOf, writtenIn } from './edition-lookups';
-import { bestValueOf } from './names';
+import { localeLookedAt, overlayOf, writtenIn } from './edition-lookups';
 import { atOnce, publicationOfOverlays } from './publication';
 import { pagesReachedBy } from './reach-of-act';
+import { typeOf } from './record-type';
 
 /**
  * The workflow that changes go by together: the first of the site's that governs any of them. They lie in a section
@@ -30,22 +29,17 @@ import { pagesReachedBy } from './reach-of-act';
  */
 export function workflowOf(site: Site, overlays: readonly Overlay[], workflows = site.settings.workflows): Workflow {
   if (workflows.length === 1 || overlays.length === 0) return workflows.at(-1)!;
-  const typeOfBlock = (id: string): string | null => {
-    const beside = overlays.find(each => each.recordId === id)?.value ?? (site.ledger.records.has(id) ? bestValueOf(site, id) : null);
-    return (beside as { readonly type?: string } | null)?.type ?? null;
-  };
   let lineages: readonly (readonly string[])[] | null = null;
   const isIn = (sections: readonly string[]) => {
     lineages ??= pagesReachedBy(site, publicationOfOverlays(site, overlays, atOnce)).map(each => each.lineage);
     return lineages.length > 0 && lineages.every(lineage => lineage.some(each => sections.includes(each)));
   };
-  const changes = overlays.map((overlay): Governable => {
-    const { kind, recordId } = overlay;
-    // Words in another locale, and what is taken off, are of the type that the record is of.
-    const value = overlay.value === null || isOfOwnWords(site, overlay) ? bestValueOf(site, recordId) : overlay.value;
-    const type = value === null ? null : (kindNamed(kind).typeName?.(value, typeOfBlock) ?? null);
-    return { kind, type, locale: localeLookedAt(site, overlay), isIn };
-  });
+  const changes = overlays.map((overlay): Governable => ({
+    kind: overlay.kind,
+    type: typeOf(site, overlay, overlays),
+    locale: localeLookedAt(site, overlay),
+    isIn,
+  }));
   return workflowFor(workflows, changes);
 }
 

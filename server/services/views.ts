@@ -180,6 +180,7 @@ function orderRow(
   const explanation = reason && explainAway(reason, names, style);
   return {
     placementId: id,
+    locale: site.ledger.localeOf(id),
     blockId: value.blockId,
     title: names.block(value.blockId),
     blockType: block?.value.type ?? '',

@@ -12,6 +12,7 @@ import { PagesService } from '../state/pages.service';
 import { localTimeAt } from '@core/schedule/local-time';
 import { SessionService } from '../state/session.service';
 import { WorkingChangesService } from '../state/working-changes.service';
+import { holdUnsaved } from '../writing/hold-unsaved';
 import { Breaches } from '../shared/breaches';
 import { SendService } from '../shared/send.service';
 import { AddPanel, type AddStart } from './add-panel';
@@ -129,6 +130,8 @@ import { WhyPanel } from './why-panel';
                   [pages]="pages.pages()"
                   [page]="view.page.id"
                   [mayChange]="mayPlace"
+                  [isChanged]="isUnsaved(row.placementId)"
+                  (reload)="arrange.refresh()"
                   [effect]="effectOf(row.placementId)"
                   (ruleChange)="acts.change(row, { rule: $event }, 'new rule')"
                   (valueChange)="acts.change(row, $event, 'changed')"
@@ -347,6 +350,7 @@ export class ArrangeWorkspace {
         takeUntilDestroyed(),
       )
       .subscribe(start => this.acts.adding.set(start));
+    holdUnsaved(id => this.#rows().find(each => each.placementId === id)?.locale);
     effect(() => {
       const selected = this.arrange.vantage().selected;
       if (selected)
@@ -419,6 +423,10 @@ export class ArrangeWorkspace {
     if (!(await this.#sending.send())) return;
     this.savedCount.update(count => count + 1);
     this.arrange.refresh();
+  }
+
+  protected isUnsaved(placementId: string): boolean {
+    return this.working.changes().some(each => each.recordId === placementId && each.baseRevisionId !== null);
   }
 
   #closeFront(): void {

@@ -7,6 +7,7 @@ import { bracketsOf } from './sheet';
 
 const row = (placementId: string, order: string, name = 'main'): OrderRow => ({
   placementId,
+  locale: 'en-GB',
   blockId: 'b',
   title: placementId,
   blockType: 'notice',

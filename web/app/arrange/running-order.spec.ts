@@ -7,6 +7,7 @@ import { RunningOrder, type OrderMove } from './running-order';
 
 const row = (placementId: string, number: number | null, part: Partial<OrderRow> = {}): OrderRow => ({
   placementId,
+  locale: 'en-GB',
   blockId: 'b',
   title: placementId,
   blockType: 'notice',

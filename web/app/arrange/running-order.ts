@@ -4,6 +4,7 @@ import { ChangeDetectionStrategy, Component, computed, contentChild, input, outp
 import type { OrderRow, View } from '@contract/messages';
 import { PhaseMark, type PhaseStatus } from '../shared/phase-mark';
 import { WhenPipe } from '../shared/when-pipe';
+import { WritersChip } from '../writing/writers-chip';
 
 /** A row dropped, or moved by key, at a place in a target. */
 export interface OrderMove {
@@ -15,7 +16,7 @@ export interface OrderMove {
 /** The placements of a page by region, in order, with those away and why. */
 @Component({
   selector: 'almanac-running-order',
-  imports: [CdkDropListGroup, CdkDropList, CdkDrag, CdkDragPreview, NgTemplateOutlet, PhaseMark, WhenPipe],
+  imports: [WritersChip, CdkDropListGroup, CdkDropList, CdkDrag, CdkDragPreview, NgTemplateOutlet, PhaseMark, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 i18n>Running order</h2>
@@ -61,6 +62,7 @@ export interface OrderMove {
                   ><small>{{ detail(row) }}</small></span
                 >
                 <span class="chips">
+                  <almanac-writers [of]="[row.placementId, row.blockId]" />
                   @if (changed().has(row.placementId)) {
                     <span i18n class="chip ochre">unsaved</span>
                   } @else if (row.waiting) {

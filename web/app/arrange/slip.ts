@@ -14,6 +14,7 @@ import { RuleSentence } from '../rule/rule-sentence';
 import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 import { SessionService } from '../state/session.service';
 import { TargetPicker } from './target-picker';
+import { Holding } from '../writing/holding';
 import { choiceIn, textIn } from '../shared/typed-event';
 
 /** What is asked of a placement from its slip. */
@@ -35,7 +36,7 @@ export type SlipWish =
 /** The selected placement: its rule as a sentence whose words are the controls, why it shows or stays away, and what can be done with it. */
 @Component({
   selector: 'almanac-slip',
-  imports: [MidSentencePipe, RuleSentence, RouterLink, NgbPopoverModule, FocusInside, TargetPicker],
+  imports: [Holding, MidSentencePipe, RuleSentence, RouterLink, NgbPopoverModule, FocusInside, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="slip">
@@ -44,6 +45,13 @@ export type SlipWish =
           <b i18n>Away:</b> {{ away.sentence }} <span class="quiet">{{ away.remedy }}</span>
         </p>
       }
+      <almanac-holding
+        kind="placement"
+        [recordId]="row().placementId"
+        [locale]="row().locale"
+        [isChanged]="isChanged()"
+        (reload)="reload.emit()"
+      />
       <almanac-rule-sentence
         [rule]="row().value.rule"
         [pages]="pages()"
@@ -324,7 +332,11 @@ export class Slip {
   readonly pages = input.required<readonly PageRow[]>();
   readonly page = input.required<string>();
   readonly mayChange = input(true);
+  /** Whether it has unsaved changes. */
+  readonly isChanged = input(false);
   readonly effect = input<Effect | null>(null);
+  /** Somebody wants to see it as it is now. */
+  readonly reload = output<void>();
   readonly ruleChange = output<Rule>();
   readonly valueChange = output<Partial<PlacementValue>>();
   readonly targetChange = output<Target>();

@@ -20,11 +20,12 @@ import { beingWritten, LiveService } from '../state/live.service';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { Toolbar } from '../shared/toolbar';
+import { WritersChip } from '../writing/writers-chip';
 
 /** The stock: every block, what it says, and where it is used. */
 @Component({
   selector: 'almanac-blocks',
-  imports: [ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
+  imports: [WritersChip, ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -77,9 +78,7 @@ import { Toolbar } from '../shared/toolbar';
                     }
                   </span>
                 }
-                @if (live.writersOf(block.id); as writers) {
-                  <span i18n class="chip tide">{{ writers }} writing</span>
-                }</span
+                <almanac-writers [of]="[block.id]" /></span
               ><span class="excerpt quiet">
                 @if (block.excerpt) {
                   {{ block.excerpt }}

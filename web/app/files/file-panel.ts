@@ -24,16 +24,20 @@ import { FocalPoint } from './focal-point';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { openHistory } from '../shared/history-dialog';
 import { ToldPipe } from '../shared/told.pipe';
+import { Holding } from '../writing/holding';
 import { UploadService } from './upload.service';
 
 /** One file: its words, its focal point, who may have it, where it stands, and what may become of it. */
 @Component({
   selector: 'almanac-file-panel',
-  imports: [ToldPipe, RouterLink, FilePicker, FocalPoint, TopicsField, WhoControl, WhenPipe],
+  imports: [Holding, ToldPipe, RouterLink, FilePicker, FocalPoint, TopicsField, WhoControl, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (value(); as value) {
       <h2>{{ file().title }}</h2>
+      @if (record(); as record) {
+        <almanac-holding kind="file" [recordId]="record.id" [locale]="record.locale" [isChanged]="isChanged()" (reload)="saved.emit()" />
+      }
       <p class="quiet">
         {{ contentWords() }} · {{ file().changedAt | when: 'short' }}, {{ file().changedBy }}
         <a i18n [href]="file().address" target="_blank" rel="noopener">Open it</a>

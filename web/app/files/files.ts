@@ -10,6 +10,7 @@ import { ApiClient } from '../api/api-client';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { filterChoices } from '../shared/filter-choices';
 import { MessageService } from '../state/message.service';
+import { beingWritten } from '../state/live.service';
 import { SessionService } from '../state/session.service';
 import { DropZone } from './drop-zone';
 import { FilePanel } from './file-panel';
@@ -165,6 +166,7 @@ export class FilesWorkspace {
   readonly folder = input<string>();
   readonly topic = input<string>();
   readonly lacking = input<string>();
+  readonly status = input<string>();
   readonly sel = input<string>();
   protected readonly again = new Subject<void>();
   readonly #more = signal<readonly FileRow[]>([]);
@@ -174,6 +176,7 @@ export class FilesWorkspace {
     take: atATime,
     ...(this.sort() ? { sort: this.sort() as FilesQuestion['sort'] } : {}),
     ...(this.topic() ? { topic: this.topic() } : {}),
+    ...(this.status() === beingWritten ? { isBeingWritten: 'yes' as const } : {}),
     ...(this.lacking() ? { lacking: this.lacking() as FilesQuestion['lacking'] } : {}),
   }));
   readonly #query$ = toObservable(this.#query);
@@ -202,7 +205,9 @@ export class FilesWorkspace {
     const id = this.chosenId();
     return this.files().find(each => each.id === id) ?? (this.#beyond()?.id === id ? this.#beyond() : null);
   });
-  protected readonly isFiltered = computed(() => [this.find(), this.sort(), this.folder(), this.topic(), this.lacking()].some(Boolean));
+  protected readonly isFiltered = computed(() =>
+    [this.find(), this.sort(), this.folder(), this.topic(), this.lacking(), this.status()].some(Boolean),
+  );
   protected readonly summary = computed(() => {
     const list = this.list();
     return list ? `${numberOf(list.total)} ${this.isFiltered() ? $localize`like this` : $localize`in the library`}.` : '';
@@ -226,6 +231,7 @@ export class FilesWorkspace {
           { value: 'place', label: $localize`a place` },
         ],
       },
+      { name: 'status', label: $localize`Status`, choices: filterChoices([beingWritten], told) },
     ];
   });
 

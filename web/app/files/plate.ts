@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { FileRow } from '@contract/files';
+import { WritersChip } from '../writing/writers-chip';
 
 /** A file as a plate of a catalogue: what it looks like, and beneath it its words for those who cannot see it. */
 @Component({
   selector: 'almanac-plate',
+  imports: [WritersChip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="sight">
@@ -14,6 +16,7 @@ import type { FileRow } from '@contract/files';
       }
     </span>
     <span class="title">{{ file().title }}</span>
+    <almanac-writers [of]="[file().id]" />
     @if (file().sort === 'picture') {
       @if (file().lacksWords) {
         <span i18n class="words lacking">no words for those who cannot see it</span>

@@ -4,11 +4,12 @@ import { PhaseMark } from '../shared/phase-mark';
 import { WhenPipe } from '../shared/when-pipe';
 import { MenusService } from '../state/menus.service';
 import { SessionService } from '../state/session.service';
+import { WritersChip } from '../writing/writers-chip';
 
 /** The menus that were put together by hand. */
 @Component({
   selector: 'almanac-menus',
-  imports: [RouterLink, PhaseMark, WhenPipe],
+  imports: [WritersChip, RouterLink, PhaseMark, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="row-line">
@@ -38,6 +39,7 @@ import { SessionService } from '../state/session.service';
               }
             </span>
           }
+          <almanac-writers [of]="[menu.id]" />
           <span class="grow"></span>
           <span class="quiet">{{ menu.changedAt | when: 'short' }}, {{ menu.changedBy }}</span>
         </li>

@@ -22,11 +22,12 @@ import { WorkingChangesService, type WorkingChange } from '../state/working-chan
 import { Toolbar } from '../shared/toolbar';
 import { askPageCopy } from './copy-dialog';
 import { askOrder } from './order-dialog';
+import { WritersChip } from '../writing/writers-chip';
 
 /** The tree of pages with their status, what waits and what comes next. */
 @Component({
   selector: 'almanac-pages',
-  imports: [ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
+  imports: [WritersChip, ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -88,9 +89,7 @@ import { askOrder } from './order-dialog';
                 }
               </span>
             }
-            @if (live.writersOf(page.id); as writers) {
-              <span i18n class="chip tide">{{ writers }} writing</span>
-            }
+            <almanac-writers [of]="[page.id]" />
           </span>
           <span role="cell">
             @if (page.nextChange) {

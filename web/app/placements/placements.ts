@@ -18,11 +18,13 @@ import { SessionService } from '../state/session.service';
 import { SharedRulesService } from '../state/shared-rules.service';
 import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
 import { Toolbar } from '../shared/toolbar';
+import { beingWritten, LiveService } from '../state/live.service';
+import { WritersChip } from '../writing/writers-chip';
 
 /** Every placement of the site, filtered, and acted on many at once. */
 @Component({
   selector: 'almanac-placements',
-  imports: [ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, Toolbar],
+  imports: [WritersChip, ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -99,6 +101,7 @@ import { Toolbar } from '../shared/toolbar';
               }
             </span>
           }
+          <almanac-writers [of]="[row.id, row.blockId]" />
           @if (row.off) {
             <span i18n class="chip">off</span>
           } @else if (row.status === 'live' && row.time !== 'open') {
@@ -234,7 +237,10 @@ export class PlacementsWorkspace {
       {
         name: 'status',
         label: $localize`Status`,
-        choices: filterChoices(['live', 'over', word`not yet`, 'scheduled', 'draft', 'in review', 'expired', 'retired'], told),
+        choices: filterChoices(
+          ['live', 'over', word`not yet`, 'scheduled', 'draft', 'in review', 'expired', 'retired', beingWritten],
+          told,
+        ),
       },
       {
         name: 'type',
@@ -257,7 +263,7 @@ export class PlacementsWorkspace {
       row =>
         (text === '' || `${row.title} ${row.where} ${row.follows.join(' ')}`.toLowerCase().includes(text)) &&
         (!this.region() || row.target.name === this.region()) &&
-        (this.status() ? this.markOf(row) === this.status() : row.status !== 'retired') &&
+        this.#isAt(row) &&
         (!this.type() || row.blockType === this.type()) &&
         (!this.readers() || row.who === this.readers()) &&
         (!this.locale() || isForLocale(row, this.locale()!)) &&
@@ -265,6 +271,7 @@ export class PlacementsWorkspace {
         (!this.switch() || row.off === (this.switch() === 'off')),
     );
   });
+  readonly #live = inject(LiveService);
   protected readonly ticks = new Ticks(computed(() => this.shown().map(row => row.id)));
 
   constructor() {
@@ -274,6 +281,11 @@ export class PlacementsWorkspace {
   /** What shared rules are called, as a list. */
   protected namesOf(rules: readonly string[]): string {
     return listOf(rules.map(quoted));
+  }
+
+  #isAt(row: PlacementRow): boolean {
+    if (this.status() === beingWritten) return this.#live.writersOf(row.id, row.blockId) !== null;
+    return this.status() ? this.markOf(row) === this.status() : row.status !== 'retired';
   }
 
   /** What readers have: live is only what its rule lets show now. */

@@ -16,11 +16,13 @@ import { SharedRulePanel } from './shared-rule-panel';
 import { textIn } from '../shared/typed-event';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { openHistory } from '../shared/history-dialog';
+import { WritersChip } from '../writing/writers-chip';
+import { holdUnsaved } from '../writing/hold-unsaved';
 
 /** Rules that many placements follow, and what is expected of the site. */
 @Component({
   selector: 'almanac-rules',
-  imports: [RouterLink, PhaseMark, SharedRulePanel, ExpectationSentence],
+  imports: [WritersChip, RouterLink, PhaseMark, SharedRulePanel, ExpectationSentence],
   providers: [RulesService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -62,6 +64,7 @@ import { openHistory } from '../shared/history-dialog';
               } @else {
                 <span i18n class="not">Not kept.</span>
               }
+              <almanac-writers [of]="[each.id]" />
               @if (each.revisionId) {
                 <button i18n class="btn-word" ariaLabel="History: {{ each.sentence }}" i18n-ariaLabel (click)="openHistory(each)">
                   History
@@ -123,6 +126,7 @@ import { openHistory } from '../shared/history-dialog';
               @if (rules.changedIds().has(each.id)) {
                 <span i18n class="chip ochre">unsaved</span>
               }
+              <almanac-writers [of]="[each.id]" />
               <span class="quiet">{{ each.sentence }}</span></span
             >
             <span i18n class="count">{each.governs.length, plural, =1 {1 placement} other {{{ each.governs.length }} placements}}</span>
@@ -280,6 +284,10 @@ export class RulesWorkspace {
         }),
     ];
   });
+
+  constructor() {
+    holdUnsaved();
+  }
 
   protected choose(id: string): void {
     void this.#router.navigate([], {

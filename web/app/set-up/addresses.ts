@@ -18,6 +18,7 @@ import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
 import type { WorkingChange } from '../state/working-changes.service';
 import { AddressImport } from './address-import';
+import { WritersChip } from '../writing/writers-chip';
 
 /** What an old address answers, in the words of the sentence in which it is set. */
 const answers: readonly { readonly status: ForwardingStatus; readonly label: string }[] = [
@@ -42,7 +43,7 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
 /** Old addresses: where each leads, how often it is asked for, and what is wrong with it. */
 @Component({
   selector: 'almanac-addresses',
-  imports: [ScrollingModule, PhaseMark, WhenPipe, AddressImport],
+  imports: [WritersChip, ScrollingModule, PhaseMark, WhenPipe, AddressImport],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p i18n class="quiet">
@@ -141,6 +142,7 @@ const fresh: Draft = { row: null, path: '', status: 308, to: '', beneath: false,
         <almanac-phase [status]="row.status" />
         <span class="way"
           ><span class="code">{{ row.path }}{{ row.beneath ? '/…' : '' }}</span>
+          <almanac-writers [of]="[row.id]" />
           @if (row.fault) {
             <span class="fault">{{ row.fault }}</span>
           } @else {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { wholeGrant, type Grant } from '@core/rights/grants';
 import { roles, type Role } from '@core/workflow/workflow';
+import { ChosenChip } from '../shared/chosen-chip';
 import { indentOf } from '../shared/labels';
 import { ToldPipe } from '../shared/told.pipe';
 import { PagesService } from '../state/pages.service';
@@ -18,7 +19,7 @@ const help: Readonly<Record<Role, string>> = {
 /** Sets the roles of somebody, each everywhere or in some sections, and in every locale or in some. */
 @Component({
   selector: 'almanac-grants-form',
-  imports: [ToldPipe],
+  imports: [ChosenChip, ToldPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
@@ -31,31 +32,13 @@ const help: Readonly<Record<Role, string>> = {
         @if (grantOf(role); as grant) {
           <p class="scope">
             @for (id of grant.sections; track id) {
-              <span class="chip"
-                ><ng-container i18n>beneath {{ titleOf(id) }}</ng-container>
-                <button
-                  type="button"
-                  class="btn-word"
-                  ariaLabel="Take off {{ titleOf(id) }}"
-                  i18n-ariaLabel
-                  (click)="drop(grant, 'sections', id)"
-                >
-                  ×
-                </button></span
+              <almanac-chosen [name]="titleOf(id)" (dropped)="drop(grant, 'sections', id)"
+                ><ng-container i18n>beneath {{ titleOf(id) }}</ng-container></almanac-chosen
               >
             }
             @for (tag of grant.locales; track tag) {
-              <span class="chip"
-                ><ng-container i18n>in {{ nameOf(tag) }}</ng-container>
-                <button
-                  type="button"
-                  class="btn-word"
-                  ariaLabel="Take off {{ nameOf(tag) }}"
-                  i18n-ariaLabel
-                  (click)="drop(grant, 'locales', tag)"
-                >
-                  ×
-                </button></span
+              <almanac-chosen [name]="nameOf(tag)" (dropped)="drop(grant, 'locales', tag)"
+                ><ng-container i18n>in {{ nameOf(tag) }}</ng-container></almanac-chosen
               >
             }
             <select

@@ -10,16 +10,18 @@ import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { ClosedPagesSetUp } from './closed-pages';
 import { StylesSetUp } from './styles-set-up';
+import type { GovernedKind } from '@core/workflow/governed';
+import { KindsChoice } from '../shared/kinds-choice';
 
 type Wanted = Required<
-  Pick<SiteSettingsChange, 'name' | 'description' | 'zone' | 'publicAddress' | 'isIndexed' | 'opening' | 'lockIdleMinutes'>
+  Pick<SiteSettingsChange, 'name' | 'description' | 'zone' | 'publicAddress' | 'isIndexed' | 'opening' | 'lockIdleMinutes' | 'lockedKinds'>
 >;
 type Who = 'anyone' | 'staff' | 'from';
 
 /** Name, clock and address of the site, who may see it, and what search engines are told. */
 @Component({
   selector: 'almanac-site-set-up',
-  imports: [FormsModule, MomentField, ClosedPagesSetUp, StylesSetUp],
+  imports: [KindsChoice, FormsModule, MomentField, ClosedPagesSetUp, StylesSetUp],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (ngSubmit)="save()" class="panel">
@@ -152,6 +154,15 @@ type Who = 'anyone' | 'staff' | 'from';
             (ngModelChange)="set({ lockIdleMinutes: $event })"
         /></label>
         <p class="form-fault" role="alert">{{ faultAt('/lockIdleMinutes') }}</p>
+        <p class="row-line chips">
+          <ng-container i18n>Whoever writes holds it, so that nothing goes live over them:</ng-container>&ngsp;
+          <almanac-kinds-choice
+            noneMeans="nothing is held"
+            i18n-noneMeans
+            [kinds]="wanted().lockedKinds"
+            (kindsChange)="set({ lockedKinds: listed($event) })"
+          />
+        </p>
         @if (mayChange) {
           <p class="foot">
             <button class="btn btn-primary" [disabled]="!isChanged() || isBusy() || (who() === 'from' && !wanted().opening.opensAt)">
@@ -168,6 +179,12 @@ type Who = 'anyone' | 'staff' | 'from';
     }
   `,
   styles: `
+    .chips {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 8px;
+      align-items: center;
+    }
     .minutes {
       width: 76px;
     }
@@ -231,6 +248,11 @@ export class SiteSetUp {
     this.wanted.update(wanted => ({ ...wanted, ...change }));
   }
 
+  /** Chosen kinds as they are sent. */
+  protected listed(kinds: readonly GovernedKind[]): Wanted['lockedKinds'] {
+    return kinds.map(({ kind, types }) => ({ kind, types: [...types] }));
+  }
+
   protected chooseZone(zone: string): void {
     this.set({ zone });
     this.report.set(null);
@@ -282,8 +304,8 @@ export class SiteSetUp {
   }
 
   #storedNow(): Wanted {
-    const { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes } = this.#session.site;
-    return { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes };
+    const { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, lockedKinds } = this.#session.site;
+    return { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, lockedKinds };
   }
 }
 

@@ -62,9 +62,15 @@ export class LiveService {
     return held && held.personId !== this.#session.session()?.person?.id ? held : null;
   }
 
-  /** Who writes on a record, in whatever locale, as a list; null where nobody does. */
-  writersOf(recordId: string): string | null {
-    const names = new Set(this.held().flatMap(each => (each.recordId === recordId ? [each.name] : [])));
+  /** One's own lock on a record in a locale; null where one has none. */
+  ownOn(recordId: string, locale: string): HeldRecord | null {
+    const held = this.#held().get(keyOf({ recordId, locale }));
+    return held?.personId === this.#session.session()?.person?.id ? (held ?? null) : null;
+  }
+
+  /** Who writes on any of some records, in whatever locale, as a list; null where nobody does. */
+  writersOf(...recordIds: readonly string[]): string | null {
+    const names = new Set(this.held().flatMap(each => (recordIds.includes(each.recordId) ? [each.name] : [])));
     return names.size === 0 ? null : listOf([...names]);
   }
 }

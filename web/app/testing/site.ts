@@ -42,6 +42,7 @@ const site: DeskSite = {
   themeWords: {},
   behindAfterDays: 30,
   lockIdleMinutes: 20,
+  lockedKinds: [{ kind: 'page', types: [] }],
   styles: [],
   wordChoices: {},
   terms: [{ term: 'reserve', note: '', words: { cy: 'gwarchodfa, warchodfa' } }],

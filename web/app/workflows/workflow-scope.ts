@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { kindNamed, recordKinds } from '@core/kinds/index';
 import type { Governed } from '@core/workflow/governed';
+import { ChosenChip } from '../shared/chosen-chip';
+import { KindsChoice } from '../shared/kinds-choice';
 import { indentOf } from '../shared/labels';
-import { ToldPipe } from '../shared/told.pipe';
+import { toggled } from '../shared/toggled';
 import { textIn } from '../shared/typed-event';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
@@ -10,7 +11,7 @@ import { SessionService } from '../state/session.service';
 /** What a workflow governs: kinds and their types, sections, languages. */
 @Component({
   selector: 'almanac-workflow-scope',
-  imports: [ToldPipe],
+  imports: [ChosenChip, KindsChoice],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3 i18n>What goes this way</h3>
@@ -18,73 +19,12 @@ import { SessionService } from '../state/session.service';
       <p i18n class="quiet">Everything that no workflow before it governs.</p>
     } @else {
       <p class="chips">
-        @for (each of governed().kinds; track each.kind) {
-          <span class="chip"
-            >{{ each.kind | told }}&ngsp;
-            <button
-              type="button"
-              class="btn-word"
-              ariaLabel="Leave out {{ each.kind | told }}"
-              i18n-ariaLabel
-              (click)="dropKind(each.kind)"
-            >
-              ×
-            </button></span
-          >
-          @for (type of each.types; track type) {
-            <span class="chip leaf"
-              ><ng-container i18n>only {{ labelOf(type) }}</ng-container
-              >&ngsp;
-              <button
-                type="button"
-                class="btn-word"
-                ariaLabel="Leave out {{ labelOf(type) }}"
-                i18n-ariaLabel
-                (click)="toggleType(each.kind, type)"
-              >
-                ×
-              </button></span
-            >
-          }
-          @if (typesOf(each.kind).length > each.types.length) {
-            <select
-              class="form-select"
-              ariaLabel="Types of {{ each.kind | told }}"
-              i18n-ariaLabel
-              (change)="toggleType(each.kind, textIn($event))"
-            >
-              <option i18n value="" selected>of a type…</option>
-              @for (type of typesOf(each.kind); track type.name) {
-                @if (!each.types.includes(type.name)) {
-                  <option [value]="type.name">{{ type.label }}</option>
-                }
-              }
-            </select>
-          }
-        }
-        <select class="form-select" aria-label="Kinds" i18n-aria-label (change)="addKind(textIn($event))">
-          <option value="" selected>
-            @if (governed().kinds.length === 0) {
-              <ng-container i18n>every kind</ng-container>
-            } @else {
-              <ng-container i18n>and…</ng-container>
-            }
-          </option>
-          @for (kind of kinds; track kind) {
-            @if (!hasKind(kind)) {
-              <option [value]="kind">{{ kind | told }}</option>
-            }
-          }
-        </select>
+        <almanac-kinds-choice noneMeans="every kind" i18n-noneMeans [kinds]="governed().kinds" (kindsChange)="set({ kinds: $event })" />
       </p>
       <p class="chips">
         @for (id of governed().sections; track id) {
-          <span class="chip"
-            ><ng-container i18n>beneath {{ titleOf(id) }}</ng-container
-            >&ngsp;
-            <button type="button" class="btn-word" ariaLabel="Leave out {{ titleOf(id) }}" i18n-ariaLabel (click)="toggle('sections', id)">
-              ×
-            </button></span
+          <almanac-chosen [name]="titleOf(id)" (dropped)="toggle('sections', id)"
+            ><ng-container i18n>beneath {{ titleOf(id) }}</ng-container></almanac-chosen
           >
         }
         <select class="form-select" aria-label="Sections" i18n-aria-label (change)="toggle('sections', textIn($event))">
@@ -103,18 +43,8 @@ import { SessionService } from '../state/session.service';
         </select>
         @if (locales.length > 1) {
           @for (tag of governed().locales; track tag) {
-            <span class="chip"
-              ><ng-container i18n>in {{ nameOf(tag) }}</ng-container
-              >&ngsp;
-              <button
-                type="button"
-                class="btn-word"
-                ariaLabel="Leave out {{ nameOf(tag) }}"
-                i18n-ariaLabel
-                (click)="toggle('locales', tag)"
-              >
-                ×
-              </button></span
+            <almanac-chosen [name]="nameOf(tag)" (dropped)="toggle('locales', tag)"
+              ><ng-container i18n>in {{ nameOf(tag) }}</ng-container></almanac-chosen
             >
           }
           <select class="form-select" aria-label="Languages" i18n-aria-label (change)="toggle('locales', textIn($event))">
@@ -164,29 +94,12 @@ export class WorkflowScope {
   readonly #pages = inject(PagesService).pages;
   protected readonly textIn = textIn;
   protected readonly indent = indentOf;
-  protected readonly kinds = recordKinds;
   protected readonly locales = this.#session.site.locales;
   readonly governed = input.required<Governed>();
   /** The last one governs whatever no other does, and cannot leave anything out. */
   readonly isLast = input.required<boolean>();
   readonly governedChange = output<Governed>();
   protected readonly pages = computed(() => this.#pages().filter(page => page.status === 'live'));
-
-  protected hasKind(kind: string): boolean {
-    return this.governed().kinds.some(each => each.kind === kind);
-  }
-
-  /** The types by which records of a kind are told apart; a placement by what it shows. */
-  protected typesOf(kind: string): readonly { readonly name: string; readonly label: string }[] {
-    const { pageTypes, blockTypes } = this.#session.site;
-    const { typedBy } = kindNamed(kind);
-    return typedBy ? { 'page types': pageTypes, 'block types': blockTypes }[typedBy] : [];
-  }
-
-  protected labelOf(type: string): string {
-    const { pageTypes, blockTypes } = this.#session.site;
-    return [...blockTypes, ...pageTypes].find(each => each.name === type)?.label ?? type;
-  }
 
   protected titleOf(id: string): string {
     return this.#pages().find(page => page.id === id)?.title ?? $localize`a page that is gone`;
@@ -196,30 +109,11 @@ export class WorkflowScope {
     return this.locales.find(each => each.tag === tag)?.name ?? tag;
   }
 
-  protected addKind(kind: string): void {
-    if (kind) this.#set({ kinds: [...this.governed().kinds, { kind, types: [] }] });
-  }
-
-  protected dropKind(kind: string): void {
-    this.#set({ kinds: this.governed().kinds.filter(each => each.kind !== kind) });
-  }
-
-  protected toggleType(kind: string, type: string): void {
-    if (!type) return;
-    this.#set({
-      kinds: this.governed().kinds.map(each => (each.kind === kind ? { ...each, types: toggled(each.types, type) } : each)),
-    });
-  }
-
   protected toggle(list: 'sections' | 'locales', value: string): void {
-    if (value) this.#set({ [list]: toggled(this.governed()[list], value) });
+    if (value) this.set({ [list]: toggled(this.governed()[list], value) });
   }
 
-  #set(part: Partial<Governed>): void {
+  protected set(part: Partial<Governed>): void {
     this.governedChange.emit({ ...this.governed(), ...part });
   }
-}
-
-function toggled(list: readonly string[], value: string): readonly string[] {
-  return list.includes(value) ? list.filter(each => each !== value) : [...list, value];
 }

@@ -37,6 +37,21 @@ describe('Holding', () => {
     expect(asked).toEqual([hold, back, hold, back]);
   });
 
+  it('is given back with words still unsaved, and held again by the next that is written', async () => {
+    const { screen, live } = await shown({ isChanged: true });
+    live.take({ kind: 'held', recordId: id, locale: 'en-GB', held: { ...held, personId: 'p' }, takenFrom: null });
+    await screen.settle();
+    await screen.click('Give it back');
+    live.take({ kind: 'held', recordId: id, locale: 'en-GB', held: null, takenFrom: null });
+    await screen.settle();
+    expect(screen.text).toContain('Given back');
+    document.dispatchEvent(new KeyboardEvent('keydown', { key: 'Tab' }));
+    document.dispatchEvent(new Event('input'));
+    await screen.settle();
+    expect(screen.text).not.toContain('Given back');
+    expect(asked.map(([what]) => what)).toEqual(['hold', 'give back', 'hold']);
+  });
+
   it('says who writes here, and lets a manager take it over', async () => {
     const { screen, live } = await shown();
     live.take({ kind: 'hello', held: [held, { ...held, locale: 'cy', name: 'Tomos' }] });

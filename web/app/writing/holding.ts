@@ -1,16 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { LiveEvent } from '@contract/live';
-import { EMPTY, catchError } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { WhenPipe } from '../shared/when-pipe';
 import { LiveService } from '../state/live.service';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
-
-/** How often it is said that somebody goes on writing, in milliseconds. */
-const beat = 20_000;
+import { HoldService, holdWhile } from './hold.service';
 
 type Written = Extract<LiveEvent, { kind: 'proposal' }>;
 
@@ -22,7 +19,6 @@ type Written = Extract<LiveEvent, { kind: 'proposal' }>;
   selector: 'almanac-holding',
   imports: [RouterLink, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(document:keydown)': 'noteKey()', '(document:input)': 'noteKey()' },
   template: `
     @if (other(); as other) {
       <p class="notice-line" role="status">
@@ -42,6 +38,14 @@ type Written = Extract<LiveEvent, { kind: 'proposal' }>;
         }
       </p>
     }
+    @if (mine(); as mine) {
+      <p class="quiet small mine">
+        <ng-container i18n>Others see that you have been writing here since {{ mine.since | when: 'short' }}.</ng-container>&ngsp;
+        <button i18n type="button" class="btn-word" (click)="giveBack()">Give it back</button>
+      </p>
+    } @else if (isGivenBack()) {
+      <p i18n class="quiet small mine">Given back: others may write here. Your unsaved words stay; the next you write holds it again.</p>
+    }
     @if (written(); as written) {
       <p class="notice-line" role="status">
         @if (written.stage === 'approved') {
@@ -56,9 +60,15 @@ type Written = Extract<LiveEvent, { kind: 'proposal' }>;
       </p>
     }
   `,
+  styles: `
+    .mine {
+      margin: 4px 0;
+    }
+  `,
 })
 export class Holding {
   readonly #api = inject(ApiClient);
+  readonly #holds = inject(HoldService);
   readonly #live = inject(LiveService);
   readonly #messages = inject(MessageService);
   readonly #session = inject(SessionService);
@@ -73,27 +83,17 @@ export class Holding {
   protected readonly other = computed(() => this.#live.otherOn(this.recordId(), this.locale()));
   protected readonly wasTaken = signal(false);
   protected readonly written = signal<Written | null>(null);
-  #hadKey = true;
+  /** What one holds oneself here. */
+  protected readonly mine = computed(() => (this.isChanged() ? this.#live.ownOn(this.recordId(), this.locale()) : null));
+  protected readonly isGivenBack = computed(() => this.#holds.isGivenBack(this.recordId(), this.locale()));
 
   constructor() {
-    effect(onCleanup => {
-      const [recordId, locale] = [this.recordId(), this.locale()];
-      if (!this.isChanged()) return;
-      untracked(() => this.#hold(recordId, locale, true));
-      const timer = setInterval(() => this.#hold(recordId, locale, this.#hadKey), beat);
-      onCleanup(() => {
-        clearInterval(timer);
-        this.#api
-          .giveBackRecord(recordId, locale)
-          .pipe(catchError(() => EMPTY))
-          .subscribe();
-      });
-    });
+    holdWhile(computed(() => (this.isChanged() ? [{ recordId: this.recordId(), locale: this.locale() }] : [])));
     this.#live.events.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe(event => this.#hear(event));
   }
 
-  protected noteKey(): void {
-    this.#hadKey = true;
+  protected giveBack(): void {
+    this.#holds.giveBack(this.recordId(), this.locale());
   }
 
   protected takeOver(): void {
@@ -106,15 +106,6 @@ export class Holding {
   protected readAnew(): void {
     this.written.set(null);
     this.reload.emit();
-  }
-
-  // A server that is away costs no word: the lock is taken again with the next beat.
-  #hold(recordId: string, locale: string, isActive: boolean): void {
-    this.#hadKey = false;
-    this.#api
-      .holdRecord(recordId, locale, isActive)
-      .pipe(catchError(() => EMPTY))
-      .subscribe();
   }
 
   #hear(event: LiveEvent): void {
