@@ -68,9 +68,11 @@ export class LiveService {
     return held?.personId === this.#session.session()?.person?.id ? (held ?? null) : null;
   }
 
-  /** Who writes on any of some records, in whatever locale, as a list; null where nobody does. */
+  /** Who else writes on any of some records, in whatever locale, as a list; null where nobody does. */
   writersOf(...recordIds: readonly string[]): string | null {
-    const names = new Set(this.held().flatMap(each => (recordIds.includes(each.recordId) ? [each.name] : [])));
+    const me = this.#session.session()?.person?.id;
+    const others = this.held().filter(each => each.personId !== me && recordIds.includes(each.recordId));
+    const names = new Set(others.map(each => each.name));
     return names.size === 0 ? null : listOf([...names]);
   }
 }

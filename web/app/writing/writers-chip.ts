@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { LiveService } from '../state/live.service';
 
-/** Who writes on any of some records at this moment, as a mark in a list; nothing where nobody does. */
+/** Who else writes on any of some records at this moment, as a mark in a list; nothing where nobody does. */
 @Component({
   selector: 'almanac-writers',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -13,6 +13,9 @@ import { LiveService } from '../state/live.service';
   styles: `
     :host {
       display: contents;
+    }
+    .chip {
+      margin-inline-start: 6px;
     }
   `,
 })
