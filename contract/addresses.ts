@@ -40,6 +40,8 @@ export const importedLine = z.object({
 /** What a list of old addresses does, line by line. */
 export const importReport = z.object({
   isTrial: z.boolean(),
+  /** Whether what is taken in leads on at once; else it is kept as a draft or waits for somebody, as the site's workflows have it. */
+  stage: z.string(),
   added: z.number().int(),
   changed: z.number().int(),
   same: z.number().int(),

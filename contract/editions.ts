@@ -1,9 +1,12 @@
 import { z } from 'zod';
-import { localTime, requiredLine } from './common';
+import { localTime, requiredLine, uuid } from './common';
 import { newEdition } from './messages';
 
 /** Further changes for an edition that is on its way. */
 export const joinEdition = newEdition.pick({ changes: true, note: true });
+
+/** An edition all of whose changes are to go live with another. */
+export const joiningEdition = z.strictObject({ editionId: uuid });
 
 /** What an edition is called, when it is wished for, and what whoever reviews it should know; what is left out stays. */
 export const editEdition = z.strictObject({

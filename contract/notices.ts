@@ -1,5 +1,6 @@
 import { mailWays, noticeKinds } from '@core/notice/notice';
 import { z } from 'zod';
+import { found } from './assembling';
 import { instant, uuid } from './common';
 
 /** What one has been told of, the newest first. */
@@ -12,7 +13,8 @@ export const notices = z.object({
       at: instant,
       isNew: z.boolean(),
       editionId: z.string().nullable(),
-      recordId: z.string().nullable(),
+      /** A record that it is about, and where its kind is worked on. */
+      record: found.nullable(),
     }),
   ),
   /** How many are new, those that are not listed included. */

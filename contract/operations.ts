@@ -18,7 +18,7 @@ import * as notices from './notices';
 import * as people from './people';
 import * as previews from './previews';
 import * as remarks from './remarks';
-import { rescheduling } from './rescheduling';
+import { rescheduling, withdrawal, withdrawalWish } from './rescheduling';
 import * as rights from './rights';
 import * as site from './site';
 import { today } from './today';
@@ -226,6 +226,19 @@ export const operations = {
     body: rescheduling,
     answer: messages.editionDetail,
   },
+  checkWithdrawal: {
+    method: 'get',
+    path: '/editions/{id}/withdrawal',
+    summary: 'What readers would get if an edition that is approved and still ahead were taken back.',
+    answer: withdrawal,
+  },
+  withdrawPlanned: {
+    method: 'post',
+    path: '/editions/{id}/withdrawal',
+    summary: 'Takes back an edition that is approved and still ahead.',
+    body: withdrawalWish,
+    answer: messages.editionDetail,
+  },
   giveWord: {
     method: 'post',
     path: '/editions/{id}/words',
@@ -244,6 +257,13 @@ export const operations = {
     path: '/editions/{id}/changes',
     summary: 'Puts further changes into an edition on its way, so that all go live together.',
     body: editions.joinEdition,
+    answer: messages.editionDetail,
+  },
+  joinWhole: {
+    method: 'post',
+    path: '/editions/{id}/joined',
+    summary: 'Puts all that is in another edition on its way into this one, so that all go live together.',
+    body: editions.joiningEdition,
     answer: messages.editionDetail,
   },
   editEdition: {

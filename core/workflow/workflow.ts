@@ -1,5 +1,5 @@
 import { roles, type Role, type Who } from '../kinds/kind';
-import { isEnding, isWaiting, type Stage } from '../ledger/stage';
+import { draft, isEnding, isWaiting, type Stage } from '../ledger/stage';
 import { grantsOver, rolesWith, type Grant, type Written } from '../rights/grants';
 import type { Governed } from './governed';
 import type { Guard } from './guards';
@@ -99,6 +99,26 @@ export function rolesThatMake({ who }: Move, written: readonly Written[]): reado
 /** The stage at which something stands in a workflow: its own, or draft where the workflow does not know that one. */
 export function standingIn({ stages }: Workflow, stage: Stage): Stage {
   return isEnding(stage) || stages.includes(stage) ? stage : stages[0]!;
+}
+
+/**
+ * Of the moves that are offered with a new change the one that brings it furthest by now: live, else to whoever leads it
+ * on; null where it can only be kept as a draft.
+ */
+export function furthestOffered<Offered extends { readonly publishes: boolean; readonly to: Stage; readonly waitsFor: readonly string[] }>(
+  offered: readonly Offered[],
+): Offered | null {
+  const open = offered.filter(each => each.waitsFor.length === 0);
+  return open.find(each => each.publishes) ?? open.find(each => isWaiting(each.to)) ?? null;
+}
+
+/**
+ * The stage at which something waits once its words have changed: where it was sent to begin with. Whoever passed it on
+ * from there has not seen the words that it has now.
+ */
+export function stageOnceChanged({ moves }: Pick<Workflow, 'moves'>, stage: Stage): Stage {
+  const sentTo = moves.filter(move => move.from.includes(draft) && isWaiting(move.to)).map(move => move.to);
+  return !isWaiting(stage) || sentTo.includes(stage) ? stage : (sentTo[0] ?? draft);
 }
 
 /** The moves that lead on from a waiting stage, nearer to being live; whoever may make one of them is waited for. */

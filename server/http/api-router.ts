@@ -29,6 +29,7 @@ import { listForwardings } from '../services/forwardings';
 import { importForwardings, importLimits } from '../services/import-forwardings';
 import { healthOf } from '../services/health';
 import { limitsNow, saveLimits } from '../services/limits';
+import { checkWithdrawal, withdrawPlanned } from '../services/withdrawal';
 import { checkRescheduling, rescheduleEdition } from '../services/rescheduling';
 import { giveWord } from '../services/given-words';
 import { checkWorkflows, offersFor, readWorkflows, saveWorkflows } from '../services/workflows';
@@ -50,7 +51,7 @@ import { listPlacements } from '../services/placements';
 import { reachCsv, reachTable, siteFacts } from '../services/reach';
 import { chooseNotices, listNotices, noticeChoices, readNotices } from '../services/notices';
 import { addRemark, listRemarks, settleRemark } from '../services/remarks';
-import { editEdition, joinEdition, takeOut } from '../services/edition-members';
+import { editEdition, joinEdition, joinWhole, takeOut } from '../services/edition-members';
 import { mergeIntoProposal, mergeVersions, previewMerge } from '../services/merging';
 import { compareRevisions, listBlocks, listPages, readRecord } from '../services/records';
 import { endPreview, listPreviewLinks, makePreviewLink } from '../services/preview-links';
@@ -250,6 +251,11 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       await rescheduleEdition(site, person, id, body);
       return editionDetail(site, person, id);
     },
+    checkWithdrawal: ({ person, id }) => checkWithdrawal(site, person, id),
+    withdrawPlanned: async ({ person, id, body }) => {
+      await withdrawPlanned(site, person, id, body);
+      return editionDetail(site, person, id);
+    },
     giveWord: async ({ person, id, body }) => {
       await giveWord(site, person, id, body);
       return editionDetail(site, person, id);
@@ -264,6 +270,10 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     },
     joinEdition: async ({ person, id, body }) => {
       await joinEdition(site, person, id, body);
+      return editionDetail(site, person, id);
+    },
+    joinWhole: async ({ person, id, body }) => {
+      await joinWhole(site, person, id, body.editionId);
       return editionDetail(site, person, id);
     },
     editEdition: async ({ person, id, body }) => {

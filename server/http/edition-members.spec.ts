@@ -53,6 +53,51 @@ describe('an edition on its way', () => {
     expect((await editor.get(`/api/editions/${edition.id}`)).json.changes.length).toBe(1);
   });
 
+  it('takes in another one whole, with what is said of it; that one is gone then', async () => {
+    const edition = await easter();
+    const other = (await writer.post('/api/editions', { id: uuid(), title: 'Lambs', changes: [newBlock('Lambs')] })).json;
+    const remark = { body: 'How many?', proposalId: other.changes[0].proposalId };
+    await editor.post(`/api/editions/${other.id}/remarks`, remark);
+    await editor.post(`/api/editions/${other.id}/remarks`, { body: 'Good.' });
+    await editor.move(edition.id, { name: 'send for review' });
+    const join = (into: string, editionId: string, who = writer) => who.post(`/api/editions/${into}/joined`, { editionId });
+    expect((await join(edition.id, edition.id)).json.errors[0].pointer).toBe('/editionId');
+    expect((await join(edition.id, uuid())).status).toBe(404);
+    // Whoever takes a change along must be its author, or decide over it.
+    expect((await join(other.id, edition.id)).status).toBe(403);
+    const joined = await join(edition.id, other.id);
+    expect([joined.status, titles(joined.json), joined.json.stage]).toEqual([200, ['Eggs', 'Lambs'], 'in review']);
+    const remarks = (await editor.get(`/api/editions/${edition.id}/remarks`)).json.map((each: { body: string }) => each.body);
+    expect(remarks).toEqual(['How many?', 'Good.']);
+    expect((await editor.get(`/api/editions/${other.id}`)).status).toBe(404);
+    const listed = await Promise.all(['open', 'ended'].map(stage => editor.get(`/api/editions?stage=${stage}`)));
+    expect(listed.flatMap(each => each.json.map((row: { id: string }) => row.id))).not.toContain(other.id);
+    expect((await join(edition.id, other.id)).status).toBe(409);
+  });
+
+  it('takes in no other that is fit only by itself, or says something of the same words', async () => {
+    const one = (await editor.post('/api/editions', sampleEdition(test.pageId('/visit')))).json;
+    const [{ recordId, headRevisionId, kind }] = one.changes;
+    const same = { recordId, kind, value: sampleBlock({ title: 'Other lamps' }), baseRevisionId: headRevisionId };
+    const clashing = (await editor.post('/api/editions', { id: uuid(), title: 'Other', changes: [same] })).json;
+    const join = (into: string, editionId: string) => administrator.post(`/api/editions/${into}/joined`, { editionId });
+    const refused = await join(one.id, clashing.id);
+    expect([refused.status, refused.json.detail]).toEqual([
+      409,
+      '“Other lamps” is in both. Take it out of one of them first, or bring the two together there.',
+    ]);
+    const { live } = (await administrator.get(`/api/records/${test.pageId('/visit/low-fleet')}`)).json;
+    const ids: string[] = [];
+    for (const title of ['Egg hunt', 'Egg races']) {
+      const change = { recordId: uuid(), kind: 'page', value: { ...live.value, title, segment: 'eggs' }, baseRevisionId: null };
+      const made = await administrator.post('/api/editions', { id: uuid(), title, changes: [change] });
+      ids.push(made.json.id as string);
+    }
+    const twins = await join(ids[0]!, ids[1]!);
+    expect([twins.status, twins.json.errors[0].pointer]).toEqual([422, '/editionId']);
+    expect((await administrator.get(`/api/editions/${ids[1]}`)).json.changes.length).toBe(1);
+  });
+
   it('is taken apart: what is taken out is a draft of its own, unless what stays needs it', async () => {
     const edition = (await editor.post('/api/editions', { ...sampleEdition(test.pageId('/visit')), move: { name: 'send for review' } }))
       .json;

@@ -369,6 +369,38 @@ describe('files', () => {
     expect(deletion.takes.join(' ')).toContain('It is missing then from “Tern Point”');
   });
 
+  it('that only an edition brings are had by its preview link, for as long as that lasts, and by nobody else', async () => {
+    const { content } = (await send(Buffer.from('Only here'), 'plan.txt')).json;
+    const page = test.pageId('/about');
+    const { live } = (await editor.get(`/api/records/${page}`)).json;
+    const id = uuid();
+    const link = { type: 'link', attrs: { page: null, address: fileLink(id) } };
+    const body = { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'The plan', marks: [link] }] }] };
+    const edition = await editor.post('/api/editions', {
+      id: uuid(),
+      title: 'A plan',
+      changes: [
+        { recordId: id, kind: 'file', value: valueOf(content), baseRevisionId: null },
+        { recordId: page, kind: 'page', value: { ...live.value, fields: { ...live.value.fields, body } }, baseRevisionId: live.revisionId },
+      ],
+    });
+    expect(edition.status).withContext(edition.text).toBe(200);
+    const made = (await editor.post(`/api/editions/${edition.json.id}/previews`, { hours: 1 })).json;
+    const base = new URL(made.address).pathname.replace(/\/$/, '');
+    const anybody = await test.client();
+    const [, address] = new RegExp(`href="(${base}/media/[^"]+)"`).exec((await anybody.get(`${base}/about`)).text)!;
+    const had = await anybody.get(address!);
+    expect([had.status, had.text, had.headers.get('cache-control'), had.headers.get('x-robots-tag')]).toEqual([
+      200,
+      'Only here',
+      'private, no-store',
+      'noindex, nofollow',
+    ]);
+    expect((await anybody.get(address!.slice(base.length))).status).toBe(404);
+    await editor.send('DELETE', `/api/previews/${made.links[0].id}`);
+    expect((await anybody.get(address!)).status).toBe(404);
+  });
+
   it('that nobody made a record of are gone after a day', async () => {
     const { content } = (await send(Buffer.from('Left behind'), 'x.txt')).json;
     expect(await cleanFiles(test.site)).toBe(0);

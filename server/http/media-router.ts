@@ -16,25 +16,39 @@ const year = 31_536_000;
 /** How long a cache may keep a file whose content may be replaced, in seconds. */
 const minutes = 300;
 
+/** A file as it is handed to whoever asks, and for how long a cache may keep it if its content is good for so many seconds. */
+export interface HandedFile {
+  readonly file: FileValue;
+  readonly cacheFor: (seconds: number) => string;
+}
+
+/** The file that a request asks for; null where whoever asks may not have it. */
+export type HandFile = (request: Request, id: string) => HandedFile | null | Promise<HandedFile | null>;
+
 /**
  * The files of the library for readers: ranges, conditions, and a name to be kept under. What a reader may not have
  * answers like what never was.
  * @see RFC 9110 sections 13 and 14; RFC 6266
  */
-export function mediaRouter(site: Site): Router {
-  const router = express.Router();
+export function mediaRouter(site: Site, hand: HandFile = (request, id) => handedToReaders(site, request, id)): Router {
+  const router = express.Router({ mergeParams: true });
+  const handed = async (request: Request): Promise<HandedFile> => {
+    const found = await hand(request, String(request.params['id']));
+    if (!found) throw notFound();
+    return found;
+  };
   router.get('/:id/r/:rendition', async (request, response) => {
-    const { file, isForAll } = fileFor(site, request);
+    const { file, cacheFor } = await handed(request);
     const wish = parseRendition(String(request.params['rendition']));
     if (!wish || wish.tag !== tagOf(file.content.hash)) throw notFound();
     const source = site.contents.pathOf(file.content.hash);
     const path = await site.renditions.at(source, file, wish, site.theme.manifest.pictures ?? plainForms);
     if (path === null) throw notFound();
     response.type(`image/${wish.format}`);
-    await send(response, path, `"${wish.tag}${wish.crop}${wish.width}${wish.format}"`, cacheFor(site, isForAll, year));
+    await send(response, path, `"${wish.tag}${wish.crop}${wish.width}${wish.format}"`, cacheFor(year));
   });
   router.get('/:id/:name', async (request, response) => {
-    const { file, isForAll } = fileFor(site, request);
+    const { file, cacheFor } = await handed(request);
     const { mediaType, hash } = file.content;
     response.type(mediaType.startsWith('text/') ? `${mediaType}; charset=utf-8` : mediaType);
     const isInPlace = mediaTypeNamed(mediaType).isShownInPlace && request.query['download'] === undefined;
@@ -42,22 +56,20 @@ export function mediaRouter(site: Site): Router {
     // A drawing or text that is opened by itself can neither run nor load anything; browsers show a PDF with a part of their own.
     if (mediaType !== 'application/pdf')
       response.set('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'; img-src data:; media-src 'self'; sandbox");
-    await send(response, site.contents.pathOf(hash), `"${hash.slice(0, 32)}"`, cacheFor(site, isForAll, minutes));
+    await send(response, site.contents.pathOf(hash), `"${hash.slice(0, 32)}"`, cacheFor(minutes));
   });
   return router;
 }
 
-function fileFor(site: Site, request: Request): { readonly file: FileValue; readonly isForAll: boolean } {
+function handedToReaders(site: Site, request: Request, id: string): HandedFile | null {
   const snapshot = site.snapshots.at();
-  const id = String(request.params['id']);
   const file = filesOf(snapshot).get(id);
   // Ahead of the sessions there is nobody.
   const person = (request.session as unknown) ? personOf(site, request) : null;
   const isForAll = !isClosed(site) && file !== undefined && mayHave(snapshot, id, anyone);
   const isStaff = person !== null && person.roles.length > 0;
   const isTheirs = isForAll || isStaff || (!isClosedTo(site, person) && mayHave(snapshot, id, readerFactsOf(site, person)));
-  if (!file || !isTheirs) throw notFound();
-  return { file, isForAll };
+  return file && isTheirs ? { file, cacheFor: seconds => cacheFor(site, isForAll, seconds) } : null;
 }
 
 function cacheFor(site: Site, isForAll: boolean, longest: number): string {

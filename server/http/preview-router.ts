@@ -1,3 +1,5 @@
+import { filesOf, mayHave } from '@core/file/holders';
+import { isRead, localeOfAddress, type SiteLocale } from '@core/locale/site-locale';
 import { mayRead } from '@core/placement/resolve';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import express, { type Router } from 'express';
@@ -5,7 +7,9 @@ import { Refusal } from '../errors/refusal';
 import { renderPublicPage } from '../public/answers';
 import { localeOf } from '../public/locales';
 import { overlaysOfEdition } from '../services/edition-lookups';
+import type { PreviewLink } from '../repositories/preview-links-repository';
 import { followedPreview, previewPath, previewWords } from '../services/preview-links';
+import { mediaRouter } from './media-router';
 import type { Site } from '../site/site';
 import { say } from '@core/tongue/say';
 
@@ -15,6 +19,17 @@ import { say } from '@core/tongue/say';
  */
 export function previewRouter(site: Site): Router {
   const router = express.Router();
+  // Pictures that only the edition brings are nowhere else yet.
+  const media = mediaRouter(site, async (request, id) => {
+    const link = await followedPreview(site, String(request.params['secret']));
+    const snapshot = link && previewed(site, link, link.locale);
+    const file = snapshot && filesOf(snapshot).get(id);
+    return file && mayHave(snapshot, id, link.reader) ? { file, cacheFor: () => 'private, no-store' } : null;
+  });
+  router.use('/:secret/media', (request, response, next) => {
+    response.set({ 'X-Robots-Tag': 'noindex, nofollow', 'Referrer-Policy': 'no-referrer' });
+    media(request, response, next);
+  });
   router.get(/^\/([\w-]{32})(\/.*)?$/, async (request, response) => {
     const secret = String(request.params[0]);
     response.set({
@@ -25,15 +40,18 @@ export function previewRouter(site: Site): Router {
     });
     const link = await followedPreview(site, secret);
     if (!link) throw new Refusal('not-found', say`This preview has ended, or never was.`);
-    const snapshot = site.snapshots.readIn(link.locale, overlaysOfEdition(site, link.editionId), link.moment);
-    const home = localeOf(site, snapshot).prefix;
     const path = decoded(request.params[1] ?? '/');
+    const snapshot = previewed(site, link, localeWithin(site, link, path));
+    const home = localeOf(site, snapshot).prefix;
     const at = path === '/' && home !== '' ? `/${home}` : path;
     const found = pageAt(snapshot, at);
     const page = found && mayRead(found, link.reader) ? found : null;
     const extra = { previewWords: previewWords(site, link) };
     const { answer } = renderPublicPage(site, snapshot, page, page ? null : 'not found', at, link.reader, extra);
-    const within = keptWithin(answer.body.toString(), snapshot, `${previewPath}/${secret}`);
+    const addresses = site.settings.locales
+      .filter(each => isSeenBy(link, each))
+      .flatMap(({ tag }) => previewed(site, link, tag).pages.map(each => each.address));
+    const within = keptWithin(answer.body.toString(), new Set(addresses), `${previewPath}/${secret}`);
     response.status(answer.status).type('html').send(within);
   });
   router.use(() => {
@@ -42,16 +60,32 @@ export function previewRouter(site: Site): Router {
   return router;
 }
 
+function previewed(site: Site, { editionId, moment }: PreviewLink, locale: string): SiteSnapshot {
+  return site.snapshots.readIn(locale, overlaysOfEdition(site, editionId), moment);
+}
+
+// One begins in the locale of the link, and walks on into those that everybody reads.
+function isSeenBy(link: PreviewLink, locale: SiteLocale): boolean {
+  return locale.tag === link.locale || isRead(locale, false);
+}
+
+function localeWithin(site: Site, link: PreviewLink, path: string): string {
+  if (path === '/') return link.locale;
+  const seen = site.settings.locales.filter(each => isSeenBy(link, each));
+  return localeOfAddress(seen, '', path).tag;
+}
+
 function pageAt(snapshot: SiteSnapshot, address: string) {
   return snapshot.pageByPath.get(address) ?? snapshot.pages.find(each => each.address === address) ?? null;
 }
 
 // The pages are our own: a quotation mark in their words is never written as one.
-function keptWithin(html: string, snapshot: SiteSnapshot, base: string): string {
-  const addresses = new Set(snapshot.pages.map(each => each.address));
-  return html.replace(/(<a\b[^>]*? href=")(\/[^"?#]*)/g, (whole, before: string, address: string) =>
-    addresses.has(address) ? `${before}${base}${address}` : whole,
-  );
+function keptWithin(html: string, addresses: ReadonlySet<string>, base: string): string {
+  return html
+    .replace(/(<a\b[^>]*? href=")(\/[^"?#]*)/g, (whole, before: string, address: string) =>
+      addresses.has(address) ? `${before}${base}${address}` : whole,
+    )
+    .replace(/<(?:a|img|source|video|audio|track)\b[^>]*>/g, tag => tag.replace(/(["\s])\/media\//g, `$1${base}/media/`));
 }
 
 function decoded(path: string): string {

@@ -65,6 +65,9 @@ describe('preview links', () => {
     const welsh = await make(bea, { hours: 1, locale: 'cy' });
     const start = await anybody.get(pathOf(welsh, '/'));
     expect(start.text).toMatch(/<html lang="cy"/);
+    // From there one walks on in any language that everybody reads, and stays within.
+    expect(start.text).toContain(`href="${pathOf(welsh, '/')}"`);
+    expect((await anybody.get(pathOf(welsh, '/about/people'))).text).toMatch(/<html lang="en-GB"[^]*Who we &quot;are&quot;/);
     expect((await make(bea, { hours: 1, locale: 'xx' })).status).toBe(422);
     expect((await make(bea, { hours: 24 * 91 })).json.errors[0].detail).toBe('At most ninety days.');
     expect((await make(bea, { hours: 1, reader: { signedIn: true, roles: [], memberships: [], person: uuid() } })).status).toBe(422);

@@ -51,6 +51,36 @@ describe('an approved edition that is still ahead', () => {
     [editor, writer] = await Promise.all([test.client('edwin'), test.client('bea')]);
   });
 
+  it('is taken back before it comes, after what readers get instead was said, and stays as words', async () => {
+    const [page] = [test.pageId('/visit')];
+    const { live } = (await editor.get(`/api/records/${page}`)).json;
+    const changes = [
+      { recordId: page, kind: 'page', value: { ...live.value, title: 'Visits' }, baseRevisionId: live.revisionId },
+      { recordId: uuid(), kind: 'block', value: sampleBlock({ title: 'Eggs' }), baseRevisionId: null },
+    ];
+    const { json: edition } = await editor.post('/api/editions', {
+      id: uuid(),
+      title: 'Easter',
+      changes,
+      move: { name: 'publish', times: { from: at('2027-03-28T06:00') } },
+    });
+    const withdrawal = `/api/editions/${edition.id}/withdrawal`;
+    expect([(await writer.get(withdrawal)).status, (await writer.post(withdrawal, {})).status]).toEqual([403, 403]);
+    expect((await editor.get(withdrawal)).json.instead).toEqual([
+      `“${live.value.title}” stays on 28 March, 06:00 as it is by then.`,
+      '“Eggs” does not come on 28 March, 06:00.',
+    ]);
+    const taken = await editor.post(withdrawal, { remark: 'No boat.' });
+    expect([taken.status, taken.json.stage, taken.json.publishedFrom]).withContext(taken.text).toEqual([200, 'withdrawn', null]);
+    expect(taken.json.history.at(-1)).toEqual(jasmine.objectContaining({ move: 'withdraw', remark: 'No boat.' }));
+    test.now = Date.parse('2027-03-29T00:00Z');
+    expect((await (await test.client()).get('/visit')).text).not.toContain('Visits');
+    test.now = setDay;
+    expect((await editor.post(withdrawal, {})).status).toBe(409);
+    const { revisions } = (await editor.get(`/api/records/${changes[1]!.recordId}`)).json;
+    expect(revisions.length).toBe(1);
+  });
+
   it('says first what is in the way, and moves nothing for whoever may not, into the past, or after it came', async () => {
     const edition = await planned('2027-03-28T06:00');
     const was = liveFrom(edition);

@@ -95,6 +95,7 @@ const rights: Readonly<Record<OperationName, Asked>> = {
   giveWord: givesWord,
   listEditions: staff,
   joinEdition: writes('block'),
+  joinWhole: does('arrange an edition', 'block'),
   editEdition: does('arrange an edition', 'page', 'bea'),
   takeOut: does('arrange an edition', 'block'),
   saveProposal: writes('block'),
@@ -146,6 +147,8 @@ const rights: Readonly<Record<OperationName, Asked>> = {
   // What was approved for a date is a page.
   checkRescheduling: approves('page'),
   rescheduleEdition: approves('page'),
+  checkWithdrawal: approves('page'),
+  withdrawPlanned: approves('block'),
 };
 
 describe('what each may do', () => {
@@ -166,6 +169,7 @@ describe('what each may do', () => {
       return (await owner.post('/api/editions', { id: uuid(), title: 'x', changes: [change] })).json;
     };
     const placement = test.site.snapshots.at().placements[0]!;
+    let joining = '';
     const revision = test.site.ledger.revisionsOf(page, 'en-GB')[0]!.id;
     const bodies: Partial<Record<OperationName, () => unknown>> = {
       signIn: () => ({ email: 'jon@reader.example', password: 'tideline' }),
@@ -178,6 +182,7 @@ describe('what each may do', () => {
       why: () => ({ placementId: placement.id, vantage: { page } }),
       checkExpectations: () => ({}),
       joinEdition: () => ({ changes: [{ recordId: uuid(), kind: 'block', value: sampleBlock(), baseRevisionId: null }] }),
+      joinWhole: () => ({ editionId: joining }),
       editEdition: () => ({ title: 'Dogs: the dates of the closure' }),
       takeOut: () => ({}),
       addRemark: () => ({ body: 'Say when.' }),
@@ -196,6 +201,7 @@ describe('what each may do', () => {
       giveWord: () => ({ role: 'editor', decidedOn: test.site.ledger.proposalsOfEdition(onItsWay()).map(each => each.headRevisionId) }),
       checkRescheduling: () => ({ times: { from: { local: '2027-04-20T06:00', zone: 'Europe/London' } } }),
       rescheduleEdition: () => ({ times: { from: { local: '2027-04-20T06:00', zone: 'Europe/London' } } }),
+      withdrawPlanned: () => ({}),
       checkWorkflows: () => ({ workflows: test.site.settings.workflows }),
       saveWorkflows: () => ({ workflows: test.site.settings.workflows }),
       saveLimits: () => test.site.settings.limits,
@@ -285,10 +291,20 @@ describe('what each may do', () => {
       const margit = await test.client('margit');
       return (await margit.post('/api/editions', { ...sampleEdition(above), id: uuid() })).json.changes[1].proposalId as string;
     };
+    const madeByMargit = async () =>
+      (await (await test.client('margit')).post('/api/editions', { ...sampleEdition(test.pageId('/visit')), id: uuid() })).json
+        .id as string;
+    const plannedByMargit = async () => {
+      const margit = await test.client('margit');
+      const change = { recordId: uuid(), kind: 'block', value: sampleBlock(), baseRevisionId: null };
+      const times = { from: { local: '2027-04-20T06:00', zone: 'Europe/London' } };
+      return (await margit.post('/api/editions', { id: uuid(), title: 'x', changes: [change], move: { name: 'publish', times } })).json.id;
+    };
     const remarkOn = async (edition: string) => {
       const margit = await test.client('margit');
       return (await margit.post(`/api/editions/${edition}/remarks`, { body: 'When?' })).json[0].id as string;
     };
+    if (name === 'joinWhole') joining = await madeByMargit();
     const ids: Partial<Record<OperationName, string>> = {
       changePerson: [...test.site.people.values()].find(each => each.email.startsWith('bea'))!.id,
       ...(name === 'inviteAgain' || name === 'forgetPerson' ? { [name]: await invited() } : {}),
@@ -300,7 +316,10 @@ describe('what each may do', () => {
       giveWord: onItsWay(),
       checkRescheduling: ahead(),
       rescheduleEdition: ahead(),
+      checkWithdrawal: ahead(),
+      ...(name === 'withdrawPlanned' ? { withdrawPlanned: await plannedByMargit() } : {}),
       editEdition: onItsWay(),
+      ...(name === 'joinWhole' ? { joinWhole: await madeByMargit() } : {}),
       ...(name === 'takeOut' ? { takeOut: await partOf(test.pageId('/visit')) } : {}),
       ...(name === 'settleRemark' ? { settleRemark: await remarkOn(onItsWay()) } : {}),
       listPreviewLinks: onItsWay(),

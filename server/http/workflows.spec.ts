@@ -76,6 +76,27 @@ describe('workflows of a site’s own', () => {
     expect((await (await test.client()).get('/visit/low-fleet')).text).toContain('Lamps are lit at dusk.');
   });
 
+  it('let nothing be passed on that was written after it was looked at', async () => {
+    await set([safety(test.pageId('/visit')), defaultWorkflow]);
+    const { json: edition } = await notice('/visit/low-fleet', 'send for review');
+    const { json: passed } = await clients['margit']!.move(edition.id, { name: 'pass to the safety check' });
+    const [{ proposalId, headRevisionId }] = passed.changes;
+    const value = sampleBlock({ title: 'Moth lamps, and a fire' });
+    const saved = await clients['edwin']!.put(`/api/proposals/${proposalId}`, { value, parentRevisionId: headRevisionId });
+    expect(saved.status).withContext(saved.text).toBe(200);
+    const now = (await clients['ida']!.get(`/api/editions/${edition.id}`)).json;
+    expect([now.stage, now.changes.map((each: { stage?: string }) => each.stage ?? now.stage)]).toEqual([
+      'in review',
+      ['in review', 'in review'],
+    ]);
+    expect((await clients['ida']!.move(edition.id, { name: 'let it go live' })).status).toBe(409);
+    // Nor does a further change come along with what has been looked at.
+    await clients['margit']!.move(edition.id, { name: 'pass to the safety check' });
+    const change = { recordId: uuid(), kind: 'block', value: sampleBlock({ title: 'Late' }), baseRevisionId: null };
+    const joined = await clients['bea']!.post(`/api/editions/${edition.id}/changes`, { changes: [change] });
+    expect([joined.status, joined.json.stage]).toEqual([200, 'in review']);
+  });
+
   it('hold back until remarks are settled and somebody has given their word for what stands there', async () => {
     await set([safety(test.pageId('/visit'), [{ guard: 'remarks settled' }, { guard: 'word of', role: 'editor' }]), defaultWorkflow]);
     const { json: edition } = await notice('/visit', 'send for review');
@@ -107,6 +128,7 @@ describe('workflows of a site’s own', () => {
       value: { ...block.value, title: 'Other lamps' },
       parentRevisionId: block.headRevisionId,
     });
+    await clients['margit']!.move(edition.id, { name: 'pass to the safety check' });
     expect((await golive()).json.waitsFor).toEqual(['It waits for the word of an editor.']);
     await word('second', 'editor', await seen());
     const live = await golive();

@@ -42,6 +42,16 @@ export async function remarkBy(knex: Knex, id: string): Promise<Remark | null> {
   return row ? fromRow<Remark>(row, json) : null;
 }
 
+/** Lets what is said of a change, or of all that is in an edition, go with it into another edition. */
+export async function moveRemarks(
+  transaction: Knex.Transaction,
+  of: { readonly proposalId: string } | { readonly editionId: string },
+  into: string,
+): Promise<void> {
+  const about = 'proposalId' in of ? { proposal_id: of.proposalId } : { edition_id: of.editionId };
+  await transaction('remarks').where(about).update({ edition_id: into });
+}
+
 /** Says that a remark is settled, or is not. */
 export async function saveSettled(
   transaction: Knex.Transaction,

@@ -114,6 +114,7 @@ const actWords: Readonly<Record<string, string>> = {
   'sign-in refused': word`Sign-in refused`,
   refused: word`Refused`,
   'take out': word`Taken out of its edition`,
+  'join editions': word`Put into another edition`,
   'edit edition': word`Edition changed`,
   'make preview link': word`Preview link made`,
   remark: word`Remark made`,

@@ -13,10 +13,12 @@ import { Refusal, refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { addChange, emptyBatch } from './batch';
-import { editionOf, liveRevisionId, overlayOf, overlaysOfEdition, writtenIn } from './edition-lookups';
+import { editionOf, isOfOwnWords, liveRevisionId, localeLookedAt, overlayOf, overlaysOfEdition, writtenIn } from './edition-lookups';
 import { checkedChanges, writeBatch } from './editions';
 import { recordName } from './names';
+import { moveRemarks } from '../repositories/remarks-repository';
 import { refuseUnless } from './rights';
+import { faultsInSite } from './validation';
 
 /** Puts further changes into an edition on its way: they go live with all else in it, or not at all. */
 export function joinEdition(site: Site, person: Person, editionId: string, { changes, note }: JoinEdition): Promise<void> {
@@ -45,6 +47,55 @@ export function joinEdition(site: Site, person: Person, editionId: string, { cha
   });
 }
 
+/**
+ * Puts all that is in one edition on its way into another: from then on it goes live with all else in that, or not at all.
+ * It stands where that stands, and what is said of it goes along.
+ */
+export function joinWhole(site: Site, person: Person, editionId: string, joiningId: string): Promise<void> {
+  return site.writes.run(async () => {
+    if (editionId === joiningId) refuseInvalid([{ pointer: '/editionId', detail: say`It is this one. Choose another.` }]);
+    const { proposals } = openEdition(site, editionId);
+    const joining = openEdition(site, joiningId);
+    refuseUnless(person, 'arrange an edition', {
+      written: joining.proposals.map(each => writtenIn(site, overlayOf(site, each))),
+      isOwn: joining.edition.createdBy === person.id,
+    });
+    if (proposals.length + joining.proposals.length > largestEdition)
+      throw new Refusal('too-large', say`An edition holds ${largestEdition} changes at most. Begin another one.`);
+    const twice = joining.proposals.find(each => proposals.some(other => isSameWords(each, other)));
+    if (twice) {
+      const name = quoted(recordName(site, site.snapshots.at(), twice.recordId));
+      throw new Refusal('conflict', say`${name} is in both. Take it out of one of them first, or bring the two together there.`);
+    }
+    refuseUnfitTogether(site, [...proposals, ...joining.proposals]);
+    const at = site.clocks.running();
+    const { stage } = proposals[0]!;
+    const moved = joining.proposals.map(each => ({ ...each, editionId, stage, updatedAt: at }));
+    await writeBatch(site, { ...emptyBatch(), proposals: moved }, async transaction => {
+      await moveRemarks(transaction, { editionId: joiningId }, editionId);
+      const after = { into: editionId };
+      await writeDown(transaction, at, [
+        { act: 'join editions', kind: 'edition', subjectId: joiningId, title: joining.edition.title, after },
+      ]);
+    });
+  });
+}
+
+function isSameWords(one: Proposal, other: Proposal): boolean {
+  return one.recordId === other.recordId && one.locale === other.locale;
+}
+
+// What was fit by itself need not be beside the rest: two pages may ask for one address.
+function refuseUnfitTogether(site: Site, proposals: readonly Proposal[]): void {
+  const overlays = proposals.map(each => overlayOf(site, each));
+  const faults = overlays.flatMap(overlay =>
+    isOfOwnWords(site, overlay)
+      ? []
+      : faultsInSite(site, site.snapshots.readIn(localeLookedAt(site, overlay), overlays), overlay, '/editionId'),
+  );
+  if (faults.length > 0) refuseInvalid(faults.map(({ detail }) => ({ pointer: '/editionId', detail })));
+}
+
 /** Takes one change out of an edition, into one of its own, where it is a draft again. @returns the new edition's id */
 export function takeOut(site: Site, person: Person, proposalId: string): Promise<string> {
   return site.writes.run(async () => {
@@ -70,17 +121,11 @@ export function takeOut(site: Site, person: Person, proposalId: string): Promise
       remark: '',
     };
     const moved: Proposal = { ...proposal, editionId: alone.id, stage: 'draft', updatedAt: at };
-    await writeBatch(site, { ...emptyBatch(), editions: [alone], proposals: [moved] }, transaction =>
-      writeDown(transaction, at, [
-        {
-          act: 'take out',
-          kind: 'edition',
-          subjectId: edition.id,
-          title: edition.title,
-          after: { record: proposal.recordId, edition: alone.id },
-        },
-      ]),
-    );
+    await writeBatch(site, { ...emptyBatch(), editions: [alone], proposals: [moved] }, async transaction => {
+      await moveRemarks(transaction, { proposalId }, alone.id);
+      const after = { record: proposal.recordId, edition: alone.id };
+      await writeDown(transaction, at, [{ act: 'take out', kind: 'edition', subjectId: edition.id, title: edition.title, after }]);
+    });
     return alone.id;
   });
 }

@@ -5,10 +5,12 @@ import { isOpen } from '@core/ledger/ledger';
 import { kindNamed, recordKinds } from '@core/kinds/index';
 import type { Edition, Proposal, PublicationEntry, RecordKind } from '@core/ledger/records';
 import { localTimeAt } from '@core/schedule/local-time';
+import { say } from '@core/tongue/say';
 import type { Overlay } from '@core/site/snapshot';
 import { draft, isEnding, isWaiting } from '@core/ledger/stage';
 import { possibleMoves, type MoveFacts } from '@core/workflow/workflow';
 import * as repository from '../repositories/ledger-repository';
+import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { describeChanges } from './descriptions';
@@ -32,7 +34,11 @@ export function listEditions(site: Site, person: Person, which: 'open' | 'planne
       ? !isEnding(row.stage)
       : isEnding(row.stage) && (which === 'ended' || (row.publishedFrom !== null && row.publishedFrom > now));
   return [...site.ledger.editions.values()]
-    .filter(({ id }) => site.ledger.proposalsOfEdition(id).some(isOpen) === (which === 'open'))
+    .filter(({ id }) => {
+      const proposals = site.ledger.proposalsOfEdition(id);
+      // One whose changes all went into another is no edition any more.
+      return proposals.length > 0 && proposals.some(isOpen) === (which === 'open');
+    })
     .map(edition => editionRow(site, person, edition))
     .filter(isWanted)
     .sort((a, b) => (b.submittedAt ?? b.createdAt) - (a.submittedAt ?? a.createdAt));
@@ -42,6 +48,7 @@ export function listEditions(site: Site, person: Person, which: 'open' | 'planne
 export async function editionDetail(site: Site, person: Person, editionId: string, at: number | null = null): Promise<EditionDetail> {
   const edition = editionOf(site, editionId);
   const proposals = site.ledger.proposalsOfEdition(editionId);
+  if (proposals.length === 0) throw new Refusal('not-found', say`All that was in it is in another edition now.`);
   const overlays = proposals.map(proposal => overlayOf(site, proposal));
   const now = site.clocks.content();
   const snapshot = site.snapshots.with(overlays);

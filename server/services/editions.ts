@@ -9,6 +9,7 @@ import { say, told } from '@core/tongue/say';
 import type { Knex } from 'knex';
 import { doneIn } from '../audit/done-in-batch';
 import { writeDown } from '../audit/record';
+import { fallenBack } from './fallen-back';
 import { Refusal, refuseInvalid, type Fault } from '../errors/refusal';
 import * as repository from '../repositories/ledger-repository';
 import type { Person } from '../repositories/people-repository';
@@ -330,7 +331,8 @@ function staleRefusal(site: Site, clashes: readonly Clash[]): Refusal {
 }
 
 /** Writes rows together, all or none. */
-export async function writeBatch(site: Site, batch: Batch, before?: WrittenBefore): Promise<void> {
+export async function writeBatch(site: Site, wanted: Batch, before?: WrittenBefore): Promise<void> {
+  const batch = fallenBack(site, wanted);
   const done = doneIn(site, batch);
   const tidings = tidingsOf(site, batch);
   const byId = batch.moves[0]?.madeBy ?? batch.revisions[0]?.createdBy ?? '';

@@ -17,12 +17,15 @@ import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import { mayWrite } from '@core/rights/grants';
 import { say } from '@core/tongue/say';
 import { parse } from 'csv-parse/sync';
+import { draft } from '@core/ledger/stage';
+import { furthestOffered } from '@core/workflow/workflow';
 import { v7 as uuidv7 } from 'uuid';
 import { Refusal, refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
 import { createEdition } from './editions';
+import { offersFor } from './workflows';
 
 /** The most lines that are taken at once, and the most bytes. */
 export const importLimits = { lines: 5_000, bytes: 2_000_000, shown: 500 } as const;
@@ -59,6 +62,8 @@ export async function importForwardings(site: Site, person: Person, bytes: Buffe
     changes.push({ recordId, kind: 'forwarding', value, retires: false, baseRevisionId });
     return { line, path: value.path, to, outcome: known ? 'changed' : 'added', detail: '' };
   });
+  const overlays = changes.map(({ recordId, kind, value }): Overlay => ({ recordId, kind, value }));
+  const move = changes.length > 0 ? furthestOffered((await offersFor(site, person, overlays)).moves) : null;
   if (!isTrial && changes.length > 0)
     await createEdition(site, person, {
       id: uuidv7(),
@@ -67,12 +72,13 @@ export async function importForwardings(site: Site, person: Person, bytes: Buffe
       wishedFrom: null,
       remark: '',
       note: say`From a list`,
-      move: { name: 'publish', scheduled: null, remark: '', acceptsMovedBase: false, acceptsBroken: '' },
+      ...(move ? { move: { name: move.name, scheduled: null, remark: '', acceptsMovedBase: false, acceptsBroken: '' } } : {}),
     });
   const count = (outcome: ImportedLine['outcome']) => lines.filter(each => each.outcome === outcome).length;
   const shown = [...lines].sort((a, b) => Number(b.outcome === 'refused') - Number(a.outcome === 'refused') || a.line - b.line);
   return {
     isTrial,
+    stage: move?.to ?? draft,
     added: count('added'),
     changed: count('changed'),
     same: count('the same'),

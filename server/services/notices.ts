@@ -2,6 +2,7 @@ import type { NoticeChoiceRow, NoticeChoicesWish, Notices } from '@contract/noti
 import { noticeLabels, noticeWords, type NoticeKind } from '@core/notice/notice';
 import { editorLanguageFor } from '@core/people/editor-language';
 import { localTimeAt, instantOf } from '@core/schedule/local-time';
+import { kindNamed } from '@core/kinds/index';
 import { told } from '@core/tongue/say';
 import type { Knex } from 'knex';
 import { v7 as uuidv7 } from 'uuid';
@@ -22,7 +23,7 @@ import {
 } from '../repositories/notices-repository';
 import type { Person } from '../repositories/people-repository';
 import { siteAddress, type Site } from '../site/site';
-import { nameOfPerson } from './names';
+import { bestValueOf, nameOfPerson, recordName } from './names';
 
 /** Something that one person is to be told of. */
 export interface Tiding {
@@ -107,10 +108,19 @@ export async function listNotices(site: Site, person: Person): Promise<Notices> 
       at: madeAt,
       isNew: readAt === null,
       editionId,
-      recordId,
+      record: recordId === null ? null : whereIs(site, recordId),
     })),
     newCount,
   };
+}
+
+// A record that was deleted for good since leads nowhere.
+function whereIs(site: Site, id: string): Notices['notices'][number]['record'] {
+  const record = site.ledger.records.get(id);
+  if (!record) return null;
+  const snapshot = site.snapshots.at();
+  const [pageId = null] = kindNamed(record.kind).pagesToSee(id, bestValueOf(site, id), snapshot);
+  return { id, kind: record.kind, title: recordName(site, snapshot, id), detail: '', pageId };
 }
 
 /** Says that notices were read. @param ids - null for all of them */

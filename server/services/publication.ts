@@ -214,7 +214,8 @@ function typedAt(known: readonly PublicationEntry[], at: number | null): LocalTi
   return known.find(each => each.from === at)?.fromTyped ?? known.find(each => each.until === at)?.untilTyped ?? null;
 }
 
-function numbered(ledger: Ledger, entries: readonly NewEntry[]): readonly PublicationEntry[] {
+/** Entries as they would stand in a ledger, after all that it holds. */
+export function numbered(ledger: Ledger, entries: readonly NewEntry[]): readonly PublicationEntry[] {
   return entries.map((entry, index) => ({ ...entry, number: ledger.lastNumber + 1 + index }));
 }
 

@@ -73,16 +73,16 @@ async function publicationMoved(site: Site, person: Person, editionId: string, w
   return publication;
 }
 
-// What this edition has set for a record that still lies ahead.
-function plannedOf(site: Site, editionId: string, recordId: string, locale: string): readonly PublicationEntry[] {
+/** What an edition has set for a record that still lies ahead. */
+export function plannedOf(site: Site, editionId: string, recordId: string, locale: string): readonly PublicationEntry[] {
   const now = site.clocks.content();
   return site.ledger
     .outlookOf(recordId, locale)
     .known.filter(each => each.editionId === editionId && each.act === 'set' && each.from > now);
 }
 
-// Whoever could have made it live may say when.
-function refuseOthers(site: Site, person: Person, publication: Publication): void {
+/** Whoever could have made something live may say when it comes, and that it does not. @throws Refusal for anybody else */
+export function refuseOthers(site: Site, person: Person, publication: Publication): void {
   const written = publication.changes.map(each => writtenIn(site, each));
   const moves = workflowOf(site, publication.changes).moves.filter(publishes);
   const held = moves.filter(({ who }) => written.every(each => grantsOver(person.grants, who, each).length > 0));

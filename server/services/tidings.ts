@@ -36,7 +36,7 @@ function tidingsOfMove(site: Site, batch: Batch, editionId: string, move: string
   if (isWaiting(stage)) return tell(whoLeadsOn(site, overlaysOf(site, batch, proposals), stage, authors), 'review wanted');
   const made = workflowOf(site, overlaysOf(site, batch, proposals)).moves.find(each => each.name === move);
   if (stage === draft) return made && returns(made) ? tell(authors, 'returned') : [];
-  return stage === 'withdrawn' ? [] : tell(authors, 'decided');
+  return tell(authors, 'decided');
 }
 
 // What waits on words that change on the site stands on others than it began from.

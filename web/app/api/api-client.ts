@@ -18,7 +18,7 @@ import type * as notices from '@contract/notices';
 import type * as remarks from '@contract/remarks';
 import type * as people from '@contract/people';
 import type * as previews from '@contract/previews';
-import type { ReschedulingWish } from '@contract/rescheduling';
+import type * as rescheduling from '@contract/rescheduling';
 import type * as rights from '@contract/rights';
 import type * as workflows from '@contract/workflows';
 import type * as site from '@contract/site';
@@ -61,6 +61,7 @@ export class ApiClient {
   compareRevisions = (before: string, after: string) => this.#get<messages.Comparison>('compare', { before, after });
   createEdition = (edition: messages.EditionDraft) => this.#post<messages.EditionDetail>('editions', edition);
   readEdition = (id: string, at?: number) => this.#get<messages.EditionDetail>(`editions/${id}`, at === undefined ? {} : { at });
+  joinWhole = (id: string, editionId: string) => this.#post<messages.EditionDetail>(`editions/${id}/joined`, { editionId });
   joinEdition = (id: string, changes: editions.JoiningChanges) => this.#post<messages.EditionDetail>(`editions/${id}/changes`, changes);
   editEdition = (id: string, wish: editions.EditEdition) =>
     this.#refine(this.#http.put<messages.EditionDetail>(`/api/editions/${id}`, wish));
@@ -132,8 +133,11 @@ export class ApiClient {
   saveWorkflows = (wish: workflows.WorkflowsWish, madeFrom: string) =>
     this.#refine(this.#http.put<workflows.WorkflowsReport>('/api/workflows', wish, { headers: { 'If-Match': madeFrom } }));
   offers = (changes: readonly messages.OverlayWish[]) => this.#post<workflows.Offers>('editions/offers', { changes });
-  checkRescheduling = (id: string, wish: ReschedulingWish) => this.#post<assembling.Check>(`editions/${id}/times/check`, wish);
-  rescheduleEdition = (id: string, wish: ReschedulingWish) =>
+  checkRescheduling = (id: string, wish: rescheduling.ReschedulingWish) => this.#post<assembling.Check>(`editions/${id}/times/check`, wish);
+  checkWithdrawal = (id: string) => this.#get<rescheduling.Withdrawal>(`editions/${id}/withdrawal`);
+  withdrawPlanned = (id: string, wish: rescheduling.WithdrawalWish) =>
+    this.#post<messages.EditionDetail>(`editions/${id}/withdrawal`, wish);
+  rescheduleEdition = (id: string, wish: rescheduling.ReschedulingWish) =>
     this.#refine(this.#http.put<messages.EditionDetail>(`/api/editions/${id}/times`, wish));
   giveWord = (id: string, word: workflows.GivenWordWish) => this.#post<messages.EditionDetail>(`editions/${id}/words`, word);
   saveLimits = (limits: Readonly<Record<string, RegionLimits>>, madeFrom: string) =>

@@ -2,6 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { OrderRow, View } from '@contract/messages';
 import { everywhere } from '@core/rule/rule';
+import { LiveService } from '../state/live.service';
 import { SessionService } from '../state/session.service';
 import { RunningOrder, type OrderMove } from './running-order';
 
@@ -51,7 +52,10 @@ describe('RunningOrder', () => {
       imports: [RunningOrder],
       providers: [
         provideZonelessChangeDetection(),
-        { provide: SessionService, useValue: { style: { zone: 'UTC', locale: 'en-GB', now: 0 } } },
+        {
+          provide: SessionService,
+          useValue: { style: { zone: 'UTC', locale: 'en-GB', now: 0 }, session: () => ({ person: { id: 'me' } }) },
+        },
       ],
     }).compileComponents();
     fixture = TestBed.createComponent(RunningOrder);
@@ -86,5 +90,16 @@ describe('RunningOrder', () => {
     await fixture.whenStable();
     press('first', 'ArrowDown');
     expect(moves).toEqual([]);
+  });
+
+  it('says who else changes a placement or the words of its block', async () => {
+    const held = (recordId: string, personId: string, name: string) => ({ recordId, locale: 'en-GB', personId, name, since: 0 });
+    const live = TestBed.inject(LiveService);
+    live.take({ kind: 'hello', held: [held('first', 'me', 'Ida'), held('first', 'bea', 'Bea'), held('b', 'edwin', 'Edwin')] });
+    await fixture.whenStable();
+    expect(rowOf('away').textContent).toContain('Edwin writing');
+    live.take({ kind: 'hello', held: [held('away', 'me', 'Ida')] });
+    await fixture.whenStable();
+    expect(rowOf('away').textContent).not.toContain('writing');
   });
 });

@@ -7,6 +7,8 @@ const words: Readonly<Record<Upload['state'], string>> = {
   sending: $localize`on its way`,
   'looked at': $localize`being looked at`,
   'brought in': $localize`brought in`,
+  proposed: $localize`waits to be approved`,
+  drafted: $localize`kept as a draft`,
   'there already': $localize`is in the library already`,
   refused: '',
   stopped: $localize`stopped`,
@@ -96,14 +98,13 @@ export class UploadList {
       state === 'refused' ? 0 : state === 'sending' || state === 'looked at' ? 1 : state === 'waiting' ? 3 : 2;
     return [...this.uploads()].sort((a, b) => rank(a) - rank(b)).slice(0, 30);
   });
-  protected readonly isOver = computed(() =>
-    this.uploads().every(each => !['waiting', 'sending', $localize`looked at`].includes(each.state)),
-  );
+  protected readonly isOver = computed(() => this.uploads().every(each => !['waiting', 'sending', 'looked at'].includes(each.state)));
   protected readonly summary = computed(() => {
     const count = (...states: readonly Upload['state'][]) => this.uploads().filter(each => states.includes(each.state)).length;
     const parts = [
       [count('waiting', 'sending', 'looked at'), $localize`on the way`],
       [count('brought in'), $localize`brought in`],
+      [count('proposed', 'drafted'), $localize`not live yet`],
       [count('there already'), $localize`there already`],
       [count('refused'), 'refused'],
       [count('stopped'), 'stopped'],

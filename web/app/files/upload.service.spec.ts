@@ -12,11 +12,14 @@ const arrived = (name: string, sameAs: object[] = []) => new HttpResponse({ body
 
 describe('UploadService', () => {
   let service: UploadService;
-  let editions: { title: string; changes: { value: { title: string; folder: string } }[] }[];
+  let editions: { title: string; changes: { value: { title: string; folder: string } }[]; move?: { name: string } }[];
   let answers: Record<string, () => Observable<unknown>>;
+  const publishes = { name: 'publish', to: 'approved', publishes: true, waitsFor: [] };
+  let offered: readonly object[];
 
   beforeEach(() => {
     editions = [];
+    offered = [publishes];
     answers = {};
     const receiveContent = (_bytes: Blob, name: string): Observable<unknown> => {
       return answers[name]?.() ?? of(arrived(name));
@@ -26,9 +29,25 @@ describe('UploadService', () => {
       return of({});
     };
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), { provide: ApiClient, useValue: { receiveContent, createEdition } }],
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: ApiClient, useValue: { receiveContent, createEdition, offers: () => of({ workflow: '', moves: offered }) } },
+      ],
     });
     service = TestBed.inject(UploadService);
+  });
+
+  it('goes as far as the site’s workflows let it, and says how far that is', async () => {
+    const sends = { name: 'send for review', to: 'in review', publishes: false, waitsFor: [] };
+    for (const [moves, state, move] of [
+      [[{ ...publishes, waitsFor: ['One remark is not settled yet.'] }, sends], 'proposed', 'send for review'],
+      [[], 'drafted', undefined],
+    ] as const) {
+      offered = moves;
+      service.bring([file(`${state}.png`)], '');
+      await settle();
+      expect([states().at(-1), editions.at(-1)!.move?.name]).toEqual([`${state}.png ${state}`, move]);
+    }
   });
 
   const settle = () => new Promise(resolve => setTimeout(resolve, 900));

@@ -3,6 +3,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import type { Received } from '@contract/files';
 import { freshFile, type FileValue } from '@core/file/file';
 import { countOf } from '@core/format/moment';
+import { furthestOffered } from '@core/workflow/workflow';
 import {
   bufferTime,
   catchError,
@@ -13,6 +14,7 @@ import {
   of,
   retry,
   Subject,
+  switchMap,
   takeUntil,
   tap,
   throwError,
@@ -27,7 +29,7 @@ export interface Upload {
   readonly id: string;
   readonly name: string;
   readonly size: number;
-  readonly state: 'waiting' | 'sending' | 'looked at' | 'brought in' | 'there already' | 'refused' | 'stopped';
+  readonly state: 'waiting' | 'sending' | 'looked at' | 'brought in' | 'proposed' | 'drafted' | 'there already' | 'refused' | 'stopped';
   /** From 0 to 1. */
   readonly sent: number;
   /** Why it was refused. */
@@ -149,16 +151,20 @@ export class UploadService {
       made.length === 1
         ? $localize`“${titleFrom(made[0]!.received.name)}” brought in`
         : $localize`${countOf(made.length, 'file')} brought in`;
+    const changes = made.map(each => ({ recordId: each.fileId, kind: 'file', value: newFile(each), baseRevisionId: null }));
+    // As far as the site's workflows let them go by themselves: live, to whoever looks at them first, or kept as a draft.
     return this.#api
-      .createEdition({
-        id: uuidv7(),
-        title: title.slice(0, 200),
-        changes: made.map(each => ({ recordId: each.fileId, kind: 'file', value: newFile(each), baseRevisionId: null })),
-        move: { name: 'publish' },
-      })
+      .offers(changes.map(({ recordId, kind, value }) => ({ recordId, kind, value })))
       .pipe(
-        map(() => {
-          for (const { id, fileId } of made) this.#change(id, { state: 'brought in', fileId });
+        switchMap(({ moves }) => {
+          const move = furthestOffered(moves);
+          const edition = { id: uuidv7(), title: title.slice(0, 200), changes, ...(move ? { move: { name: move.name } } : {}) };
+          return this.#api.createEdition(edition).pipe(map(() => (!move ? 'drafted' : move.publishes ? 'brought in' : 'proposed')));
+        }),
+      )
+      .pipe(
+        map(state => {
+          for (const { id, fileId } of made) this.#change(id, { state, fileId });
           return made.map(each => each.fileId);
         }),
         catchError((error: unknown) => {

@@ -2,7 +2,8 @@ import { block } from './block';
 import { expectation } from './expectation';
 import { file } from './file';
 import { forwarding } from './forwarding';
-import type { KindPlaces } from './kind-places';
+import type { Found } from '@contract/assembling';
+import type { KindPlaces, Place } from './kind-places';
 import { menu } from './menu';
 import { page } from './page';
 import { placement } from './placement';
@@ -15,4 +16,10 @@ export function placesOf(kind: string): KindPlaces {
   const places = byName.get(kind);
   if (!places) throw new RangeError(`The editor knows no kind of record “${kind}”`);
   return places;
+}
+
+/** Where one goes on working on a record: in its form, or where it is found when its kind has none. */
+export function workedOnAt(found: Found): Place {
+  const { writer, foundAt } = placesOf(found.kind);
+  return writer ? { link: [writer, found.id], query: {} } : foundAt(found);
 }

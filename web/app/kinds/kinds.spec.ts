@@ -1,5 +1,5 @@
 import type { Fault } from './kind-places';
-import { placesOf } from './index';
+import { placesOf, workedOnAt } from './index';
 
 describe('places of kinds', () => {
   const fault = (part: Partial<Fault>) => ({ recordId: 'r', pageId: 'p', from: null, kind: 'block unseen', ...part }) as Fault;
@@ -20,6 +20,12 @@ describe('places of kinds', () => {
     expect(placesOf('page').foundAt(found('page', 'r')).link).toEqual(['/arrange']);
     expect(placesOf('page').foundAt(found('page', null)).link).toEqual(['/pages', 'r']);
     expect(placesOf('placement').foundAt(found('placement', 'p')).query).toEqual({ page: 'p', sel: 'r' });
+  });
+
+  it('lead to where one goes on writing, whatever is live', () => {
+    expect(workedOnAt(found('page', 'r')).link).toEqual(['/pages', 'r']);
+    expect(workedOnAt(found('placement', 'p')).query).toEqual({ page: 'p', sel: 'r' });
+    expect(workedOnAt(found('shared rule', null))).toEqual({ link: ['/rules'], query: { sel: 'r' } });
   });
 
   it('are known for every kind, and only for those', () => expect(() => placesOf('quest')).toThrowError(RangeError));

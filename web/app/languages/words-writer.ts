@@ -8,6 +8,7 @@ import { ApiClient } from '../api/api-client';
 import { fieldControls } from '../fields/index';
 import { placesOf } from '../kinds/index';
 import { WhenPipe } from '../shared/when-pipe';
+import { JoiningService } from '../reviews/joining.service';
 import { SessionService } from '../state/session.service';
 import { Holding } from '../writing/holding';
 import { LivePreview } from '../writing/live-preview';
@@ -74,6 +75,7 @@ import { WordsService } from './words.service';
                 <button class="btn btn-primary" [disabled]="words.isBusy()" (click)="words.move(move.name)">{{ move.name | verb }}</button>
               }
             }
+            <button i18n type="button" class="btn-word" (click)="joinAnother(proposal.editionId)">Together with…</button>
             <a i18n class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
           } @else {
             @if (record.state !== 'out' && !words.isChanged()) {
@@ -219,6 +221,7 @@ export class WordsWriter {
   readonly #api = inject(ApiClient);
   readonly #router = inject(Router);
   readonly #session = inject(SessionService);
+  readonly #joining = inject(JoiningService);
   protected readonly placesOf = placesOf;
   readonly locale = input.required<string>();
   readonly id = input.required<string>();
@@ -259,6 +262,10 @@ export class WordsWriter {
     toObservable(computed(() => this.words.record()?.kind))
       .pipe(takeUntilDestroyed())
       .subscribe(kind => kind && this.#api.readCoverage(kind).subscribe({ next: table => this.#table.set(table), error: () => undefined }));
+  }
+
+  protected async joinAnother(editionId: string): Promise<void> {
+    if (await this.#joining.join(editionId)) this.words.open(this.id(), this.locale());
   }
 
   protected hear(event: KeyboardEvent): void {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { workedOnAt } from '../kinds/index';
 import { Router } from '@angular/router';
 import { NgbDropdownModule } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import type { Notices } from '@contract/notices';
@@ -98,8 +99,10 @@ export class NoticesMenu {
     if (isOpen) this.notices.read();
   }
 
-  protected open({ id, isNew, editionId, recordId }: Notice): void {
+  protected open({ id, isNew, editionId, record }: Notice): void {
     if (isNew) this.notices.mark([id]);
-    void this.#router.navigate(editionId ? ['/reviews', editionId] : recordId ? ['/pages', recordId] : ['/today']);
+    const place = record ? workedOnAt(record) : { link: ['/today'], query: {} };
+    if (editionId) void this.#router.navigate(['/reviews', editionId]);
+    else void this.#router.navigate([...place.link], { queryParams: place.query });
   }
 }

@@ -14,7 +14,7 @@ const notice = (id: string, part: Partial<Notices['notices'][number]> = {}): Not
   at: 0,
   isNew: true,
   editionId: `edition ${id}`,
-  recordId: null,
+  record: null,
   ...part,
 });
 

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { Router } from '@angular/router';
 import type { EditionDetail } from '@contract/messages';
 import { localTimeAt, type LocalTime } from '@core/schedule/local-time';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { MomentField } from '../shared/moment-field';
 import { ToldPipe } from '../shared/told.pipe';
+import { JoiningService } from './joining.service';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 
@@ -18,6 +20,11 @@ import { SessionService } from '../state/session.service';
     @if (edition().mayEdit) {
       <details>
         <summary i18n>Name, date and parts</summary>
+        <p>
+          <button i18n type="button" class="btn-word" [disabled]="isBusy()" (click)="joinAnother()">
+            Go live together with something else…
+          </button>
+        </p>
         <form (ngSubmit)="save()">
           <label i18n class="form-label" for="edition-name">Its name</label>
           <input class="form-control" id="edition-name" name="title" [class.is-invalid]="faultAt('/title')" [(ngModel)]="title" />
@@ -70,6 +77,8 @@ import { SessionService } from '../state/session.service';
 })
 export class EditionHead {
   readonly #api = inject(ApiClient);
+  readonly #joining = inject(JoiningService);
+  readonly #router = inject(Router);
   readonly #messages = inject(MessageService);
   readonly #session = inject(SessionService);
   readonly edition = input.required<EditionDetail>();
@@ -92,6 +101,11 @@ export class EditionHead {
     this.#change(this.#api.editEdition(this.edition().id, { title: this.title(), wishedFrom: this.wished() }), () =>
       this.#messages.done($localize`Kept. Nothing has changed for readers.`),
     );
+  }
+
+  protected async joinAnother(): Promise<void> {
+    const edition = await this.#joining.join(this.edition().id);
+    if (edition) await this.#router.navigate(['/reviews', edition.id]);
   }
 
   protected takeOut(proposalId: string): void {

@@ -44,8 +44,19 @@ describe('PreviewLinks', () => {
     await screen.settle();
     expect(screen.text).toContain('reads all that such readers may read');
     await screen.click('Make the link');
-    expect(asked).toEqual([['e', { hours: 24, locale: 'cy', reader: { signedIn: true, roles: [], memberships: [] } }]]);
+    expect(asked).toEqual([['e', { hours: 24, locale: 'cy', moment: null, reader: { signedIn: true, roles: [], memberships: [] } }]]);
     expect(screen.host.querySelector<HTMLInputElement>('[aria-label="The link"]')!.value).toBe('https://x.example/almanac/preview/s/');
+  });
+
+  it('shows the site at the moment one says', async () => {
+    const screen = await shown({ links: [], mayMake: true, address: null });
+    const field = screen.host.querySelector<HTMLInputElement>('almanac-date-field input')!;
+    field.value = '29 March 2027, 09:00';
+    field.dispatchEvent(new Event('change'));
+    await screen.settle();
+    await screen.click('Make the link');
+    // Clocks have gone forward by then: common practice in Europe, on the last Sunday of March.
+    expect((asked[0] as [string, { moment: number }])[1].moment).toBe(Date.parse('2027-03-29T08:00Z'));
   });
 
   it('lists them with what has become of each, and ends one', async () => {

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
 import type { PreviewLinks as Links } from '@contract/previews';
+import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import { ApiClient, ApiProblem } from '../api/api-client';
+import { MomentField } from '../shared/moment-field';
 import { textIn } from '../shared/typed-event';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
@@ -18,7 +20,7 @@ const lives: readonly { readonly hours: number; readonly label: string }[] = [
 /** Links by which people without an account look at an edition before it is live: made, listed and ended. */
 @Component({
   selector: 'almanac-preview-links',
-  imports: [WhenPipe],
+  imports: [MomentField, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (list(); as list) {
@@ -50,6 +52,16 @@ const lives: readonly { readonly hours: number; readonly label: string }[] = [
                   <option [value]="each.tag" [selected]="each.tag === locale()">{{ each.name }}</option>
                 }
               </select>
+              <almanac-moment-field
+                label="The site as it is on"
+                i18n-label
+                emptyMeans="Empty: as it is whenever somebody looks."
+                i18n-emptyMeans
+                emptyWord="Whenever somebody looks"
+                i18n-emptyWord
+                [value]="moment()"
+                (valueChange)="moment.set($event)"
+              />
               <button i18n class="btn btn-plain" [disabled]="isBusy()">Make the link</button>
             </form>
             @if (who() !== 'anyone') {
@@ -143,6 +155,8 @@ export class PreviewLinks {
   protected readonly hours = signal(lives[1]!.hours);
   protected readonly who = signal('anyone');
   protected readonly locale = signal(this.#session.site.locale);
+  /** When the site is looked at; null is whenever somebody looks. */
+  protected readonly moment = signal<LocalTime | null>(null);
   /** Whether the list stands open; making or ending a link leaves it as it was. */
   protected readonly isOpen = signal(false);
   protected readonly isBusy = signal(false);
@@ -164,7 +178,8 @@ export class PreviewLinks {
   protected make(): void {
     const { signedIn, roles, memberships } = readerOf(this.who());
     const reader = { signedIn, roles: [...roles], memberships: [...memberships] };
-    const wish = { hours: this.hours(), locale: this.locale(), reader };
+    const moment = this.moment();
+    const wish = { hours: this.hours(), locale: this.locale(), reader, moment: moment && instantOf(moment) };
     this.#do(this.#api.makePreviewLink(this.editionId(), wish));
   }
 

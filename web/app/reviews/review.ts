@@ -31,6 +31,7 @@ import { SessionService } from '../state/session.service';
 import { GivenWords } from './given-words';
 import { EditionHead } from './edition-head';
 import { MoveInTime } from './move-in-time';
+import { WithdrawPlanned } from './withdraw-planned';
 import { MovedBase } from './moved-base';
 import { Remarks } from '../remarks/remarks';
 import type { MarkedWords } from '../remarks/marked-words';
@@ -57,6 +58,7 @@ interface Unseen {
     ComparisonView,
     EditionHead,
     MoveInTime,
+    WithdrawPlanned,
     MovedBase,
     PublicationTimes,
     PhaseMark,
@@ -199,9 +201,12 @@ interface Unseen {
           @if (edition.publishedFrom > now && !edition.takesOff) {
             <almanac-move-in-time [edition]="edition" (moved)="readAgain()" />
           }
+          @if (edition.publishedFrom > now) {
+            <almanac-withdraw-planned [edition]="edition" (withdrawn)="readAgain()" />
+          }
         }
         <div class="acts">
-          @if (edition.publishedFrom) {
+          @if (edition.publishedFrom && edition.publishedFrom <= now) {
             <button i18n class="btn btn-plain" (click)="undo()">Undo what was published…</button>
           }
           @for (move of authorsMoves(); track move.name) {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, output, signal } from '@ang
 import type { ImportReport } from '@contract/addresses';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { FilePicker } from '../files/file-picker';
+import { told } from '@core/tongue/say';
 import { ToldPipe } from '../shared/told.pipe';
 import { MessageService } from '../state/message.service';
 
@@ -26,6 +27,9 @@ import { MessageService } from '../state/message.service';
       <section class="panel" aria-label="What the list does" i18n-aria-label>
         <p class="row-line" role="status">
           <b>{{ name() }}:</b> {{ summary(report) }}
+          @if (!isLive(report) && report.added + report.changed > 0) {
+            <span i18n>Taken in, they would not lead on yet: {{ report.stage | told }}.</span>
+          }
           @if (report.isTrial) {
             <button i18n class="btn btn-primary" [disabled]="report.added + report.changed === 0" (click)="take()">
               Take {{ report.added + report.changed }} in
@@ -71,6 +75,7 @@ export class AddressImport {
   readonly #messages = inject(MessageService);
   /** Some were taken in. */
   readonly taken = output<void>();
+  protected readonly isLive = isLive;
   protected readonly report$ = signal<ImportReport | null>(null);
   protected readonly report = this.report$.asReadonly();
   protected readonly fault = signal('');
@@ -103,7 +108,12 @@ export class AddressImport {
       next: report => {
         this.report$.set(report);
         if (isTrial) return;
-        this.#messages.done($localize`${report.added + report.changed} taken in. They lead on from now on.`);
+        const taken = report.added + report.changed;
+        this.#messages.done(
+          isLive(report)
+            ? $localize`${taken} taken in. They lead on from now on.`
+            : $localize`${taken} taken in, and not live yet: ${told(report.stage)}.`,
+        );
         this.taken.emit();
       },
       error: (error: unknown) => {
@@ -112,4 +122,8 @@ export class AddressImport {
       },
     });
   }
+}
+
+function isLive({ stage }: ImportReport): boolean {
+  return stage === 'approved';
 }

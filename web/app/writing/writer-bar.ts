@@ -10,6 +10,7 @@ import { ToldPipe } from '../shared/told.pipe';
 import { VerbPipe } from '../shared/verb.pipe';
 import { RemarksLine } from '../remarks/remarks-line';
 import { openRights } from '../rights/rights-dialog';
+import { JoiningService } from '../reviews/joining.service';
 import { SessionService } from '../state/session.service';
 import { Holding } from './holding';
 import { WritingService } from './writing.service';
@@ -65,6 +66,7 @@ import { WritingService } from './writing.service';
               </button>
             }
           }
+          <button i18n type="button" class="btn-word" (click)="joinAnother(proposal.editionId)">Together with…</button>
           <a i18n class="btn btn-plain" [routerLink]="['/reviews', proposal.editionId]">The proposal</a>
         } @else {
           @if (writing.record()?.status === 'live' && !writing.isChanged()) {
@@ -170,6 +172,7 @@ export class WriterBar {
   readonly #modal = inject(NgbModal);
   readonly #router = inject(Router);
   readonly #session = inject(SessionService);
+  readonly #joining = inject(JoiningService);
   protected readonly mayDelete = computed(() => {
     const record = this.writing.record();
     return record !== null && this.#session.may('delete for good', [this.#session.written(record.kind, record.locale)]);
@@ -179,6 +182,10 @@ export class WriterBar {
   /** Says what the person may do with it, and who could do the rest. */
   protected sayRights(): void {
     openRights(this.#modal, this.writing.id, this.writing.locale(), this.writing.record()!.title);
+  }
+
+  protected async joinAnother(editionId: string): Promise<void> {
+    if (await this.#joining.join(editionId)) this.writing.reopen();
   }
 
   protected remove(): void {
