@@ -67,8 +67,8 @@ describe('an approved edition that is still ahead', () => {
     const withdrawal = `/api/editions/${edition.id}/withdrawal`;
     expect([(await writer.get(withdrawal)).status, (await writer.post(withdrawal, {})).status]).toEqual([403, 403]);
     expect((await editor.get(withdrawal)).json.instead).toEqual([
-      `“${live.value.title}” stays on 28 March, 06:00 as it is by then.`,
-      '“Eggs” does not come on 28 March, 06:00.',
+      `“${live.value.title}” (page) stays on 28 March, 06:00 as it is by then.`,
+      '“Eggs” (block) does not come on 28 March, 06:00.',
     ]);
     const taken = await editor.post(withdrawal, { remark: 'No boat.' });
     expect([taken.status, taken.json.stage, taken.json.publishedFrom]).withContext(taken.text).toEqual([200, 'withdrawn', null]);

@@ -38,6 +38,14 @@ describe('when the store is in trouble', () => {
     expect((await manager.get('/api/today')).status).toBe(200);
     const more = await draft();
     expect([more.status, await test.rowCounts()]).toEqual([507, full]);
+    // Many at once are refused alike, and readers are served in between.
+    const crowd = await Promise.all([
+      ...Array.from({ length: 20 }, async () => (await draft()).status),
+      ...Array.from({ length: 20 }, async () => (await manager.get('/visit')).status),
+    ]);
+    expect([crowd.slice(0, 20), crowd.slice(20)]).toEqual([Array<number>(20).fill(507), Array<number>(20).fill(200)]);
+    expect(await test.rowCounts()).toEqual(full);
+    expect(await pragma('integrity_check')).toEqual([{ integrity_check: 'ok' as never }]);
     await pragma('max_page_count = 1000000');
     expect((await draft()).status).toBe(200);
     expect((await test.rowCounts())[0]).toBeGreaterThan(before[0]!);

@@ -1,13 +1,13 @@
 import type { Withdrawal, WithdrawalWish } from '@contract/rescheduling';
 import { quoted, writeMoment } from '@core/format/moment';
 import type { Proposal, PublicationEntry } from '@core/ledger/records';
-import { say } from '@core/tongue/say';
+import { say, told } from '@core/tongue/say';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import type { NewEntry } from '../repositories/ledger-repository';
 import { emptyBatch } from './batch';
-import { editionOf, isOfOwnWords, overlayOf } from './edition-lookups';
+import { editionOf, isOfOwnWords, kindOf, overlayOf } from './edition-lookups';
 import { writeBatch } from './editions';
 import { acceptedBreaches, breachesOf } from './expectations';
 import { localeName, momentStyle, recordName } from './names';
@@ -74,7 +74,7 @@ function firstOf(planned: readonly PublicationEntry[]): number {
 
 function insteadWords(site: Site, proposal: Proposal, { from }: Publication, standing: string | null): string {
   const { recordId, locale, retires } = proposal;
-  const title = quoted(recordName(site, site.snapshots.at(), recordId));
+  const title = `${quoted(recordName(site, site.snapshots.at(), recordId))} (${told(kindOf(site, recordId))})`;
   const on = writeMoment(from, momentStyle(site));
   const named = isOfOwnWords(site, proposal) ? say`${title} in ${localeName(site, locale)}` : title;
   if (retires) return say`${named} is not taken off on ${on}.`;

@@ -233,7 +233,8 @@ import { MessageService } from '../state/message.service';
       height: 34px;
       white-space: nowrap;
     }
-    td:first-child {
+    td:first-child,
+    td:last-child {
       white-space: normal;
     }
     td almanac-phase {
