@@ -8,7 +8,20 @@ export const mostEdits = 1_000;
  * @see Myers, E. W. (1986), An O(ND) difference algorithm and its variations, for what it costs
  */
 export function boundedDiff(before: readonly string[], after: readonly string[]): readonly ArrayChange<string>[] | null {
-  return fewestEdits(before, after) > mostEdits ? null : (diffArrays([...before], [...after], { maxEditLength: mostEdits }) ?? null);
+  const fewest = fewestEdits(before, after);
+  if (fewest > mostEdits) return null;
+  // With nothing in common there is nothing to look for, which is when looking takes longest.
+  if (fewest === before.length + after.length) return replaced(before, after);
+  return diffArrays([...before], [...after], { maxEditLength: mostEdits }) ?? null;
+}
+
+/** All of one sequence taken away, and all of another put in its place. */
+export function replaced(before: readonly string[], after: readonly string[]): readonly ArrayChange<string>[] {
+  const all = [
+    { removed: true, added: false, value: [...before], count: before.length },
+    { removed: false, added: true, value: [...after], count: after.length },
+  ];
+  return all.filter(each => each.count > 0);
 }
 
 /** At least so many insertions and removals lie between two sequences, whatever their order: told at once, without looking for them. */

@@ -1,4 +1,4 @@
-import { boundedDiff } from '../compare/bounds';
+import { boundedDiff, replaced } from '../compare/bounds';
 import { listOf } from '../format/moment';
 import { say, told, word } from '../tongue/say';
 import { alignBlocks, isTextblock } from './align';
@@ -93,11 +93,8 @@ function tokensOf(inline: Blocks): readonly Token[] {
 
 function changedRuns(before: Blocks, after: Blocks, tellLink: TellLink): readonly MarkedRun[] {
   const [left, right] = [tokensOf(before), tokensOf(after)];
-  const texts = (tokens: readonly Token[]) => tokens.map(each => each.text);
-  const parts = boundedDiff(texts(left), texts(right)) ?? [
-    { removed: true, added: false, count: left.length },
-    { removed: false, added: true, count: right.length },
-  ];
+  const [was, is] = [left.map(each => each.text), right.map(each => each.text)];
+  const parts = (sharesWords(was, is) ? boundedDiff(was, is) : null) ?? replaced(was, is);
   const runs: MarkedRun[] = [];
   let [at, to] = [0, 0];
   for (const { removed, added, count } of parts)
@@ -108,6 +105,12 @@ function changedRuns(before: Blocks, after: Blocks, tellLink: TellLink): readonl
       runs.push({ text: (now ?? old)!.text, fate, marks: namesOf((now ?? old)!.from), note });
     }
   return joined(withPhrases(runs));
+}
+
+// Gaps are alike everywhere: they say nothing of what stayed.
+function sharesWords(was: readonly string[], is: readonly string[]): boolean {
+  const words = new Set(was);
+  return is.some(each => words.has(each) && each.trim() !== '');
 }
 
 // A phrase put for another reads as one that went and one that came, not as a change of every second word.
@@ -162,6 +165,8 @@ const markWords: Readonly<Record<string, string>> = {
 };
 
 function markNote(before: Part, after: Part, tellLink: TellLink): string {
+  // Most words are set plainly, and there are many of them.
+  if (!before.marks?.length && !after.marks?.length) return '';
   const [was, is] = [namesOf(before), namesOf(after)];
   const named = (marks: readonly string[]) => marks.flatMap(each => (markWords[each] ? [told(markWords[each])] : []));
   const gained = named(is.filter(each => !was.includes(each)));
