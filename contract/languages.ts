@@ -83,6 +83,8 @@ export const words = z.object({
       isOwn: z.boolean(),
       moves: z.array(possibleMove),
       retires: z.boolean(),
+      /** Whether other words are live than it was begun from. */
+      baseMoved: z.boolean(),
     }),
   ),
   /** Where it is seen in this locale. */

@@ -15,7 +15,7 @@ import { movesOf } from './edition-views';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { kindOf } from './edition-lookups';
+import { kindOf, liveRevisionId } from './edition-lookups';
 import { bestValueOf, localeName, nameOfPerson, titleOf } from './names';
 import { newestBase, refuseUnknownLocale } from './own-words';
 
@@ -62,7 +62,7 @@ export async function readWords(site: Site, person: Person, id: string, locale: 
     fields,
     state: leavesOut(inForce) ? 'out' : own ? 'own' : 'follows',
     live: inForce.state === 'live' ? { revisionId: inForce.revisionId, value: own } : null,
-    proposals: proposals.map(({ id: proposalId, editionId, stage, headRevisionId, createdBy, retires }) => ({
+    proposals: proposals.map(({ id: proposalId, editionId, stage, headRevisionId, baseRevisionId, createdBy, retires }) => ({
       id: proposalId,
       editionId,
       stage,
@@ -72,6 +72,7 @@ export async function readWords(site: Site, person: Person, id: string, locale: 
       isOwn: createdBy === person.id,
       moves: [...movesOf(site, person, editionId)],
       retires,
+      baseMoved: liveRevisionId(site, id, now, locale) !== baseRevisionId,
     })),
     pages: kindNamed(kind)
       .pagesToSee(id, base, snapshot)

@@ -93,6 +93,30 @@ describe('WordsWriter', () => {
     expect(second.service.isChanged()).toBeFalse();
   });
 
+  it('says that other words are live by now than a proposal was begun from, and brings them in once it is saved', async () => {
+    const { screen, service } = await show({
+      proposals: [
+        {
+          id: 'p1',
+          editionId: 'e',
+          stage: 'draft',
+          headRevisionId: 'w2',
+          value: { version: 1, words: { Address: 'ymuno-ni' } },
+          author: { id: 'p', name: 'P' },
+          isOwn: true,
+          moves: [],
+          retires: false,
+          baseMoved: true,
+        },
+      ],
+    });
+    expect(screen.text).toContain('as it stands, this would undo that. Bring that change in…');
+    service.write('Title', 'Ymuno');
+    await screen.settle();
+    expect(screen.text).toContain('Save first, then bring that change in.');
+    service.discard();
+  });
+
   it('leads to the next that is unfinished, and lets nobody write who does not hold the locale', async () => {
     const { screen } = await show();
     expect(screen.host.querySelector<HTMLAnchorElement>('a[title="Alt+N"]')?.getAttribute('href')).toBe('/languages/cy/dogs');

@@ -8,6 +8,7 @@ import { ApiClient } from '../api/api-client';
 import { fieldControls } from '../fields/index';
 import { placesOf } from '../kinds/index';
 import { WhenPipe } from '../shared/when-pipe';
+import { MergeService } from '../merging/merge.service';
 import { JoiningService } from '../reviews/joining.service';
 import { SessionService } from '../state/session.service';
 import { Holding } from '../writing/holding';
@@ -15,11 +16,12 @@ import { LivePreview } from '../writing/live-preview';
 import { isUnfinished } from './coverage-kinds';
 import { WordsRow } from './words-row';
 import { WordsService } from './words.service';
+import { BaseMoved } from '../writing/base-moved';
 
 /** Writing a record in a locale: source and own words side by side, field by field, and on to the next unfinished by one key. */
 @Component({
   selector: 'almanac-words-writer',
-  imports: [RouterLink, WordsRow, LivePreview, WhenPipe, Holding, VerbPipe],
+  imports: [BaseMoved, RouterLink, WordsRow, LivePreview, WhenPipe, Holding, VerbPipe],
   providers: [WordsService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'hear($event)' },
@@ -113,6 +115,9 @@ import { WordsService } from './words.service';
         [isChanged]="words.isChanged()"
         (reload)="words.open(record.id, record.locale)"
       />
+      @if (words.proposal()?.baseMoved) {
+        <almanac-base-moved [isChanged]="words.isChanged()" (wanted)="bringLiveIn()" />
+      }
       @for (other of words.others(); track other.id) {
         <p i18n class="notice-line">
           {{ other.author.name }} has a proposal {other.stage, select, draft {in draft} other {in review}} on this here too.
@@ -222,6 +227,7 @@ export class WordsWriter {
   readonly #router = inject(Router);
   readonly #session = inject(SessionService);
   readonly #joining = inject(JoiningService);
+  readonly #merges = inject(MergeService);
   protected readonly placesOf = placesOf;
   readonly locale = input.required<string>();
   readonly id = input.required<string>();
@@ -266,6 +272,11 @@ export class WordsWriter {
 
   protected async joinAnother(editionId: string): Promise<void> {
     if (await this.#joining.join(editionId)) this.words.open(this.id(), this.locale());
+  }
+
+  protected async bringLiveIn(): Promise<void> {
+    const { proposal, record } = { proposal: this.words.proposal(), record: this.words.record() };
+    if (proposal && record && (await this.#merges.intoProposal(proposal.id, record.title))) this.words.open(record.id, record.locale);
   }
 
   protected hear(event: KeyboardEvent): void {

@@ -29,7 +29,8 @@ import { WhenPipe } from '../shared/when-pipe';
             />
             <almanac-phase [status]="phaseOf(each.stage)" />
             <span
-              ><b>{{ each.title }}</b>&ngsp;<span class="quiet">{{ each.summary }}, {{ each.author.name }}</span></span
+              ><b>{{ each.title }}</b
+              >&ngsp;<span class="quiet">{{ each.summary }}, {{ each.author.name }}</span></span
             >
             @if (each.wishedFrom) {
               <span i18n class="chip">wished for {{ each.wishedFrom | when: 'short' }}</span>

@@ -14,11 +14,12 @@ import { JoiningService } from '../reviews/joining.service';
 import { SessionService } from '../state/session.service';
 import { Holding } from './holding';
 import { WritingService } from './writing.service';
+import { BaseMoved } from './base-moved';
 
 /** What state the words are in, what saving does, and what stands in the way. */
 @Component({
   selector: 'almanac-writer-bar',
-  imports: [RouterLink, PhaseMark, ToldPipe, VerbPipe, Clashes, Holding, RemarksLine],
+  imports: [BaseMoved, RouterLink, PhaseMark, ToldPipe, VerbPipe, Clashes, Holding, RemarksLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="bar">
@@ -114,14 +115,7 @@ import { WritingService } from './writing.service';
       <almanac-remarks-line [editionId]="proposal.editionId" />
     }
     @if (writing.proposal()?.baseMoved) {
-      <p class="notice-line">
-        <ng-container i18n>What is live has changed since this was begun; as it stands, this would undo that.</ng-container>&ngsp;
-        @if (writing.isChanged()) {
-          <ng-container i18n>Save first, then bring that change in.</ng-container>
-        } @else {
-          <button i18n class="btn-word" (click)="writing.bringLiveIn()">Bring that change in…</button>
-        }
-      </p>
+      <almanac-base-moved [isChanged]="writing.isChanged()" (wanted)="writing.bringLiveIn()" />
     }
     @for (other of writing.others(); track other.id) {
       <p i18n class="notice-line">
