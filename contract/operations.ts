@@ -2,6 +2,7 @@ import { say } from '@core/tongue/say';
 import { z } from 'zod';
 import { instant, uuid } from './common';
 import * as addresses from './addresses';
+import * as almanac from './almanac';
 import * as assembling from './assembling';
 import * as audit from './audit';
 import * as bench from './bench';
@@ -704,6 +705,13 @@ export const operations = {
     summary: 'When each placement of a page shows, within a span of time.',
     query: query.ribbon,
     answer: messages.ribbon,
+  },
+  readAlmanac: {
+    method: 'get',
+    path: '/almanac',
+    summary: 'What readers have and will have within a span of time, what changes by itself, and where the plan has holes.',
+    query: almanac.almanacQuery,
+    answer: almanac.almanac,
   },
   readToday: { method: 'get', path: '/today', summary: 'What changes today and next, what waits, what is wrong.', answer: today },
 } as const satisfies Record<string, Operation>;

@@ -3,22 +3,23 @@ import { finding } from './assembling';
 import { instant } from './common';
 import { editionRow, kind } from './messages';
 
+/** Something that readers will notice by itself, at the instant at which it happens. */
+export const plannedRow = z.object({
+  at: instant,
+  recordId: z.string(),
+  kind,
+  title: z.string(),
+  what: z.enum(['goes live', 'changes', 'ends', 'opens', 'closes']),
+  target: z.string(),
+  pageCount: z.number().int(),
+  pageId: z.string().nullable(),
+  pageTitle: z.string(),
+});
+
 /** What changes and what waits. */
 export const today = z.object({
   now: instant,
-  changes: z.array(
-    z.object({
-      at: instant,
-      recordId: z.string(),
-      kind,
-      title: z.string(),
-      what: z.enum(['goes live', 'changes', 'ends', 'opens', 'closes']),
-      target: z.string(),
-      pageCount: z.number().int(),
-      pageId: z.string().nullable(),
-      pageTitle: z.string(),
-    }),
-  ),
+  changes: z.array(plannedRow),
   /** How many changes there are in all; of more than can be listed the soonest are. */
   changeCount: z.number().int(),
   waiting: z.array(editionRow),
@@ -35,4 +36,5 @@ export const today = z.object({
   isPartial: z.boolean(),
 });
 
+export type PlannedRow = z.infer<typeof plannedRow>;
 export type Today = z.infer<typeof today>;

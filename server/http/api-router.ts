@@ -33,6 +33,7 @@ import { checkWithdrawal, withdrawPlanned } from '../services/withdrawal';
 import { checkRescheduling, rescheduleEdition } from '../services/rescheduling';
 import { giveWord } from '../services/given-words';
 import { checkWorkflows, offersFor, readWorkflows, saveWorkflows } from '../services/workflows';
+import { almanacOf } from '../services/almanac';
 import { saveSiteSettings } from '../services/site-settings';
 import { checkedLook, labelOfLook, personSeen, readerLookedAs } from '../services/look-as';
 import { coverageTable, reportLocales, saveLocales } from '../services/languages';
@@ -398,6 +399,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       importForwardings(site, person, await bytesOf(request, importLimits.bytes), query.trial === 'yes'),
     readDeletion: ({ person, id }) => deletionOf(site, person, id),
     deleteRecord: ({ person, id }) => deleteForGood(site, person, id) as Promise<undefined>,
+    readAlmanac: ({ query }) => almanacOf(site, query),
     readRibbon: ({ query }) => ribbonOf(site, query.page, query.from, query.until),
     readToday: ({ person }) => todayFor(site, person),
   };

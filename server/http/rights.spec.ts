@@ -141,6 +141,7 @@ const rights: Readonly<Record<OperationName, Asked>> = {
   readFile: staff,
   readDeletion: staff,
   deleteRecord: does('delete for good', 'block'),
+  readAlmanac: staff,
   readRibbon: staff,
   readToday: staff,
   readRights: staff,
@@ -274,6 +275,7 @@ describe('what each may do', () => {
       receiveContent: '?name=x.txt',
       importForwardings: '?trial=yes',
       dropFilter: '?list=blocks&name=x',
+      readAlmanac: `?from=${test.now}&until=${test.now + 86_400_000}`,
       readRibbon: `?page=${page}&from=${test.now}&until=${test.now + 86_400_000}`,
     };
     const invited = async () => {

@@ -56,6 +56,20 @@ export function planSince(site: Site, moment: number): SitePlan {
   return moment >= plan.span.from ? plan : planOfLedger(site, site.ledger, moment);
 }
 
+/**
+ * A plan for any moment within a span: that of the year ahead wherever it reaches, else one of the span, gathered when it is
+ * first asked for.
+ */
+export function plansWithin(site: Site, span: Interval): (moment: number) => SitePlan {
+  const near = planOf(site);
+  let far: SitePlan | null = null;
+  return moment => {
+    if (moment >= near.span.from && moment < near.span.until) return near;
+    far ??= planFrom(site, site.ledger, { from: span.from - 1, until: span.until });
+    return far;
+  };
+}
+
 /** All that a ledger has in force from a moment on, for ever. */
 export function planForGood(site: Site, ledger: Ledger, from: number): SitePlan {
   return planFrom(site, ledger, { from, until: Infinity });

@@ -2,6 +2,7 @@ import { HttpClient, HttpErrorResponse, type HttpParams } from '@angular/common/
 import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
 import type * as addresses from '@contract/addresses';
+import type * as almanac from '@contract/almanac';
 import type * as assembling from '@contract/assembling';
 import type * as audit from '@contract/audit';
 import type * as bench from '@contract/bench';
@@ -179,6 +180,7 @@ export class ApiClient {
     );
   readDeletion = (id: string) => this.#get<assembling.Deletion>(`records/${id}/deletion`);
   deleteRecord = (id: string) => this.#refine(this.#http.delete<void>(`/api/records/${id}`));
+  readAlmanac = (query: almanac.AlmanacQuery) => this.#get<almanac.Almanac>('almanac', { ...query });
   readRibbon = (page: string, from: number, until: number) => this.#get<messages.Ribbon>('ribbon', { page, from, until });
   readToday = () => this.#get<Today>('today');
 
