@@ -1,11 +1,9 @@
+import { laneKinds } from '@core/plan/lanes';
 import { z } from 'zod';
 import { finding } from './assembling';
 import { instant } from './common';
 import { kind } from './messages';
 import { plannedRow } from './today';
-
-/** Down what the lanes of the Almanac run. */
-export const laneKinds = ['region', 'section', 'person', 'edition', 'language'] as const;
 
 /** The longest span that is drawn at once, in days: five years and some room on either side. */
 export const longestSpan = 1_900;
@@ -62,4 +60,3 @@ export const almanac = z.object({
 export type Almanac = z.infer<typeof almanac>;
 export type AlmanacBar = z.infer<typeof almanacBar>;
 export type AlmanacQuery = z.infer<typeof almanacQuery>;
-export type LaneKind = (typeof laneKinds)[number];

@@ -39,7 +39,9 @@ describe('the plan in time', () => {
     expect(changeCount).toBe(changes.length);
     const { changes: today } = (await editor.get('/api/today')).json;
     const soon = (all: Almanac['changes']) =>
-      all.filter(each => each.at > setDay && each.at < setDay + 13 * day).map(each => `${each.at} ${each.title} ${each.what} ${each.pageCount}`);
+      all
+        .filter(each => each.at > setDay && each.at < setDay + 13 * day)
+        .map(each => `${each.at} ${each.title} ${each.what} ${each.pageCount}`);
     expect(soon(changes)).toEqual(soon(today));
     // Beyond the year ahead it is counted all the same.
     const far = await read('region', Date.parse('2029-03-01T00:00Z'), Date.parse('2029-04-15T00:00Z'));

@@ -1,12 +1,14 @@
-import { almanacLimits, longestSpan, type Almanac, type AlmanacBar, type AlmanacQuery, type LaneKind } from '@contract/almanac';
+import { almanacLimits, longestSpan, type Almanac, type AlmanacBar, type AlmanacQuery } from '@contract/almanac';
 import { groupBy } from '@core/collection/group-by';
 import { kindNamed } from '@core/kinds/index';
+import { targetOf } from '@core/kinds/placement/target';
 import { barsWithin, type PlanBar } from '@core/plan/bars';
 import { changesWithin } from '@core/plan/changes';
 import { cliffsAmong } from '@core/plan/cliffs';
+import type { LaneKind } from '@core/plan/lanes';
 import type { Interval } from '@core/schedule/interval';
 import { labelOfTarget } from '@core/theme/manifest';
-import { say, told } from '@core/tongue/say';
+import { capitalised, say, told } from '@core/tongue/say';
 import { Refusal } from '../errors/refusal';
 import type { Site } from '../site/site';
 import { isOfOwnWords, overlayOf } from './edition-lookups';
@@ -124,9 +126,9 @@ function lanesBy(site: Site, by: LaneKind): (each: Laid) => string {
   const snapshot = site.snapshots.at();
   switch (by) {
     case 'region':
-      return ({ kind, value }) => {
-        const target = (value as { readonly target?: { readonly kind: string; readonly name: string } } | null)?.target;
-        return kind === 'placement' && target ? told(labelOfTarget(snapshot.manifest, target)) : told(kind);
+      return each => {
+        const target = targetOf(each);
+        return target ? told(labelOfTarget(snapshot.manifest, target)) : capitalised(told(each.kind));
       };
     case 'section':
       return ({ bar }) => {

@@ -62,6 +62,11 @@ export const routes: Routes = [
         loadComponent: () => import('./reach/reach').then(module => module.ReachWorkspace),
       },
       {
+        path: 'almanac',
+        title: $localize`Almanac · Lucid Almanac`,
+        loadComponent: () => import('./almanac/almanac').then(module => module.AlmanacWorkspace),
+      },
+      {
         path: 'placements',
         title: $localize`Placements · Lucid Almanac`,
         loadComponent: () => import('./placements/placements').then(module => module.PlacementsWorkspace),

@@ -210,6 +210,7 @@ export class App {
     // A site of one locale has nothing to write in others.
     ...((this.#session.session()?.desk?.locales.length ?? 1) > 1 ? [{ path: '/languages', label: $localize`Languages` }] : []),
     { path: '/rules', label: $localize`Rules` },
+    { path: '/almanac', label: $localize`Almanac` },
     { path: '/reviews', label: $localize`Reviews` },
     { path: '/set-up', label: $localize`Set-up` },
   ]);

@@ -7,6 +7,7 @@ import { ApiClient } from '../api/api-client';
 import { FirstSteps } from './first-steps';
 import { placesOf } from '../kinds/index';
 import type { Fault, Place } from '../kinds/kind-places';
+import { PlannedLine } from '../shared/planned-line';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
@@ -15,21 +16,13 @@ interface Day {
   readonly key: string;
   readonly heading: string;
   readonly isToday: boolean;
-  readonly changes: readonly (Today['changes'][number] & { readonly time: string; readonly isPast: boolean })[];
+  readonly changes: readonly (Today['changes'][number] & { readonly isPast: boolean })[];
 }
-
-const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
-  'goes live': $localize`goes live`,
-  changes: $localize`takes new words`,
-  ends: $localize`ends`,
-  opens: $localize`begins to show`,
-  closes: $localize`stops showing`,
-};
 
 /** A day's page: what changes today and next, what waits for me, what is wrong. */
 @Component({
   selector: 'almanac-today',
-  imports: [RouterLink, WhenPipe, FirstSteps],
+  imports: [RouterLink, PlannedLine, WhenPipe, FirstSteps],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (today(); as today) {
@@ -49,25 +42,7 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
               <h3 [class.now]="day.isToday">{{ day.heading }}</h3>
               <ol>
                 @for (change of day.changes; track change.recordId + change.what) {
-                  <li [class.past]="change.isPast">
-                    <time class="clock">{{ change.time }}</time>
-                    <span class="mark" [class.end]="change.what === 'ends' || change.what === 'closes'" aria-hidden="true"></span>
-                    <span class="what"
-                      ><b>{{ change.title }}</b> {{ verb(change.what) }} <span class="quiet">{{ where(change) }}</span></span
-                    >
-                    @if (change.pageId) {
-                      <a
-                        i18n
-                        routerLink="/arrange"
-                        [queryParams]="{
-                          page: change.pageId,
-                          at: local(change.at),
-                          sel: selected(change),
-                        }"
-                        >Look then</a
-                      >
-                    }
-                  </li>
+                  <li><almanac-planned-line [change]="change" [isPast]="change.isPast" /></li>
                 } @empty {
                   <li i18n class="quiet none">Nothing changes by itself.</li>
                 }
@@ -188,33 +163,6 @@ const verbs: Readonly<Record<Today['changes'][number]['what'], string>> = {
       margin: 0;
       padding: 0;
     }
-    li {
-      display: flex;
-      gap: 10px;
-      align-items: baseline;
-      min-height: 24px;
-    }
-    li.past {
-      color: var(--ink-2);
-    }
-    .clock {
-      width: 40px;
-      font-weight: 600;
-    }
-    .what {
-      flex: 1;
-    }
-    .mark {
-      width: 9px;
-      height: 9px;
-      border-radius: 50%;
-      background: var(--leaf);
-      align-self: center;
-    }
-    .mark.end {
-      background: none;
-      border: 2px solid var(--ember);
-    }
     .item {
       display: grid;
       gap: 1px;
@@ -288,7 +236,7 @@ export class TodayWorkspace {
     for (const change of today.changes) {
       const local = localTimeAt(change.at, this.#zone);
       const key = local.slice(0, 10);
-      groups.set(key, [...(groups.get(key) ?? []), { ...change, time: local.slice(11), isPast: change.at <= today.now }]);
+      groups.set(key, [...(groups.get(key) ?? []), { ...change, isPast: change.at <= today.now }]);
     }
     return [...groups].map(([key, changes], index) => ({
       key,
@@ -313,22 +261,6 @@ export class TodayWorkspace {
     inject(ApiClient)
       .readToday()
       .subscribe({ next: today => this.today.set(today), error: (error: unknown) => messages.problem(error) });
-  }
-
-  protected verb(what: Today['changes'][number]['what']): string {
-    return verbs[what];
-  }
-
-  protected where(change: Today['changes'][number]): string {
-    return placesOf(change.kind).noticed(
-      change,
-      change.pageCount === 1 ? $localize`on ${change.pageTitle}` : $localize`on ${change.pageCount} pages`,
-    );
-  }
-
-  /** What is selected when one looks at the moment of a change. */
-  protected selected(change: Today['changes'][number]): string | null {
-    return placesOf(change.kind).isSelectable ? change.recordId : null;
   }
 
   protected local(instant: number): string {
