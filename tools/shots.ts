@@ -89,12 +89,15 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'menu',
-    who: 'ida',
+    name: 'almanac',
+    who: 'edwin',
     prepare: async page => {
-      await setUp(page, 'Menus');
-      await page.getByRole('link', { name: 'Across the top' }).click();
-      await sheet(page, 'Tern Point');
+      await workspace(page, 'Almanac');
+      await page
+        .getByRole('button', { name: /^First boat of the year: from/ })
+        .first()
+        .click();
+      await page.getByRole('link', { name: 'Move it in time' }).waitFor();
     },
   },
   {

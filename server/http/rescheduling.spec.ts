@@ -1,4 +1,4 @@
-import { sampleBlock } from '../testing/samples';
+import { sampleBlock, samplePlacement } from '../testing/samples';
 import { setDay, TestSite, type TestClient } from '../testing/test-site';
 
 const uuid = () => crypto.randomUUID();
@@ -52,13 +52,16 @@ describe('an approved edition that is still ahead', () => {
   });
 
   it('is taken back before it comes, after what readers get instead was said, and stays as words', async () => {
-    const [page] = [test.pageId('/visit')];
+    const page = test.pageId('/visit');
+    const blockId = uuid();
     const { live } = (await editor.get(`/api/records/${page}`)).json;
     const changes = [
       { recordId: page, kind: 'page', value: { ...live.value, title: 'Visits' }, baseRevisionId: live.revisionId },
-      { recordId: uuid(), kind: 'block', value: sampleBlock({ title: 'Eggs' }), baseRevisionId: null },
+      { recordId: blockId, kind: 'block', value: sampleBlock({ title: 'Eggs' }), baseRevisionId: null },
+      { recordId: uuid(), kind: 'placement', value: samplePlacement(blockId, page), baseRevisionId: null },
     ];
-    const { json: edition } = await editor.post('/api/editions', {
+    const manager = await test.client('margit');
+    const { json: edition } = await manager.post('/api/editions', {
       id: uuid(),
       title: 'Easter',
       changes,
@@ -69,6 +72,7 @@ describe('an approved edition that is still ahead', () => {
     expect((await editor.get(withdrawal)).json.instead).toEqual([
       `“${live.value.title}” (page) stays on 28 March, 06:00 as it is by then.`,
       '“Eggs” (block) does not come on 28 March, 06:00.',
+      '“Eggs” (placement) does not come on 28 March, 06:00.',
     ]);
     const taken = await editor.post(withdrawal, { remark: 'No boat.' });
     expect([taken.status, taken.json.stage, taken.json.publishedFrom]).withContext(taken.text).toEqual([200, 'withdrawn', null]);

@@ -62,7 +62,11 @@ async function publicationWithdrawn(
     return inForce.state === 'live' ? inForce.revisionId : null;
   });
   await site.history.read(standing.flatMap(id => site.ledger.revisions.get(id ?? '') ?? []));
-  const changes = proposals.map((proposal, at) => ({ ...overlayOf(site, proposal), revisionId: standing[at]! }));
+  // What readers have instead is what has to fit: the words as they stand then, or nothing.
+  const changes = proposals.map((proposal, at) => {
+    const revisionId = standing[at]!;
+    return { ...overlayOf(site, proposal), value: revisionId === null ? null : site.ledger.revision(revisionId).value, revisionId };
+  });
   const publication: Publication = { changes, from, entries, covers: [], carried: [], after };
   refuseOthers(site, person, publication);
   return { publication, proposals };

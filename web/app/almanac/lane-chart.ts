@@ -37,7 +37,7 @@ import { type Mark, type Sight } from './zoom';
               <span i18n class="quiet">{lane.steady, plural, =1 {and 1 that stays} other {and {{ lane.steady }} that stay}}</span>
             }
           </h3>
-          <div class="lane" [style.height.px]="lane.rows * 21 + 3">
+          <div class="lane" [style.height.px]="lane.rows * 26 + 2">
             @for (gap of lane.gaps; track $index) {
               <span
                 class="gap"
@@ -60,7 +60,7 @@ import { type Mark, type Sight } from './zoom';
                 [attr.aria-pressed]="bar.recordId === selected()"
                 [attr.aria-label]="words(bar)"
                 [title]="words(bar)"
-                [style.top.px]="2 + bar.row * 21"
+                [style.top.px]="1 + bar.row * 26"
                 [style.left.%]="100 * bar.left"
                 [style.width.%]="100 * (bar.right - bar.left)"
                 (click)="chosen.emit(bar)"

@@ -19,8 +19,8 @@ export interface PackedLane {
   readonly gaps: readonly { readonly left: number; readonly right: number }[];
 }
 
-/** The least width that a bar takes up, as a share of the span, so that it can be seen and hit. */
-const leastShare = 0.012;
+/** The least width that a bar takes up, as a share of the span, so that it can be hit. @see WCAG 2.2, 2.5.8 Target Size */
+const leastShare = 0.03;
 
 /**
  * Lays the bars of a lane into as few rows as they need, so that no two share a place.
