@@ -95,6 +95,11 @@ describe('workflows of a site’s own', () => {
     const change = { recordId: uuid(), kind: 'block', value: sampleBlock({ title: 'Late' }), baseRevisionId: null };
     const joined = await clients['bea']!.post(`/api/editions/${edition.id}/changes`, { changes: [change] });
     expect([joined.status, joined.json.stage]).toEqual([200, 'in review']);
+    // Nor a whole edition.
+    await clients['margit']!.move(edition.id, { name: 'pass to the safety check' });
+    const late = await clients['bea']!.post('/api/editions', { id: uuid(), title: 'Later', changes: [{ ...change, recordId: uuid() }] });
+    const whole = await clients['bea']!.post(`/api/editions/${edition.id}/joined`, { editionId: late.json.id });
+    expect([whole.status, whole.json.stage, whole.json.changes.length]).toEqual([200, 'in review', 4]);
   });
 
   it('hold back until remarks are settled and somebody has given their word for what stands there', async () => {

@@ -43,6 +43,19 @@ export function writtenIn({ ledger }: Site, { kind, locale = ledger.baseLocale }
   return { kind, locale, isBase: locale === ledger.baseLocale };
 }
 
+/** What is written with changes that are asked about together: each kind in each locale once, since an edition may hold thousands. */
+export function writtenTogether(site: Site, changes: readonly Pick<Overlay, 'kind' | 'locale'>[]): readonly Written[] {
+  return [...new Map(changes.map(each => [`${each.kind} ${each.locale ?? ''}`, writtenIn(site, each)])).values()];
+}
+
+/** What is written with proposals; see {@link writtenTogether}. */
+export function writtenOf(site: Site, proposals: readonly Proposal[]): readonly Written[] {
+  return writtenTogether(
+    site,
+    proposals.map(({ recordId, locale }) => ({ kind: kindOf(site, recordId), locale })),
+  );
+}
+
 /** A proposal as an overlay for looking at the site with it. */
 export function overlayOf(site: Site, proposal: Proposal): Overlay {
   return {
@@ -61,6 +74,6 @@ export function overlaysOfEdition(site: Site, editionId: string): readonly Overl
 
 /** Whether somebody may name an edition, set its date and take it apart: whoever made it, or may decide over it. */
 export function mayEditEdition(site: Site, person: Person, edition: Edition, proposals: readonly Proposal[]): boolean {
-  const written = proposals.map(each => writtenIn(site, overlayOf(site, each)));
+  const written = writtenOf(site, proposals);
   return may(person, 'arrange an edition', { written, isOwn: edition.createdBy === person.id });
 }

@@ -13,7 +13,7 @@ import { Refusal, refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { addChange, emptyBatch } from './batch';
-import { editionOf, isOfOwnWords, liveRevisionId, localeLookedAt, overlayOf, overlaysOfEdition, writtenIn } from './edition-lookups';
+import { editionOf, isOfOwnWords, liveRevisionId, localeLookedAt, overlayOf, overlaysOfEdition, writtenOf } from './edition-lookups';
 import { checkedChanges, writeBatch } from './editions';
 import { recordName } from './names';
 import { moveRemarks } from '../repositories/remarks-repository';
@@ -57,7 +57,7 @@ export function joinWhole(site: Site, person: Person, editionId: string, joining
     const { proposals } = openEdition(site, editionId);
     const joining = openEdition(site, joiningId);
     refuseUnless(person, 'arrange an edition', {
-      written: joining.proposals.map(each => writtenIn(site, overlayOf(site, each))),
+      written: writtenOf(site, joining.proposals),
       isOwn: joining.edition.createdBy === person.id,
     });
     if (proposals.length + joining.proposals.length > largestEdition)
@@ -103,7 +103,7 @@ export function takeOut(site: Site, person: Person, proposalId: string): Promise
     if (!proposal) throw new Refusal('not-found', say`There is no such proposal.`);
     const { edition, proposals } = openEdition(site, proposal.editionId);
     refuseUnless(person, 'arrange an edition', {
-      written: proposals.map(each => writtenIn(site, overlayOf(site, each))),
+      written: writtenOf(site, proposals),
       isOwn: proposal.createdBy === person.id || edition.createdBy === person.id,
     });
     const rest = proposals.filter(each => each.id !== proposalId);
@@ -135,7 +135,7 @@ export function editEdition(site: Site, person: Person, editionId: string, wish:
   return site.writes.run(async () => {
     const { edition, proposals } = openEdition(site, editionId);
     refuseUnless(person, 'arrange an edition', {
-      written: proposals.map(each => writtenIn(site, overlayOf(site, each))),
+      written: writtenOf(site, proposals),
       isOwn: edition.createdBy === person.id,
     });
     const { title = edition.title, remark = edition.remark } = wish;

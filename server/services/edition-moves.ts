@@ -13,7 +13,7 @@ import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { overlaysOf, type Batch } from './batch';
 import { beginningsOf } from './carrying';
-import { liveRevisionId, writtenIn } from './edition-lookups';
+import { liveRevisionId, writtenTogether } from './edition-lookups';
 import { heldBack } from './guards';
 import { acceptedBreaches } from './expectations';
 import { refuseHeld } from './locks';
@@ -70,7 +70,10 @@ export async function applyMove(
   const beyond = (who: Who) => (publication ? pagesBeyond(site, person, publication, who) : []);
   const facts: MoveFacts = {
     stage,
-    written: overlays.filter(each => !isHarmless(site, each)).map(each => writtenIn(site, each)),
+    written: writtenTogether(
+      site,
+      overlays.filter(each => !isHarmless(site, each)),
+    ),
     grants: person.grants,
     isOwn: edition.createdBy === person.id,
     hasWritten: proposals.some(each => authorsSince(site.ledger, each, batch.revisions).has(person.id)),

@@ -12,7 +12,10 @@ import { workflowOf } from './standing';
  */
 export function fallenBack(site: Site, batch: Batch): Batch {
   const movedIds = new Set(batch.moves.map(each => each.editionId));
-  const isChanged = ({ id, headRevisionId }: Proposal) => site.ledger.proposals.get(id)?.headRevisionId !== headRevisionId;
+  const isChanged = ({ id, headRevisionId, editionId }: Proposal) => {
+    const before = site.ledger.proposals.get(id);
+    return before?.headRevisionId !== headRevisionId || before.editionId !== editionId;
+  };
   const editionIds = new Set(batch.proposals.filter(isChanged).map(each => each.editionId));
   const fallen = [...editionIds].flatMap(editionId => {
     if (movedIds.has(editionId)) return [];

@@ -18,7 +18,7 @@ import {
 } from '@core/workflow/workflow';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { localeLookedAt, overlayOf, writtenIn } from './edition-lookups';
+import { localeLookedAt, overlayOf, writtenTogether } from './edition-lookups';
 import { atOnce, publicationOfOverlays } from './publication';
 import { pagesReachedBy } from './reach-of-act';
 import { typeOf } from './record-type';
@@ -64,7 +64,7 @@ export function judgedBy(
     workflow,
     facts: {
       stage: standingIn(workflow, proposals[0]?.stage ?? 'withdrawn'),
-      written: overlays.map(each => writtenIn(site, each)),
+      written: writtenTogether(site, overlays),
       grants: person.grants,
       isOwn: edition.createdBy === person.id,
       hasWritten: proposals.some(each => authorsSince(site.ledger, each).has(person.id)),
@@ -95,7 +95,7 @@ export function movesFromDraft(
   const workflow = workflowOf(site, overlays);
   const facts: MoveFacts = {
     stage: draft,
-    written: overlays.map(each => writtenIn(site, each)),
+    written: writtenTogether(site, overlays),
     grants: person.grants,
     isOwn: true,
     hasWritten: true,

@@ -48,7 +48,7 @@ describe('HoldService', () => {
     try {
       const releases = [0, 1].map(() => holds.hold(one.recordId, one.locale));
       jasmine.clock().tick(20_000);
-      document.dispatchEvent(new KeyboardEvent('keydown', { key: 'a' }));
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'a', bubbles: true }));
       jasmine.clock().tick(20_000);
       releases[0]!();
       releases[1]!();

@@ -45,8 +45,8 @@ describe('Holding', () => {
     live.take({ kind: 'held', recordId: id, locale: 'en-GB', held: null, takenFrom: null });
     await screen.settle();
     expect(screen.text).toContain('Given back');
-    document.dispatchEvent(new KeyboardEvent('keydown', { key: 'Tab' }));
-    document.dispatchEvent(new Event('input'));
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'Tab', bubbles: true }));
+    document.body.dispatchEvent(new Event('input', { bubbles: true }));
     await screen.settle();
     expect(screen.text).not.toContain('Given back');
     expect(asked.map(([what]) => what)).toEqual(['hold', 'give back', 'hold']);
