@@ -186,6 +186,9 @@ test('an expectation that would be broken stops a change, and a reason lets it g
   const alert = order(editor).getByRole('alert');
   await expect(alert).toContainText('“Safe crossing times” shows on Tern Point and Crossing the causeway, to anyone, at any time.');
   await expect(alert).toContainText('does not show on 2 pages, to signed-out readers, now');
+  // What is held by nobody any more can go live.
+  await editor.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(alert).toHaveCount(0);
 
   const page = await application.signIn(browser, 'margit');
   await arrange(page, 'Tern Point');

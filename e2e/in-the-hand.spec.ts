@@ -56,8 +56,14 @@ test('two who change one placement settle it change by change, and nothing is lo
   };
   const mine = await dress(manager, 'tinted');
   const theirs = await dress(administrator, 'quiet');
+  // Nothing goes live over what somebody holds, until it is taken over.
   await theirs.getByRole('button', { name: /^Publish at once/ }).click();
-  await expect(administrator.getByRole('status')).toContainText('live');
+  await expect(theirs.getByRole('alert')).toContainText('Ida Venn has been writing on “Safe crossing times”');
+  await theirs.getByRole('button', { name: 'Close' }).click();
+  await administrator.getByRole('button', { name: 'Take it over' }).click();
+  await administrator.getByRole('button', { name: /^Save: / }).click();
+  await theirs.getByRole('button', { name: /^Publish at once/ }).click();
+  await expect(administrator.getByRole('status').filter({ hasText: 'live' })).toBeVisible();
 
   await mine.getByRole('button', { name: 'Keep as draft' }).click();
   await expect(mine.getByRole('alert')).toContainText('Margit Halloran saved a newer version of “Safe crossing times”');
@@ -65,5 +71,5 @@ test('two who change one placement settle it change by change, and nothing is lo
   await expect(mine.getByRole('button', { name: 'Keep as draft' })).toBeDisabled();
   await mine.getByRole('button', { name: 'Keep mine, over theirs' }).click();
   await mine.getByRole('button', { name: 'Keep as draft' }).click();
-  await expect(manager.getByRole('status')).toContainText('draft');
+  await expect(manager.getByRole('status').filter({ hasText: /^“Safe crossing times, changed.*draft/ })).toBeVisible();
 });

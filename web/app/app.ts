@@ -167,6 +167,20 @@ import { roles } from '@core/workflow/workflow';
       gap: 12px;
       align-items: center;
     }
+    /* Twelve workspaces, some with long names, have to stand in one line. */
+    @media (max-width: 1360px) {
+      header {
+        gap: 8px;
+        padding: 0 14px;
+      }
+      .product {
+        font-size: 17px;
+      }
+      nav {
+        gap: 8px;
+        font-size: 13px;
+      }
+    }
     @media (max-width: 900px) {
       header {
         flex-wrap: wrap;
