@@ -1,8 +1,9 @@
 import { filesOf, mayHave } from '@core/file/holders';
 import { isRead, localeOfAddress, type SiteLocale } from '@core/locale/site-locale';
 import { mayRead } from '@core/placement/resolve';
-import type { SiteSnapshot } from '@core/site/snapshot';
+import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import express, { type Router } from 'express';
+import { LRUCache } from 'lru-cache';
 import { Refusal } from '../errors/refusal';
 import { renderPublicPage } from '../public/answers';
 import { localeOf } from '../public/locales';
@@ -19,10 +20,11 @@ import { say } from '@core/tongue/say';
  */
 export function previewRouter(site: Site): Router {
   const router = express.Router();
+  const previewed = previewsOf(site);
   // Pictures that only the edition brings are nowhere else yet.
   const media = mediaRouter(site, async (request, id) => {
     const link = await followedPreview(site, String(request.params['secret']));
-    const snapshot = link && previewed(site, link, link.locale);
+    const snapshot = link && previewed(link, link.locale);
     const file = snapshot && filesOf(snapshot).get(id);
     return file && mayHave(snapshot, id, link.reader) ? { file, cacheFor: () => 'private, no-store' } : null;
   });
@@ -41,7 +43,7 @@ export function previewRouter(site: Site): Router {
     const link = await followedPreview(site, secret);
     if (!link) throw new Refusal('not-found', say`This preview has ended, or never was.`);
     const path = decoded(request.params[1] ?? '/');
-    const snapshot = previewed(site, link, localeWithin(site, link, path));
+    const snapshot = previewed(link, localeWithin(site, link, path));
     const home = localeOf(site, snapshot).prefix;
     const at = path === '/' && home !== '' ? `/${home}` : path;
     const found = pageAt(snapshot, at);
@@ -50,7 +52,7 @@ export function previewRouter(site: Site): Router {
     const { answer } = renderPublicPage(site, snapshot, page, page ? null : 'not found', at, link.reader, extra);
     const addresses = site.settings.locales
       .filter(each => isSeenBy(link, each))
-      .flatMap(({ tag }) => previewed(site, link, tag).pages.map(each => each.address));
+      .flatMap(({ tag }) => previewed(link, tag).pages.map(each => each.address));
     const within = keptWithin(answer.body.toString(), new Set(addresses), `${previewPath}/${secret}`);
     response.status(answer.status).type('html').send(within);
   });
@@ -60,8 +62,18 @@ export function previewRouter(site: Site): Router {
   return router;
 }
 
-function previewed(site: Site, { editionId, moment }: PreviewLink, locale: string): SiteSnapshot {
-  return site.snapshots.readIn(locale, overlaysOfEdition(site, editionId), moment);
+/** How many editions that are looked at are kept at hand. */
+const mostKept = 20;
+
+// A page asks for each of its pictures: what an edition changes stays one list, by which the site with it is made once.
+function previewsOf(site: Site): (link: PreviewLink, locale: string) => SiteSnapshot {
+  const kept = new LRUCache<string, readonly Overlay[]>({ max: mostKept });
+  return ({ editionId, moment }, locale) => {
+    const key = `${editionId} ${site.ledger.version}`;
+    const overlays = kept.get(key) ?? overlaysOfEdition(site, editionId);
+    kept.set(key, overlays);
+    return site.snapshots.readIn(locale, overlays, moment);
+  };
 }
 
 // One begins in the locale of the link, and walks on into those that everybody reads.

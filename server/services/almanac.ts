@@ -5,6 +5,7 @@ import { targetOf } from '@core/kinds/placement/target';
 import { barsWithin, type PlanBar } from '@core/plan/bars';
 import { changesWithin } from '@core/plan/changes';
 import { cliffsAmong } from '@core/plan/cliffs';
+import type { RecordKind } from '@core/ledger/records';
 import type { LaneKind } from '@core/plan/lanes';
 import type { Interval } from '@core/schedule/interval';
 import { labelOfTarget } from '@core/theme/manifest';
@@ -20,10 +21,16 @@ import { plannedRowsAmong } from './planned-rows';
 /** How many things end on one day before it is told of. */
 const leastOfCliff = 3;
 
-/** A bar with what decides in which lane it stands. */
-interface Laid extends Pick<PlanBar, 'recordId' | 'kind' | 'locale' | 'value'> {
-  readonly bar: AlmanacBar;
+/** What decides in which lane something stands. Only what is drawn is put into words. */
+interface Standing extends Interval {
+  readonly recordId: string;
+  readonly kind: RecordKind;
+  readonly locale: string;
+  readonly value: unknown;
+  readonly state: AlmanacBar['state'];
+  /** Who let it go live, or proposes it. */
   readonly by: string;
+  readonly editionId: string | null;
 }
 
 /** Everything that readers have and will have within a span of time, in lanes, and what changes by itself. */
@@ -36,14 +43,11 @@ export async function almanacOf(site: Site, { from, until, by }: AlmanacQuery): 
   const now = site.clocks.content();
   const { bars, steady } = barsWithin(site.ledger, span);
   const isTold = ({ kind, recordId }: PlanBar) => !kindNamed(kind).isUnseen && site.ledger.records.has(recordId);
-  const drawn = [...bars.filter(isTold).map(each => laid(site, each, span, now)), ...proposedWithin(site, span)];
-  const shown = drawn.slice(0, almanacLimits.bars);
+  const standing = (all: readonly PlanBar[]) => all.filter(isTold).map(each => standingOf(each, now));
+  const drawn = [...standing(bars), ...proposedWithin(site, span)];
   const laneOf = lanesBy(site, by);
-  const lanes = groupBy(shown, laneOf);
-  const steadyIn = groupBy(
-    steady.filter(isTold).map(each => laid(site, each, span, now)),
-    laneOf,
-  );
+  const lanes = groupBy(drawn.slice(0, almanacLimits.bars), laneOf);
+  const steadyIn = groupBy(standing(steady), laneOf);
   const changes = changesWithin(site.ledger, span);
   const rows = plannedRowsAmong(site, changes, plansWithin(site, span));
   const { findings } = await healthOf(site);
@@ -55,7 +59,7 @@ export async function almanacOf(site: Site, { from, until, by }: AlmanacQuery): 
       key: label,
       label,
       steady: new Set((steadyIn.get(label) ?? []).map(each => each.recordId)).size,
-      bars: lanes.get(label)!.map(each => each.bar),
+      bars: lanes.get(label)!.map(each => barOf(site, each, span)),
     })),
     barCount: drawn.length,
     changes: rows.slice(0, almanacLimits.changes),
@@ -69,60 +73,50 @@ export async function almanacOf(site: Site, { from, until, by }: AlmanacQuery): 
   };
 }
 
-function laid(site: Site, { recordId, kind, locale, value, entry, ...time }: PlanBar, span: Interval, now: number): Laid {
-  const state = time.until <= now ? 'expired' : time.from > now ? 'scheduled' : 'live';
-  return {
-    recordId,
-    kind,
-    locale,
-    value,
-    by: entry?.recordedBy ?? '',
-    bar: {
-      ...aboutBar(site, recordId, kind, locale, value),
-      from: Math.max(time.from, span.from - 1),
-      until: time.until === Infinity ? null : time.until,
-      state,
-      editionId: entry?.editionId ?? null,
-    },
-  };
+function standingOf({ entry, ...bar }: PlanBar, now: number): Standing {
+  const state = bar.until <= now ? 'expired' : bar.from > now ? 'scheduled' : 'live';
+  return { ...bar, state, by: entry?.recordedBy ?? '', editionId: entry?.editionId ?? null };
 }
 
 // What is only proposed is drawn from the day that is wished for.
-function proposedWithin(site: Site, span: Interval): readonly Laid[] {
-  return site.ledger.openProposals().flatMap((proposal): readonly Laid[] => {
-    const { wishedFrom } = site.ledger.editions.get(proposal.editionId)!;
-    if (wishedFrom === null || wishedFrom < span.from || wishedFrom >= span.until) return [];
+function proposedWithin(site: Site, span: Interval): readonly Standing[] {
+  return site.ledger.openProposals().flatMap((proposal): readonly Standing[] => {
+    const { editionId, locale, createdBy: by } = proposal;
+    const { wishedFrom: from } = site.ledger.editions.get(editionId)!;
+    if (from === null || from < span.from || from >= span.until) return [];
     const { recordId, kind, value } = overlayOf(site, proposal);
-    const { locale, editionId, createdBy: by } = proposal;
-    const said = value ?? bestValueOf(site, recordId);
-    const bar: AlmanacBar = {
-      ...aboutBar(site, recordId, kind, locale, said),
-      from: wishedFrom,
-      until: null,
-      state: 'proposed',
-      editionId,
-    };
-    return [{ recordId, kind, locale, value: said, by, bar }];
+    return [
+      { recordId, kind, locale, value: value ?? bestValueOf(site, recordId), from, until: Infinity, state: 'proposed', by, editionId },
+    ];
   });
 }
 
-function aboutBar(
-  site: Site,
-  recordId: string,
-  kind: PlanBar['kind'],
-  locale: string,
-  value: unknown,
-): Pick<AlmanacBar, 'recordId' | 'kind' | 'title' | 'pageId'> {
-  const snapshot = site.snapshots.at();
-  const isOwn = isOfOwnWords(site, { recordId, locale });
-  const said = isOwn ? bestValueOf(site, recordId) : value;
-  const title = titleOf(site, snapshot, kind, said);
-  const [pageId = null] = kindNamed(kind).pagesToSee(recordId, said, snapshot);
-  return { recordId, kind, title: isOwn ? say`${title} in ${localeName(site, locale)}` : title, pageId };
+// Words in another locale say nothing of where a record stands.
+function placedValue(site: Site, each: Standing): unknown {
+  return isOfOwnWords(site, each) ? bestValueOf(site, each.recordId) : each.value;
+}
+
+function pageToSee(site: Site, each: Standing): string | null {
+  return kindNamed(each.kind).pagesToSee(each.recordId, placedValue(site, each), site.snapshots.at())[0] ?? null;
+}
+
+function barOf(site: Site, each: Standing, span: Interval): AlmanacBar {
+  const { recordId, kind, locale, state, editionId } = each;
+  const title = titleOf(site, site.snapshots.at(), kind, placedValue(site, each));
+  return {
+    recordId,
+    kind,
+    title: isOfOwnWords(site, each) ? say`${title} in ${localeName(site, locale)}` : title,
+    from: Math.max(each.from, span.from - 1),
+    until: each.until === Infinity ? null : each.until,
+    state,
+    editionId,
+    pageId: pageToSee(site, each),
+  };
 }
 
 // In which lane something stands, by its label.
-function lanesBy(site: Site, by: LaneKind): (each: Laid) => string {
+function lanesBy(site: Site, by: LaneKind): (each: Standing) => string {
   const snapshot = site.snapshots.at();
   switch (by) {
     case 'region':
@@ -131,14 +125,14 @@ function lanesBy(site: Site, by: LaneKind): (each: Laid) => string {
         return target ? told(labelOfTarget(snapshot.manifest, target)) : capitalised(told(each.kind));
       };
     case 'section':
-      return ({ bar }) => {
-        const section = snapshot.pageById.get(bar.pageId ?? '')?.facts.lineage.at(-2) ?? snapshot.front?.id ?? '';
+      return each => {
+        const section = snapshot.pageById.get(pageToSee(site, each) ?? '')?.facts.lineage.at(-2) ?? snapshot.front?.id ?? '';
         return snapshot.pageById.get(section)?.value.title ?? say`nowhere yet`;
       };
     case 'person':
       return each => nameOfPerson(site, each.by);
     case 'edition':
-      return ({ bar }) => site.ledger.editions.get(bar.editionId ?? '')?.title ?? say`no edition`;
+      return ({ editionId }) => site.ledger.editions.get(editionId ?? '')?.title ?? say`no edition`;
     case 'language':
       return ({ locale }) => localeName(site, locale);
   }

@@ -20,8 +20,8 @@ export function fallenBack(site: Site, batch: Batch): Batch {
   const fallen = [...editionIds].flatMap(editionId => {
     if (movedIds.has(editionId)) return [];
     const own = batch.proposals.filter(each => each.editionId === editionId);
-    const others = site.ledger.proposalsOfEdition(editionId).filter(each => isOpen(each) && !own.some(({ id }) => id === each.id));
-    const all = [...own, ...others].filter(isOpen);
+    const ids = new Set(own.map(each => each.id));
+    const all = [...own, ...site.ledger.proposalsOfEdition(editionId).filter(each => !ids.has(each.id))].filter(isOpen);
     if (!all.some(each => isWaiting(each.stage))) return [];
     const workflow = workflowOf(site, overlaysOf(site, batch, all));
     const stage = stageOnceChanged(workflow, standingIn(workflow, all[0]!.stage));

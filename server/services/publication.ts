@@ -61,6 +61,15 @@ export interface PublicationBasis {
 }
 
 /**
+ * Now, and as of when what is written now is recorded. It is one look at the clock: what goes live at once begins when it is
+ * recorded, not the tick before or after.
+ */
+export function momentOfWriting({ clocks, ledger }: Site): { readonly now: Instant; readonly recordedAt: Instant } {
+  const now = clocks.content();
+  return { now, recordedAt: Math.max(clocks.isFrozen ? clocks.running() : now, ledger.lastRecordedAt) };
+}
+
+/**
  * Works out what publishing some changes would write. Where that keeps something planned from coming, `keep` lets the
  * new publications end where the planned ones begin, `carry` brings the changes into what is planned besides, and `cancel`
  * withdraws what begins later.
@@ -71,9 +80,7 @@ export function publicationOf(
   wish: PublicationWish,
   basis: PublicationBasis,
 ): Publication {
-  // One look at the clock: what goes live at once begins when it is recorded, not the tick before or after.
-  const now = site.clocks.content();
-  const recordedAt = Math.max(site.clocks.isFrozen ? site.clocks.running() : now, site.ledger.lastRecordedAt);
+  const { now, recordedAt } = momentOfWriting(site);
   const span = spanOf(now, wish);
   const covers: Covered[] = [];
   const carried: Revision[] = [];

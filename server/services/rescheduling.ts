@@ -1,6 +1,6 @@
 import type { Check } from '@contract/assembling';
 import type { Rescheduling } from '@contract/rescheduling';
-import type { PublicationEntry } from '@core/ledger/records';
+import type { Proposal, PublicationEntry } from '@core/ledger/records';
 import { grantsOver } from '@core/rights/grants';
 import { say } from '@core/tongue/say';
 import { publishes, rolesThatMake } from '@core/workflow/workflow';
@@ -49,11 +49,9 @@ export function rescheduleEdition(site: Site, person: Person, editionId: string,
 }
 
 async function publicationMoved(site: Site, person: Person, editionId: string, wish: Rescheduling): Promise<Publication> {
-  editionOf(site, editionId);
-  const proposals = site.ledger.proposalsOfEdition(editionId);
-  const planned = proposals.map(({ recordId, locale }) => plannedOf(site, editionId, recordId, locale));
-  if (proposals.length === 0 || planned.some(each => each.length === 0))
-    throw new Refusal('move-refused', say`Nothing of it is ahead any more, so it has no date to be moved.`);
+  const parts = partsAhead(site, editionId, say`Nothing of it is ahead any more, so it has no date to be moved.`);
+  const proposals = parts.map(each => each.proposal);
+  const planned = parts.map(each => each.planned);
   await site.history.read(planned.flat().flatMap(each => site.ledger.revisions.get(each.revisionId ?? '') ?? []));
   const overlays = proposals.map(each => overlayOf(site, each));
   const publication = publicationOf(
@@ -73,8 +71,23 @@ async function publicationMoved(site: Site, person: Person, editionId: string, w
   return publication;
 }
 
-/** What an edition has set for a record that still lies ahead. */
-export function plannedOf(site: Site, editionId: string, recordId: string, locale: string): readonly PublicationEntry[] {
+/** A part of an edition, and what the edition has set for it that still lies ahead. */
+export interface PartAhead {
+  readonly proposal: Proposal;
+  readonly planned: readonly PublicationEntry[];
+}
+
+/** The parts of an edition of which all is still ahead. @throws Refusal with the words given when any of it is not */
+export function partsAhead(site: Site, editionId: string, overWords: string): readonly PartAhead[] {
+  editionOf(site, editionId);
+  const parts = site.ledger
+    .proposalsOfEdition(editionId)
+    .map(proposal => ({ proposal, planned: plannedOf(site, editionId, proposal.recordId, proposal.locale) }));
+  if (parts.length === 0 || parts.some(each => each.planned.length === 0)) throw new Refusal('move-refused', overWords);
+  return parts;
+}
+
+function plannedOf(site: Site, editionId: string, recordId: string, locale: string): readonly PublicationEntry[] {
   const now = site.clocks.content();
   return site.ledger
     .outlookOf(recordId, locale)

@@ -4,14 +4,13 @@ import { Router, RouterLink } from '@angular/router';
 import type { Almanac, AlmanacBar } from '@contract/almanac';
 import { laneKinds, type LaneKind } from '@core/plan/lanes';
 import { writeDate } from '@core/format/moment';
-import { groupBy } from '@core/collection/group-by';
 import { localTimeAt } from '@core/schedule/local-time';
-import { DateTime } from 'luxon';
 import { catchError, of, switchMap, tap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { placesOf, workedOnAt } from '../kinds/index';
 import type { Place } from '../kinds/kind-places';
 import { DateField } from '../shared/date-field';
+import { plannedDays } from '../shared/planned-days';
 import { PlannedLine } from '../shared/planned-line';
 import { textIn } from '../shared/typed-event';
 import { WhenPipe } from '../shared/when-pipe';
@@ -127,7 +126,7 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
           <h2 i18n class="section">What changes</h2>
           @for (day of days(); track day.key) {
             <div class="day">
-              <h3 [class.today]="day.isToday">{{ day.heading }}</h3>
+              <h3 [class.today]="day.key === today">{{ day.heading }}</h3>
               <ol>
                 @for (change of day.changes; track $index) {
                   <li [class.on]="change.recordId === sel()" [attr.data-record]="change.recordId">
@@ -157,7 +156,7 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
           }
         </div>
       </div>
-    } @else {
+    } @else if (isAsking()) {
       <p i18n class="quiet wait">The plan is being worked out…</p>
     }
   `,
@@ -206,22 +205,10 @@ export class AlmanacWorkspace {
     const bars = (this.almanac()?.lanes ?? []).flatMap(each => each.bars);
     return bars.find(each => each.recordId === this.sel()) ?? null;
   });
-  protected readonly days = computed(() => {
-    const { zone, locale } = this.#manner;
-    const today = localTimeAt(this.#session.site.now, zone).slice(0, 10);
-    const isFar = this.grain().name === 'year' || this.grain().name === 'five years';
-    return [...groupBy(this.almanac()?.changes ?? [], each => localTimeAt(each.at, zone).slice(0, 10))].map(([key, changes]) => ({
-      key,
-      changes,
-      isToday: key === today,
-      heading: DateTime.fromISO(key, { locale }).toLocaleString({
-        weekday: 'short',
-        day: 'numeric',
-        month: 'long',
-        ...(isFar ? { year: 'numeric' } : {}),
-      }),
-    }));
-  });
+  protected readonly days = computed(() =>
+    plannedDays(this.almanac()?.changes ?? [], this.#manner, this.grain().name === 'year' || this.grain().name === 'five years'),
+  );
+  protected readonly today = this.local(this.#session.site.now).slice(0, 10);
 
   constructor() {
     inject(KeysService).bind([

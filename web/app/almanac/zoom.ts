@@ -1,14 +1,16 @@
 import type { Instant } from '@core/schedule/local-time';
-import { DateTime, type DurationLike } from 'luxon';
+import { DateTime, Duration, type DurationLike } from 'luxon';
 
 /** How much time is looked at at once. */
-export type Zoom = 'day' | 'week' | 'month' | 'quarter' | 'year' | 'five years';
+type Zoom = 'day' | 'week' | 'month' | 'quarter' | 'year' | 'five years';
 
 interface Grain {
   readonly name: Zoom;
   readonly label: string;
   readonly length: DurationLike;
-  /** What lies between two marks of the axis, and how a mark is written; every so many are written. */
+  /** With what a span begins that nobody chose: the one that holds now. */
+  readonly begins: 'day' | 'week' | 'month' | 'year';
+  /** What lies between two marks of the axis, and how a mark is written. */
   readonly mark: DurationLike;
   readonly format: string;
   /** Heavier marks, such as the months of a quarter. */
@@ -21,6 +23,7 @@ export const zooms: readonly Grain[] = [
     name: 'day',
     label: $localize`A day`,
     length: { days: 1 },
+    begins: 'day',
     mark: { hours: 3 },
     format: 'HH:mm',
     heavy: { unit: 'day', format: 'cccc d MMMM' },
@@ -29,6 +32,7 @@ export const zooms: readonly Grain[] = [
     name: 'week',
     label: $localize`A week`,
     length: { weeks: 1 },
+    begins: 'week',
     mark: { days: 1 },
     format: 'ccc d',
     heavy: { unit: 'month', format: 'MMMM' },
@@ -37,6 +41,7 @@ export const zooms: readonly Grain[] = [
     name: 'month',
     label: $localize`A month`,
     length: { months: 1 },
+    begins: 'month',
     mark: { days: 2 },
     format: 'd',
     heavy: { unit: 'month', format: 'MMMM' },
@@ -45,6 +50,7 @@ export const zooms: readonly Grain[] = [
     name: 'quarter',
     label: $localize`Three months`,
     length: { months: 3 },
+    begins: 'month',
     mark: { weeks: 1 },
     format: 'd',
     heavy: { unit: 'month', format: 'MMMM' },
@@ -53,6 +59,7 @@ export const zooms: readonly Grain[] = [
     name: 'year',
     label: $localize`A year`,
     length: { years: 1 },
+    begins: 'year',
     mark: { months: 1 },
     format: 'LLL',
     heavy: { unit: 'year', format: 'yyyy' },
@@ -61,6 +68,7 @@ export const zooms: readonly Grain[] = [
     name: 'five years',
     label: $localize`Five years`,
     length: { years: 5 },
+    begins: 'year',
     mark: { months: 6 },
     format: 'LLL',
     heavy: { unit: 'year', format: 'yyyy' },
@@ -91,11 +99,10 @@ export interface Sight {
  * this week for less, and of this year for more.
  */
 export function sightOf(zoom: string | undefined, day: string | undefined, now: Instant, { zone }: Manner): Sight {
-  const { name, length } = grainOf(zoom);
+  const { begins, length } = grainOf(zoom);
   const asked = DateTime.fromISO(day ?? '', { zone });
   const today = DateTime.fromMillis(now, { zone }).startOf('day');
-  const unit = { day: 'day', week: 'week', month: 'month', quarter: 'month', year: 'year', 'five years': 'year' } as const;
-  const start = asked.isValid && asked.year >= 1970 && asked.year < 2190 ? asked.startOf('day') : today.startOf(unit[name]);
+  const start = asked.isValid && asked.year >= 1970 && asked.year < 2190 ? asked.startOf('day') : today.startOf(begins);
   return { day: start.toISODate()!, from: start.toMillis(), until: start.plus(length).toMillis() };
 }
 
@@ -122,13 +129,9 @@ export function marksOf(zoom: string | undefined, { from, until }: Sight, { zone
     heavies.push({ at: at.toMillis(), text: at.toFormat(heavy.format), isHeavy: true });
   const light: Mark[] = [];
   for (let step = 0; step < 200; step += 1) {
-    const at = start.plus(times(mark, step));
+    const at = start.plus(Duration.fromDurationLike(mark).mapUnits(each => each * step));
     if (at.toMillis() >= until) break;
     light.push({ at: at.toMillis(), text: at.toFormat(format), isHeavy: false });
   }
   return [...heavies, ...light];
-}
-
-function times(length: DurationLike, count: number): DurationLike {
-  return Object.fromEntries(Object.entries(length as Record<string, number>).map(([unit, number]) => [unit, number * count]));
 }

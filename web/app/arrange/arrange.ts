@@ -26,6 +26,7 @@ import { Sheet } from './sheet';
 import { Slip } from './slip';
 import { VantageSentence } from './vantage-sentence';
 import { WhyPanel } from './why-panel';
+import { rowNumbers } from '../shared/row-numbers';
 
 /** The real page beside its running order, from a vantage. */
 @Component({
@@ -290,9 +291,7 @@ export class ArrangeWorkspace {
   protected readonly changedIds = computed(
     () => new Set(this.working.changes().flatMap(change => [change.recordId, ...this.#placementsOf(change.recordId)])),
   );
-  protected readonly numbers = computed(
-    () => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))),
-  );
+  protected readonly numbers = computed(() => rowNumbers(this.arrange.view()));
   protected readonly titles = computed(() => new Map(this.#rows().map(row => [row.placementId, row.title])));
   protected readonly sheetTargets = computed(() =>
     (this.arrange.view()?.targets ?? []).map(target => ({

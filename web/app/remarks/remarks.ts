@@ -53,7 +53,7 @@ type Remark = RemarkList[number];
           <p i18n class="quiet small">Settled by {{ settled.by }}, {{ settled.at | when: 'short' }}.</p>
         }
         @if (answering() === remark.id) {
-          <form (ngSubmit)="answer(remark)">
+          <form class="few" (ngSubmit)="answer(remark)">
             <label i18n class="visually-hidden" for="answer-{{ remark.id }}">Your answer</label>
             <textarea class="form-control" id="answer-{{ remark.id }}" name="answer" rows="2" [(ngModel)]="answerText"></textarea>
             <button i18n class="btn btn-plain" [disabled]="!answerText().trim()">Answer</button>
@@ -76,8 +76,8 @@ type Remark = RemarkList[number];
     }
     @if (mayRemark()) {
       <details [open]="quote() !== ''">
-        <summary i18n>Remark on something</summary>
-        <form (ngSubmit)="add()">
+        <summary i18n class="few">Remark on something</summary>
+        <form class="few" (ngSubmit)="add()">
           <label i18n class="form-label" for="remark-place">On</label>
           <select class="form-select" id="remark-place" name="place" [(ngModel)]="place">
             <option i18n [ngValue]="''">all of it</option>
@@ -136,19 +136,6 @@ type Remark = RemarkList[number];
     }
     .answer {
       margin-inline-start: 16px;
-    }
-    summary {
-      color: var(--tide);
-      font-weight: 600;
-      font-size: 12px;
-      min-height: 24px;
-      cursor: pointer;
-    }
-    form {
-      display: grid;
-      gap: 4px;
-      justify-items: start;
-      max-width: 560px;
     }
   `,
 })

@@ -19,13 +19,13 @@ import { SessionService } from '../state/session.service';
     <h1>{{ edition().title }}</h1>
     @if (edition().mayEdit) {
       <details>
-        <summary i18n>Name, date and parts</summary>
+        <summary i18n class="few">Name, date and parts</summary>
         <p>
           <button i18n type="button" class="btn-word" [disabled]="isBusy()" (click)="joinAnother()">
             Go live together with something else…
           </button>
         </p>
-        <form (ngSubmit)="save()">
+        <form class="few" (ngSubmit)="save()">
           <label i18n class="form-label" for="edition-name">Its name</label>
           <input class="form-control" id="edition-name" name="title" [class.is-invalid]="faultAt('/title')" [(ngModel)]="title" />
           @if (faultAt('/title'); as words) {
@@ -56,19 +56,6 @@ import { SessionService } from '../state/session.service';
     }
   `,
   styles: `
-    summary {
-      color: var(--tide);
-      font-weight: 600;
-      font-size: 12px;
-      min-height: 24px;
-      cursor: pointer;
-    }
-    form {
-      display: grid;
-      gap: 4px;
-      justify-items: start;
-      max-width: 560px;
-    }
     ul {
       margin: 8px 0 0;
       padding-inline-start: 18px;

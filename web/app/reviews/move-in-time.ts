@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
 import type { Check } from '@contract/assembling';
 import type { EditionDetail } from '@contract/messages';
-import type { Afterwards } from '@core/ledger/records';
-import { localTimeAt, type LocalTime } from '@core/schedule/local-time';
+import { localTimeAt } from '@core/schedule/local-time';
 import { Subject, catchError, of, switchMap } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { Breaches } from '../shared/breaches';
-import { CoveredChoice, type ScheduledChoice } from '../shared/covered-choice';
-import { PublicationTimes, type Times } from '../shared/publication-times';
+import { CoveredChoice } from '../shared/covered-choice';
+import { PublicationTimes } from '../shared/publication-times';
+import { WishedTimes } from '../shared/wished-times';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
@@ -27,7 +27,7 @@ import { SessionService } from '../state/session.service';
         <p class="notice-line ember" role="alert">{{ problem.message }}</p>
       }
       <almanac-breaches [check]="check()" [isUnknown]="false" (again)="ask()" />
-      <almanac-covered-choice [check]="check()" [choice]="scheduled()" (choiceChange)="choose($event)" />
+      <almanac-covered-choice [check]="check()" [choice]="scheduled()" (choiceChange)="setScheduled($event)" />
       <button class="btn btn-primary" [disabled]="check() === null || isBusy()" (click)="move()">
         @if (from()) {
           <ng-container i18n>Move it to that date, from {{ edition().publishedFrom! | when }}</ng-container>
@@ -48,23 +48,19 @@ import { SessionService } from '../state/session.service';
     }
   `,
 })
-export class MoveInTime implements Times {
+export class MoveInTime extends WishedTimes {
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);
   readonly #session = inject(SessionService);
   readonly edition = input.required<EditionDetail>();
   readonly moved = output<EditionDetail>();
-  readonly from = signal<LocalTime | null>(null);
-  readonly until = signal<LocalTime | null>(null);
-  readonly afterwards = signal<Afterwards>('earlier');
-  protected readonly scheduled = signal<ScheduledChoice>('keep');
-  /** What it would do; null while that is not known. */
-  protected readonly check = signal<Check | null>(null);
+  readonly check = signal<Check | null>(null);
   protected readonly problem = signal<ApiProblem | null>(null);
   protected readonly isBusy = signal(false);
   readonly #questions = new Subject<void>();
 
   constructor() {
+    super();
     effect(() => {
       const { publishedFrom, publishedUntil, afterwards } = this.edition();
       const { zone } = this.#session.site;
@@ -90,27 +86,7 @@ export class MoveInTime implements Times {
 
   protected readonly faultAt = (pointer: string): string | null => this.problem()?.faultAt(pointer) ?? null;
 
-  setFrom(from: LocalTime | null): void {
-    this.from.set(from);
-    this.ask();
-  }
-
-  setUntil(until: LocalTime | null): void {
-    this.until.set(until);
-    this.ask();
-  }
-
-  setAfterwards(afterwards: string): void {
-    this.afterwards.set(afterwards as Afterwards);
-    this.ask();
-  }
-
-  protected choose(choice: ScheduledChoice): void {
-    this.scheduled.set(choice);
-    this.ask();
-  }
-
-  protected ask(): void {
+  ask(): void {
     this.check.set(null);
     this.problem.set(null);
     this.#questions.next();
@@ -133,10 +109,6 @@ export class MoveInTime implements Times {
   }
 
   #wish() {
-    const covers = (this.check()?.covers ?? []).length > 0;
-    return {
-      times: { from: this.from(), until: this.until(), afterwards: this.afterwards() },
-      scheduled: covers ? this.scheduled() : null,
-    };
+    return { times: this.times, scheduled: this.settled };
   }
 }

@@ -3,6 +3,7 @@ import type { EditionDetail, View } from '@contract/messages';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { Sheet } from '../arrange/sheet';
 import { openSides, type Side } from './sides-dialog';
+import { rowNumbers } from '../shared/row-numbers';
 
 /** Both sides of what an edition changes: the page as it would be, and as it is. */
 @Component({
@@ -71,10 +72,7 @@ export class ReviewSides {
   readonly #modal = inject(NgbModal);
   protected readonly showsBefore = signal(false);
   protected readonly shownHtml = computed(() => (this.showsBefore() ? this.before()?.html : this.after()?.html) ?? '');
-  readonly #rows = computed(() => (this.showsBefore() ? this.before() : this.after())?.targets.flatMap(target => target.rows) ?? []);
-  protected readonly numbers = computed(
-    () => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))),
-  );
+  protected readonly numbers = computed(() => rowNumbers(this.showsBefore() ? this.before() : this.after()));
   protected readonly highlighted = computed(() => this.#changedIn(this.showsBefore() ? this.before() : this.after()));
 
   /** Sets what is proposed beside what is there now, and beside what would be there at its moment without it. */

@@ -3,6 +3,7 @@ import { NgbActiveModal, type NgbModal } from '@ng-bootstrap/ng-bootstrap/modal'
 import type { View } from '@contract/messages';
 import { Sheet, type ScrollPlace } from '../arrange/sheet';
 import { textIn } from '../shared/typed-event';
+import { rowNumbers } from '../shared/row-numbers';
 
 /** One state of a page that can be set beside another. */
 export interface Side {
@@ -88,6 +89,7 @@ export interface Side {
 })
 export class SidesDialog {
   protected readonly textIn = textIn;
+  protected readonly numbersOf = rowNumbers;
   protected readonly modal = inject(NgbActiveModal);
   private readonly leftSheet = viewChild.required<Sheet>('leftSheet');
   /** Set by whoever opens the dialog. */
@@ -99,11 +101,6 @@ export class SidesDialog {
 
   protected follow(place: ScrollPlace): void {
     this.leftSheet().scrollWith(place);
-  }
-
-  protected numbersOf(view: View): ReadonlyMap<string, number> {
-    const rows = view.targets.flatMap(target => target.rows);
-    return new Map(rows.flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const])));
   }
 }
 

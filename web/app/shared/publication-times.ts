@@ -1,18 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import type { Afterwards } from '@core/ledger/records';
-import type { LocalTime } from '@core/schedule/local-time';
 import { MomentField } from './moment-field';
 import { textIn } from './typed-event';
-
-/** Times that are chosen, by whoever works out what they do. */
-export interface Times {
-  readonly from: () => LocalTime | null;
-  readonly until: () => LocalTime | null;
-  readonly afterwards: () => Afterwards;
-  setFrom(from: LocalTime | null): void;
-  setUntil(until: LocalTime | null): void;
-  setAfterwards(afterwards: string): void;
-}
+import type { WishedTimes } from './wished-times';
 
 /** From when readers have something, until when, and what they have after that. */
 @Component({
@@ -67,7 +56,7 @@ export interface Times {
 })
 export class PublicationTimes {
   protected readonly textIn = textIn;
-  readonly ahead = input.required<Times>();
+  readonly ahead = input.required<WishedTimes>();
   /** What is wrong at a pointer into the wish; null when nothing is. */
   readonly faultAt = input.required<(pointer: string) => string | null>();
 }

@@ -7,17 +7,11 @@ import { ApiClient } from '../api/api-client';
 import { FirstSteps } from './first-steps';
 import { placesOf } from '../kinds/index';
 import type { Fault, Place } from '../kinds/kind-places';
+import { type PlannedDay, plannedDays } from '../shared/planned-days';
 import { PlannedLine } from '../shared/planned-line';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
-
-interface Day {
-  readonly key: string;
-  readonly heading: string;
-  readonly isToday: boolean;
-  readonly changes: readonly (Today['changes'][number] & { readonly isPast: boolean })[];
-}
 
 /** A day's page: what changes today and next, what waits for me, what is wrong. */
 @Component({
@@ -39,10 +33,10 @@ interface Day {
           <h2 i18n class="section">What changes</h2>
           @for (day of days(); track day.key) {
             <div class="day">
-              <h3 [class.now]="day.isToday">{{ day.heading }}</h3>
+              <h3 [class.now]="$first">{{ day.heading }}</h3>
               <ol>
                 @for (change of day.changes; track change.recordId + change.what) {
-                  <li><almanac-planned-line [change]="change" [isPast]="change.isPast" /></li>
+                  <li><almanac-planned-line [change]="change" [isPast]="change.at <= today.now" /></li>
                 } @empty {
                   <li i18n class="quiet none">Nothing changes by itself.</li>
                 }
@@ -229,28 +223,13 @@ export class TodayWorkspace {
         ? $localize`One thing changes by itself in the next two weeks.`
         : $localize`${changing} things change by themselves in the next two weeks.`;
   });
-  protected readonly days = computed((): readonly Day[] => {
+  protected readonly days = computed((): readonly PlannedDay[] => {
     const today = this.today();
     if (!today) return [];
-    const groups = new Map<string, Day['changes'][number][]>([[localTimeAt(today.now, this.#zone).slice(0, 10), []]]);
-    for (const change of today.changes) {
-      const local = localTimeAt(change.at, this.#zone);
-      const key = local.slice(0, 10);
-      groups.set(key, [...(groups.get(key) ?? []), { ...change, isPast: change.at <= today.now }]);
-    }
-    return [...groups].map(([key, changes], index) => ({
-      key,
-      heading:
-        index === 0
-          ? $localize`Today`
-          : DateTime.fromISO(key, { locale: this.#session.style.locale }).toLocaleString({
-              weekday: 'short',
-              day: 'numeric',
-              month: 'long',
-            }),
-      isToday: index === 0,
-      changes,
-    }));
+    const key = localTimeAt(today.now, this.#zone).slice(0, 10);
+    const days = plannedDays(today.changes, this.#session.style);
+    const changes = days.find(each => each.key === key)?.changes ?? [];
+    return [{ key, heading: $localize`Today`, changes }, ...days.filter(each => each.key !== key)];
   });
   protected readonly quietAfter = computed(() =>
     this.days().length > 1 ? $localize`After that nothing changes by itself within two weeks.` : '',

@@ -16,7 +16,6 @@ interface Held extends HeldKey {
   holders: number;
   /** Whether a key was struck since the server last heard of it. */
   hadKey: boolean;
-  isGivenBack: boolean;
   timer: ReturnType<typeof setInterval> | undefined;
 }
 
@@ -37,7 +36,7 @@ export class HoldService {
   /** Holds a record in a locale. @returns what lets go of it */
   hold(recordId: string, locale: string): () => void {
     const key = keyOf(recordId, locale);
-    const held = this.#held.get(key) ?? { recordId, locale, holders: 0, hadKey: true, isGivenBack: false, timer: undefined };
+    const held = this.#held.get(key) ?? { recordId, locale, holders: 0, hadKey: true, timer: undefined };
     held.holders += 1;
     if (held.holders === 1) {
       this.#held.set(key, held);
@@ -47,17 +46,18 @@ export class HoldService {
       held.holders -= 1;
       if (held.holders > 0) return;
       this.#held.delete(key);
-      this.#setGivenBack(held, false);
-      this.#end(held);
+      if (this.#givenBack().has(key)) this.#mark(key, false);
+      else this.#end(held);
     };
   }
 
   /** Lets go of a record whose words stay unsaved; the next word that is written holds it again. */
   giveBack(recordId: string, locale: string): void {
-    const held = this.#held.get(keyOf(recordId, locale));
+    const key = keyOf(recordId, locale);
+    const held = this.#held.get(key);
     if (!held) return;
     this.#end(held);
-    this.#setGivenBack(held, true);
+    this.#mark(key, true);
   }
 
   isGivenBack(recordId: string, locale: string): boolean {
@@ -91,17 +91,14 @@ export class HoldService {
   }
 
   #takeBack(): void {
-    for (const held of this.#held.values()) {
-      if (!held.isGivenBack) continue;
-      this.#setGivenBack(held, false);
-      this.#begin(held);
+    for (const key of this.#givenBack()) {
+      this.#mark(key, false);
+      this.#begin(this.#held.get(key)!);
     }
   }
 
-  #setGivenBack(held: Held, isGivenBack: boolean): void {
-    if (held.isGivenBack === isGivenBack) return;
-    held.isGivenBack = isGivenBack;
-    this.#givenBack.set(new Set([...this.#held].flatMap(([key, each]) => (each.isGivenBack ? [key] : []))));
+  #mark(key: string, isGivenBack: boolean): void {
+    this.#givenBack.update(keys => new Set([...[...keys].filter(each => each !== key), ...(isGivenBack ? [key] : [])]));
   }
 }
 

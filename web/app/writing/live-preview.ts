@@ -7,6 +7,7 @@ import { widthWords } from '../arrange/width-choice';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { Sheet } from '../arrange/sheet';
 import { SessionService } from '../state/session.service';
+import { rowNumbers } from '../shared/row-numbers';
 
 /** A page as readers would have it with unsaved changes, at a width of the theme. */
 @Component({
@@ -135,9 +136,7 @@ export class LivePreview {
   );
   protected readonly view = computed(() => this.answer()?.view ?? null);
   readonly #rows = computed(() => this.view()?.targets.flatMap(target => target.rows) ?? []);
-  protected readonly numbers = computed(
-    () => new Map(this.#rows().flatMap(row => (row.number === null ? [] : [[row.placementId, row.number] as const]))),
-  );
+  protected readonly numbers = computed(() => rowNumbers(this.view()));
   protected readonly isCropped = signal(false);
   /** The region in which the block stands on this page. */
   protected readonly regionWord = computed(() => {
