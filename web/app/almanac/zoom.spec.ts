@@ -48,6 +48,9 @@ describe('what the Almanac shows', () => {
       expect(light.length).withContext(name).toBeGreaterThan(5);
       expect(light.length).withContext(name).toBeLessThan(32);
     }
+    const day = marksOf('day', sightOf('day', '2027-03-28', now, london), london).filter(each => !each.isHeavy);
+    expect(day.map(each => each.text)).toEqual(['00:00', '03:00', '06:00', '09:00', '12:00', '15:00', '18:00', '21:00']);
+    expect(iso(day[1]!.at)).toBe('2027-03-28T02:00:00.000Z');
     const quarter = marksOf('quarter', sightOf('quarter', '2027-03-01', now, london), london);
     expect(quarter.filter(each => each.isHeavy).map(each => each.text)).toEqual(['March', 'April', 'May']);
   });

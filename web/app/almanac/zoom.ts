@@ -129,8 +129,10 @@ export function marksOf(zoom: string | undefined, { from, until }: Sight, { zone
     heavies.push({ at: at.toMillis(), text: at.toFormat(heavy.format), isHeavy: true });
   const light: Mark[] = [];
   for (let step = 0; step < 200; step += 1) {
-    const at = start.plus(Duration.fromDurationLike(mark).mapUnits(each => each * step));
-    if (at.toMillis() >= until) break;
+    const ahead = Duration.fromDurationLike(mark).mapUnits(each => each * step);
+    // Hours of the day are those that clocks show: where they change, there is one more between two marks, or one less.
+    const at = ahead.hours > 0 ? start.set({ hour: ahead.hours }) : start.plus(ahead);
+    if (at.toMillis() >= until || ahead.hours >= 24) break;
     light.push({ at: at.toMillis(), text: at.toFormat(format), isHeavy: false });
   }
   return [...heavies, ...light];
