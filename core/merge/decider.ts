@@ -55,8 +55,14 @@ export interface Place {
 export class Decider {
   readonly #conflicts: Conflict[] = [];
 
-  /** @param choices - what was chosen so far, by path */
-  constructor(private readonly choices: Readonly<Record<string, Side>> = {}) {}
+  /**
+   * @param choices - what was chosen so far, by path
+   * @param otherwise - what stands where nothing was
+   */
+  constructor(
+    private readonly choices: Readonly<Record<string, Side>> = {},
+    private readonly otherwise: 'ours' | 'theirs' = 'ours',
+  ) {}
 
   /** Every conflict that was met, in the order of the value, the settled ones included. */
   get conflicts(): readonly Conflict[] {
@@ -64,7 +70,7 @@ export class Decider {
   }
 
   /**
-   * What stands where both sides changed the same thing differently. Until somebody has chosen, ours does.
+   * What stands where both sides changed the same thing differently; ours until somebody has chosen, unless said otherwise.
    * @param both - puts both together; left out, only one of them can stand
    */
   settle<Value>(
@@ -78,7 +84,7 @@ export class Decider {
     const wanted = Object.hasOwn(this.choices, place.path) ? this.choices[place.path]! : null;
     const chosen = wanted === 'both' && !both ? null : wanted;
     this.#conflicts.push({ ...place, ...three, tell, around, chosen, ...(both && { both: both(three) }) });
-    return chosen === 'both' ? both!(three) : three[chosen ?? 'ours'];
+    return chosen === 'both' ? both!(three) : three[chosen ?? this.otherwise];
   }
 }
 

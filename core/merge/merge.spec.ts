@@ -117,6 +117,22 @@ describe('merging running text', () => {
     );
     expect(conflicts.map(each => each.path)).toEqual(['body/1']);
   });
+
+  it('asks the same whichever side is whose, where only one of them leaves a text that can be', () => {
+    const list = (...entries: Part[][]): Part => ({
+      type: 'orderedList',
+      attrs: { start: 1 },
+      content: entries.map(content => ({ type: 'listItem', content })),
+    });
+    const spaced = paragraph(said('a  b'));
+    const empty: Part = { type: 'paragraph' };
+    const base = doc(list([empty, spaced]), empty);
+    const shorter = doc(list([spaced]), empty);
+    const nested = doc(list([paragraph({ type: 'hardBreak' }), list([empty, spaced])], [empty]));
+    const asked = [texts(base, shorter, nested), texts(base, nested, shorter)];
+    expect(asked[0]!.conflicts.map(each => each.path)).toEqual(asked[1]!.conflicts.map(each => each.path));
+    expect(asked.map(each => faultOfText(each.value))).toEqual([null, null]);
+  });
 });
 
 describe('merging plain text', () => {

@@ -1,7 +1,7 @@
 import { emptyText, isRichText, plainWords, type Mark, type RichText, type RichTextNode as Part } from '../rich-text/document';
 import { alignBlocks, isTextblock } from '../rich-text/align';
 import { faultOfText } from '../rich-text/faults';
-import { inside, isSame, mergeOne, type Decider, type Place, type Three } from './decider';
+import { inside, isSame, mergeOne, Decider, type Place, type Three } from './decider';
 import { agreedAround, mergeSequences, withNearTogether } from './sequence';
 import { gapBetween, wordsIn } from './words';
 
@@ -12,11 +12,21 @@ import { gapBetween, wordsIn } from './words';
  */
 export function mergeTexts(three: Three<RichText>, place: Place, decider: Decider): RichText {
   return mergeOne(three, place, decider, tellText, versions => {
-    const content = mergeBlocks(contentsOf(versions), place, decider);
-    const merged: RichText = content.length === 0 ? emptyText : { type: 'doc', content };
-    // Each side is a text by itself; what becomes of both may not be, such as a list that lost its last entry.
-    return faultOfText(merged) === null ? merged : decider.settle(place, versions, tellText);
+    const openBefore = decider.conflicts.length;
+    const merged = mergedText(versions, place, decider);
+    const isOpen = decider.conflicts.length > openBefore;
+    // Each side is a text by itself; what becomes of both may not be, such as a list that lost its last entry. Whether that
+    // is so must not hang on which side stands for now, or the two would be asked different things.
+    const fits =
+      faultOfText(merged) === null &&
+      (!isOpen || (['ours', 'theirs'] as const).every(side => faultOfText(mergedText(versions, place, new Decider({}, side))) === null));
+    return fits ? merged : decider.settle(place, versions, tellText);
   });
+}
+
+function mergedText(versions: Three<RichText>, place: Place, decider: Decider): RichText {
+  const content = mergeBlocks(contentsOf(versions), place, decider);
+  return content.length === 0 ? emptyText : { type: 'doc', content };
 }
 
 type Blocks = readonly Part[];
