@@ -5,7 +5,7 @@ import type { Row } from './measure';
 
 /** What a browser fetches of script and style before the editor shows anything, compressed, in kB. */
 export function benchFirstLoad(): readonly Row[] {
-  const folder = 'dist/web/browser';
+  const folder = 'dist/web/browser/en-GB';
   const index = readFileSync(path.join(folder, 'index.html'), 'utf8');
   const files = [...new Set([...index.matchAll(/(?:src|href)="([\w.-]+\.js)"/g)].map(match => match[1]!))];
   const size = files.reduce((sum, file) => sum + gzipSync(readFileSync(path.join(folder, file))).length, 0) / 1000;

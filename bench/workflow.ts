@@ -59,9 +59,11 @@ async function saves(): Promise<Row> {
   );
   const ids = [...heads.keys()];
   const value = text;
-  const begun = performance.now();
-  for (let turn = 0; turn < count; turn += 1) {
-    const id = ids[turn % ids.length]!;
+  let begun = performance.now();
+  // Sustained: what the machine does in the first moments, when nothing is compiled yet, is none of it.
+  for (let turn = -200; turn < count; turn += 1) {
+    if (turn === 0) begun = performance.now();
+    const id = ids[(turn + 200) % ids.length]!;
     const recordId = await saveProposal(test.site, person, id, { ...value, title: `Lamps ${turn}` }, heads.get(id)!, '');
     const answer = await readRecord(test.site, person, recordId);
     JSON.stringify(answer);

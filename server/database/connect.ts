@@ -1,7 +1,9 @@
 import { accessSync, constants, existsSync } from 'node:fs';
 import path from 'node:path';
+import type Database from 'better-sqlite3';
 import knexFactory, { type Knex } from 'knex';
 import { migrations } from './migrations';
+import { keepStatements } from './prepared';
 import { UnreadableStore } from './store-fault';
 
 /** How long opening waits for another process, in milliseconds; nobody reads yet. */
@@ -38,11 +40,12 @@ export function connect(filename: string, busyTimeout: number): Knex {
     pool: {
       min: 1,
       max: 1,
-      afterCreate: (connection: { pragma: (text: string) => unknown }, done: (error: Error | null, connection: unknown) => void) => {
+      afterCreate: (connection: Database.Database, done: (error: Error | null, connection: unknown) => void) => {
         try {
           connection.pragma(`busy_timeout = ${busyTimeout}`);
           connection.pragma('journal_mode = WAL');
           connection.pragma('foreign_keys = ON');
+          keepStatements(connection);
           done(null, connection);
         } catch (error) {
           done(error as Error, connection);
