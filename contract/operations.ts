@@ -2,7 +2,6 @@ import { say } from '@core/tongue/say';
 import { z } from 'zod';
 import { instant, uuid } from './common';
 import * as addresses from './addresses';
-import * as almanac from './almanac';
 import * as assembling from './assembling';
 import * as audit from './audit';
 import * as bench from './bench';
@@ -22,6 +21,7 @@ import * as remarks from './remarks';
 import { rescheduling, withdrawal, withdrawalWish } from './rescheduling';
 import * as rights from './rights';
 import * as site from './site';
+import { timeOperations } from './time-operations';
 import { today } from './today';
 import * as workflows from './workflows';
 
@@ -706,13 +706,7 @@ export const operations = {
     query: query.ribbon,
     answer: messages.ribbon,
   },
-  readAlmanac: {
-    method: 'get',
-    path: '/almanac',
-    summary: 'What readers have and will have within a span of time, what changes by itself, and where the plan has holes.',
-    query: almanac.almanacQuery,
-    answer: almanac.almanac,
-  },
+  ...timeOperations,
   readToday: { method: 'get', path: '/today', summary: 'What changes today and next, what waits, what is wrong.', answer: today },
 } as const satisfies Record<string, Operation>;
 

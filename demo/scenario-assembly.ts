@@ -4,6 +4,7 @@ import type { ExpectationValue } from '@core/expectation/expectation';
 import type { PlacementValue, Target } from '@core/placement/placement';
 import { writtenBlock } from '@server/starting/written';
 import { everywhere, type Rule } from '@core/rule/rule';
+import type { SeasonValue } from '@core/season/season';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
 import type { RegionLimits } from '@core/theme/manifest';
 import { generateKeyBetween } from 'fractional-indexing';
@@ -54,7 +55,12 @@ export function assemble(demo: LaidOut): Assembly {
   const region = (name: string): Target => ({ kind: 'region', name });
   const within = (...paths: readonly string[]) => ({ any: paths.map(path => ({ test: 'within' as const, page: demo.pageId(path) })) });
   const only = (...paths: readonly string[]) => ({ any: paths.map(path => ({ test: 'page' as const, page: demo.pageId(path) })) });
-  const colony = uuidv7();
+  const [colony, nestingSeason, halfTerm] = [uuidv7(), uuidv7(), uuidv7()];
+  const { zone } = demo.time(0, '00:00');
+  const yearly = (start: string, end: string) =>
+    ({ test: 'recurring', start: `${start}T00:00`, end: `${end}T00:00`, zone, rule: 'FREQ=YEARLY' }) as const;
+  const once = (from: string, until: string) =>
+    ({ test: 'window', from: { local: `${from}T00:00`, zone }, until: { local: `${until}T00:00`, zone } }) as const;
   const follows: Rule = { ...everywhere, follows: [colony] };
   const sharedRule: SharedRuleValue = {
     version: 1,
@@ -63,18 +69,41 @@ export function assemble(demo: LaidOut): Assembly {
     rule: {
       ...everywhere,
       where: within('/visit/tern-point', '/visit/quillet-dunes'),
-      when: {
-        all: [
-          { test: 'recurring', start: '2026-04-01T00:00', end: '2026-09-01T00:00', rule: 'FREQ=YEARLY', zone: demo.time(0, '00:00').zone },
-        ],
-      },
+      when: { all: [{ test: 'season', season: nestingSeason }] },
     },
   };
-  const [leads, nests, ask, causeway, boat, hours] = [uuidv7(), uuidv7(), uuidv7(), uuidv7(), uuidv7(), uuidv7()];
+  const [leads, nests, ask, causeway, boat, hours, rainy] = Array.from({ length: 7 }, () => uuidv7()) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+    string,
+    string,
+  ];
   const causewayInset = `<div data-inset="${causeway}"></div>`;
   return {
     nesting: [
+      added('season', nestingSeason, {
+        version: 1,
+        title: 'Nesting season',
+        reason: 'By the by-law; the wardens ask for the same days each year.',
+        dates: [yearly('2026-04-01', '2026-09-01')],
+      } satisfies SeasonValue),
+      added('season', halfTerm, {
+        version: 1,
+        title: 'School half-terms',
+        reason: 'From the county’s calendar of terms.',
+        dates: [once('2027-02-15', '2027-02-20'), once('2027-05-31', '2027-06-05'), once('2027-10-25', '2027-10-30')],
+      } satisfies SeasonValue),
       added('shared rule', colony, sharedRule),
+      added('block', rainy, text('Half-term at the hides', '<p>Wardens lend telescopes to anyone under sixteen, from ten to three.</p>')),
+      placed(
+        rainy,
+        region('aside'),
+        { ...everywhere, where: within('/visit'), when: { all: [{ test: 'season', season: halfTerm }] } },
+        { look: 'card', reason: 'Families ask what to do on a wet day off.' },
+      ),
       added('block', leads, text('Dogs in nesting season', '<p>On leads on every path, and not on the beach at all until September.</p>')),
       added(
         'block',

@@ -36,7 +36,7 @@ export function expectationSentence(value: ExpectationValue, names: ExpectationN
     { text: say`, to `, edits: null },
     { text: whoPhrase(value.who, names), edits: 'who' },
     { text: ', ', edits: null },
-    { text: alwaysHolds(value.when) ? say`at any time` : whenPhrase(value.when, style), edits: 'when' },
+    { text: alwaysHolds(value.when) ? say`at any time` : whenPhrase(value.when, style, names), edits: 'when' },
     { text: '.', edits: null },
   ];
 }

@@ -26,11 +26,17 @@ export function writeEnd(instant: Instant, style: MomentStyle): string {
 
 /** Weekday, date and time: "Thu 1 April, 06:00". */
 export function writeFullMoment(instant: Instant, style: MomentStyle): string {
-  const isThisYear = part(instant, style, 'year') === part(style.now, style, 'year');
-  return withTime(part(instant, style, isThisYear ? 'day' : 'dayDated'), instant, style);
+  return withTime(writeFullDay(instant, style), instant, style);
 }
 
-function isMidnight(instant: Instant, style: MomentStyle): boolean {
+/** Weekday and date: "Thu 1 April", with the year only when it is not the present one. */
+export function writeFullDay(instant: Instant, style: MomentStyle): string {
+  const isThisYear = part(instant, style, 'year') === part(style.now, style, 'year');
+  return part(instant, style, isThisYear ? 'day' : 'dayDated');
+}
+
+/** Whether a day begins at an instant. */
+export function isMidnight(instant: Instant, style: MomentStyle): boolean {
   return part(instant, style, 'clock') === '00:00';
 }
 

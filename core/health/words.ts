@@ -137,6 +137,6 @@ function testWords(tested: TestInRule, names: FindingNames, style: MomentStyle):
     case 'who':
       return phraseWhoTest(tested.test, names);
     case 'when':
-      return phraseWhenTest(tested.test, style);
+      return phraseWhenTest(tested.test, style, names);
   }
 }

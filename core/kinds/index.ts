@@ -6,10 +6,11 @@ import type { Kind, KindRights } from './kind';
 import { menu } from './menu/kind';
 import { page } from './page/kind';
 import { placement } from './placement/kind';
+import { season } from './season/kind';
 import { sharedRule } from './shared-rule/kind';
 
 /** The kinds of what is written, reviewed and published, in the order in which they are told of. */
-export const kinds: readonly Kind<unknown>[] = [page, block, placement, menu, file, forwarding, sharedRule, expectation];
+export const kinds: readonly Kind<unknown>[] = [page, block, placement, menu, file, forwarding, season, sharedRule, expectation];
 
 /** Their names. */
 export const recordKinds: readonly string[] = kinds.map(each => each.name);

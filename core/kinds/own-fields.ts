@@ -22,7 +22,7 @@ export const rulePartsWords: Readonly<Record<'where' | 'who' | 'when', OwnField>
   when: {
     label: 'When',
     merge: mergeTrees,
-    describe: (when: RuleTree<WhenTest>, { style }) => (alwaysHolds(when) ? say`at any time` : whenPhrase(when, style)),
+    describe: (when: RuleTree<WhenTest>, { style, names }) => (alwaysHolds(when) ? say`at any time` : whenPhrase(when, style, names)),
   },
 };
 

@@ -1,7 +1,7 @@
 import type { FieldFault } from '../fields/field';
 import { quoted } from '../format/moment';
 import { askableFields } from '../page/askable';
-import { isTest, type Rule, type RuleTree, type WhereTest, type WhoTest } from '../rule/rule';
+import { isTest, type Rule, type RuleTree, type WhenTest, type WhereTest, type WhoTest } from '../rule/rule';
 import { loopFrom } from '../rule/shared-rule';
 import { say } from '../tongue/say';
 import { roles, type KindSite } from './kind';
@@ -14,6 +14,7 @@ export function ruleFaults(rule: Rule, site: KindSite, pointer: string): readonl
   return [
     ...whereFaults(rule.where, site, `${pointer}/where`),
     ...whoFaults(rule.who, site, `${pointer}/who`),
+    ...whenFaults(rule.when, site, `${pointer}/when`),
     ...(loop
       ? [
           {
@@ -46,6 +47,14 @@ export function whoFaults(who: RuleTree<WhoTest>, site: KindSite, pointer: strin
   if (who.test === 'role' && !roles.some(role => role === who.role))
     return [{ pointer: `${pointer}/role`, detail: say`There is no such role.` }];
   return [];
+}
+
+/** A season that is gone would never be on again, or never end where it is excepted. */
+export function whenFaults(when: RuleTree<WhenTest>, site: KindSite, pointer: string): readonly FieldFault[] {
+  if (!isTest(when)) return partsFaults(when, pointer, (part, at) => whenFaults(part, site, at));
+  return when.test === 'season' && !site.hasRecord(when.season, 'season')
+    ? [{ pointer: `${pointer}/season`, detail: say`There is no such season.` }]
+    : [];
 }
 
 /** The same of readers of a record's own; null follows what lies above it. */

@@ -2,6 +2,7 @@ import type { PageLink } from '../blocks/page-link';
 import type { FieldOpener } from '../fields/field';
 import { fileLinked } from '../file/address';
 import { mayRead } from '../placement/resolve';
+import { withDates } from '../rule/shared-rule';
 import { compileWhen, nextWhenBoundary } from '../rule/when';
 import { compileWhere } from '../rule/where';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
@@ -59,9 +60,10 @@ export function linksOfMenu(menu: MenuValue, context: MenuContext): MenuLinks {
   const dependsOn = new Set<string>();
   const linkOf = (entry: MenuEntry): readonly PageLink[] => {
     if (entry.notIn?.includes(snapshot.locale)) return [];
-    validUntil = Math.min(validUntil, nextWhenBoundary(entry.when, snapshot.moment));
+    const when = withDates(entry.when, snapshot.sharedRules);
+    validUntil = Math.min(validUntil, nextWhenBoundary(when, snapshot.moment));
     for (const key of readerFactsIn(entry.who)) dependsOn.add(key);
-    if (!compileWhen(entry.when)(snapshot.moment) || !compileWho(entry.who)(context.reader)) return [];
+    if (!compileWhen(when)(snapshot.moment) || !compileWho(entry.who)(context.reader)) return [];
     const place = placeOf(entry, context);
     if (place === null) return [];
     const children = [...place.beneath, ...entry.entries.flatMap(linkOf)];

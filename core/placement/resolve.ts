@@ -1,7 +1,7 @@
 import { compileWhoTest, compileWho, hasReaderFact, readerFactsIn, type ReaderFacts } from '../rule/who';
 import { decidingTests, traceTree, type DecidingTest } from '../rule/evaluate';
 import { isNowhere, isTest, type RuleTree, type WhereTest, type WhoTest } from '../rule/rule';
-import { missingRule } from '../rule/shared-rule';
+import { idsInRule, missingRule } from '../rule/shared-rule';
 import { lastClosing, nextOpening } from '../rule/when';
 import { compileWhere, compileWhereTest, type PageFacts } from '../rule/where';
 import type { QueryTest } from '../rule/tests/query/test';
@@ -110,7 +110,7 @@ export function reasonFor(placement: CompiledPlacement, snapshot: SiteSnapshot, 
     case 'off':
       return { step: 'off' };
     case 'shared rule':
-      return { step: 'shared rule', rule: missingRule(value.rule, snapshot.sharedRules) ?? value.rule.follows[0]! };
+      return { step: 'shared rule', rule: missingRule(value.rule, snapshot.sharedRules) ?? idsInRule(value.rule)[0]! };
     case 'where':
       return { step: 'where', deciding: decidingTests(traceTree(rule.where, test => compileWhereTest(test)(facts))) };
     case 'who':
@@ -130,7 +130,7 @@ export function reasonFor(placement: CompiledPlacement, snapshot: SiteSnapshot, 
 function stepThatStops(placement: CompiledPlacement, snapshot: SiteSnapshot, facts: PageFacts, reader: ReaderFacts): OwnStep | null {
   const { value } = placement;
   if (value.off) return 'off';
-  if (value.rule.follows.length > 0 && missingRule(value.rule, snapshot.sharedRules) !== null) return 'shared rule';
+  if (idsInRule(value.rule).length > 0 && missingRule(value.rule, snapshot.sharedRules) !== null) return 'shared rule';
   if (!placement.whereHolds(facts)) return 'where';
   if (!placement.whoHolds(reader)) return 'who';
   if (!placement.whenHolds(snapshot.moment)) return 'when';
@@ -160,7 +160,7 @@ function isExcepted(placement: CompiledPlacement, facts: PageFacts): boolean {
 
 /** Whether it follows a rule that is not live, and by its own words is meant for the page. */
 function missesItsRule({ value }: CompiledPlacement, snapshot: SiteSnapshot, facts: PageFacts): boolean {
-  return value.rule.follows.length > 0 && missingRule(value.rule, snapshot.sharedRules) !== null && compileWhere(value.rule.where)(facts);
+  return idsInRule(value.rule).length > 0 && missingRule(value.rule, snapshot.sharedRules) !== null && compileWhere(value.rule.where)(facts);
 }
 
 // The first stand-in for a region takes its place; what it displaces, and any second one, stays away and says by whom.

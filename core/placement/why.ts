@@ -133,10 +133,10 @@ function stepsOf(placement: CompiledPlacement, context: WhyContext, readable: bo
     when: () =>
       own(
         'when',
-        say`Its time is ${whenPhrase(rule.when, style)}.`,
+        say`Its time is ${whenPhrase(rule.when, style, names)}.`,
         linesOf(
           traceTree(rule.when, test => compileWhenTest(test)(moment)),
-          test => phraseWhenTest(test, style),
+          test => phraseWhenTest(test, style, names),
         ),
       ),
     block: () => own('block', say`Its block is live.`),

@@ -3,11 +3,11 @@ import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
 import type { PlacementValue } from '../placement/placement';
 import { alwaysHolds } from '../rule/rule';
-import type { SharedRuleValue } from '../rule/shared-rule';
+import { idsInRule } from '../rule/shared-rule';
 import { openTimeWithin } from '../rule/when';
 import { sharesTime, unionOf, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
-import { placedSpans } from './placed-spans';
+import { placedSpans, stretchesNamed } from './placed-spans';
 import { stretchesWithin } from './stretch';
 
 /** Something that readers will notice, at the instant it happens. */
@@ -52,7 +52,7 @@ export function changesWithin(ledger: Ledger, span: Interval): readonly PlannedC
  * rules it follows included, as they are in force then.
  */
 export function openTimeOfPlacement(ledger: Ledger, recordId: string, span: Interval): readonly Interval[] {
-  const sharedOf = (id: string) => stretchesWithin<SharedRuleValue>(ledger, id, [ledger.localeOf(id)], span);
+  const sharedOf = (id: string) => stretchesNamed(ledger, id, [ledger.localeOf(id)], span);
   const open = stretchesWithin<PlacementValue>(ledger, recordId, [ledger.localeOf(recordId)], span)
     .filter(each => !each.value.off)
     .flatMap(each => placedSpans(each, sharedOf))
@@ -65,7 +65,7 @@ export function openTimeOfPlacement(ledger: Ledger, recordId: string, span: Inte
 function hasWindows(ledger: Ledger, recordId: string): boolean {
   return ledger.outlookOf(recordId).stretches.some(({ revisionId }) => {
     const { rule } = ledger.revision(revisionId).value as PlacementValue;
-    return rule.follows.length > 0 || !alwaysHolds(rule.when);
+    return idsInRule(rule).length > 0 || !alwaysHolds(rule.when);
   });
 }
 

@@ -1,8 +1,11 @@
+import type { Ledger } from '../ledger/ledger';
+import type { RecordKind } from '../ledger/records';
 import type { PlacementValue } from '../placement/placement';
 import type { Rule } from '../rule/rule';
-import { effectiveRule, missingRule, type SharedRuleValue } from '../rule/shared-rule';
-import { holdsInstant } from '../schedule/interval';
-import type { Stretch } from './stretch';
+import { effectiveRule, idsInRule, missingRule, type SharedRuleValue } from '../rule/shared-rule';
+import { holdsInstant, type Interval } from '../schedule/interval';
+import { ruleOfSeason, type SeasonValue } from '../season/season';
+import { stretchesWithin, type Stretch } from './stretch';
 
 /** A placement over a stretch of time in which neither it nor a rule that it follows changes. */
 export interface PlacedSpan extends Stretch<PlacementValue> {
@@ -12,12 +15,23 @@ export interface PlacedSpan extends Stretch<PlacementValue> {
   readonly missing: string | null;
 }
 
-/** The stretches of a shared rule. */
+/** What rules name, and what they therefore all rest on: shared rules and seasons. */
+export function isNamedByRules(kind: RecordKind | undefined): boolean {
+  return kind === 'shared rule' || kind === 'season';
+}
+
+/** The stretches of a shared rule, or of a season as the rule that it is to what names it. */
+export function stretchesNamed(ledger: Ledger, id: string, chain: readonly string[], span: Interval): readonly Stretch<SharedRuleValue>[] {
+  const stretches = stretchesWithin<SharedRuleValue | SeasonValue>(ledger, id, chain, span);
+  return stretches.map(each => ('dates' in each.value ? { ...each, value: ruleOfSeason(each.value) } : (each as Stretch<SharedRuleValue>)));
+}
+
+/** The stretches of a shared rule or a season. */
 export type SharedStretches = (id: string) => readonly Stretch<SharedRuleValue>[];
 
 /** A stretch of a placement cut wherever a rule that it follows changes; the same object each time where it follows none. */
 export function placedSpans(stretch: Stretch<PlacementValue>, sharedOf: SharedStretches): readonly PlacedSpan[] {
-  return stretch.value.rule.follows.length === 0 ? [plainSpan(stretch)] : spansFollowing(stretch, sharedOf);
+  return idsInRule(stretch.value.rule).length === 0 ? [plainSpan(stretch)] : spansFollowing(stretch, sharedOf);
 }
 
 const plainSpans = new WeakMap<Stretch<PlacementValue>, PlacedSpan>();
@@ -31,7 +45,7 @@ function plainSpan(stretch: Stretch<PlacementValue>): PlacedSpan {
 function spansFollowing(stretch: Stretch<PlacementValue>, sharedOf: SharedStretches): readonly PlacedSpan[] {
   const shared = new Map<string, readonly Stretch<SharedRuleValue>[]>();
   const take = (rule: Rule): void => {
-    for (const id of rule.follows) {
+    for (const id of idsInRule(rule)) {
       if (shared.has(id)) continue;
       const stretches = sharedOf(id);
       shared.set(id, stretches);

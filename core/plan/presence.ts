@@ -3,6 +3,7 @@ import { idsNamedBy } from '../file/holders';
 import { carriersOf, insetIdsOf } from '../inset/inset';
 import { either, positionsOf, setOf, type BitSet } from '../reach/bit-set';
 import { holdsInstant } from '../schedule/interval';
+import { idsInRule } from '../rule/shared-rule';
 import type { Instant } from '../schedule/local-time';
 import type { PlacedSpan } from './placed-spans';
 import { insetHoldersIn, type SitePlan } from './site-plan';
@@ -29,7 +30,7 @@ export function placedAt(plan: SitePlan, id: string, moment: Instant): PlacedSpa
 
 /** The placements whose rule follows a shared rule, as they are in force at a moment of a plan. */
 export function placedFollowing(plan: SitePlan, sharedRule: string, moment: Instant): readonly PlacedSpan[] {
-  return plan.placements.filter(each => each.value.rule.follows.includes(sharedRule) && holdsInstant(each, moment));
+  return plan.placements.filter(each => idsInRule(each.value.rule).includes(sharedRule) && holdsInstant(each, moment));
 }
 
 /** The pages of a set that are live at a moment of a plan. */

@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import { Ledger } from '../ledger/ledger';
 import type { PublicationEntry, Revision } from '../ledger/records';
 import { holdsInstant } from '../schedule/interval';
+import { localTimeAt } from '../schedule/local-time';
+import type { SeasonValue } from '../season/season';
 import { liveAt, liveSince } from '../site/live-set';
 import { placementOf, smallTheme, SmallWorld } from '../testing/small-world';
 import { planWithin, type SitePlan } from './site-plan';
@@ -13,11 +15,29 @@ const options = { locale: 'en-GB', manifest: smallTheme, services: [] };
 
 /** One more publication of something, of any kind. */
 const act = fc.record({
-  what: fc.constantFrom('page words', 'page moves', 'block', 'block readers', 'placement', 'expectation', 'take off', 'shared rule'),
+  what: fc.constantFrom(
+    'page words',
+    'page moves',
+    'block',
+    'block readers',
+    'placement',
+    'expectation',
+    'take off',
+    'shared rule',
+    'season',
+  ),
   from: fc.integer({ min: 0, max: 11 }).map(each => each * minute),
   length: fc.option(fc.integer({ min: 1, max: 6 })),
 });
 type Act = typeof act extends fc.Arbitrary<infer Value> ? Value : never;
+
+const during = { test: 'season', season: 'season' } as const;
+
+/** On until some minutes have passed. */
+function seasonUntil(minutes: number): SeasonValue {
+  const until = { local: localTimeAt(minutes * minute, 'utc'), zone: 'utc' };
+  return { version: 1, title: 'Season', reason: '', dates: [{ test: 'window', from: null, until }] };
+}
 
 function base(): SmallWorld {
   const shared = { version: 1, title: 'S', reason: '', rule: { version: 2, where: {}, who: {}, when: {}, follows: [] } };
@@ -29,7 +49,9 @@ function base(): SmallWorld {
     .block('words')
     .add('shared rule', 'shared', shared)
     .placement('p')
-    .placement('q', { order: 'a1' }, { follows: ['shared'] });
+    .add('season', 'season', seasonUntil(4))
+    .placement('q', { order: 'a1' }, { follows: ['shared'] })
+    .placement('s', { order: 'a2' }, { when: during });
 }
 
 function publish(world: SmallWorld, { what, from, length }: Act): void {
@@ -46,9 +68,16 @@ function publish(world: SmallWorld, { what, from, length }: Act): void {
     case 'placement':
       return void world.placement(`r${from}`, { order: `b${from}` }, { where: { test: 'page', page: 'tern' } }, times);
     case 'expectation':
-      return void world.add('expectation', 'e', { version: 1, where: { test: 'field', field: 'body', compare: 'is', value: 'x' } }, times);
+      return void world.add(
+        'expectation',
+        'e',
+        { version: 1, where: { test: 'field', field: 'body', compare: 'is', value: 'x' }, when: during },
+        times,
+      );
     case 'take off':
       return void world.add('placement', 'p', placementOf(), { ...times, revisionId: null });
+    case 'season':
+      return void world.add('season', 'season', seasonUntil(from / minute + 1), times);
     case 'shared rule':
       return void world.add(
         'shared rule',

@@ -9,13 +9,13 @@ import type { PageValue } from '../page/page';
 import type { PlacementValue } from '../placement/placement';
 import type { PageUniverse } from '../reach/page-universe';
 import type { RuleTree, WhoTest } from '../rule/rule';
-import type { SharedRuleValue } from '../rule/shared-rule';
+import { seasonsIn, withDates, type SharedRuleValue } from '../rule/shared-rule';
 import type { PageFacts } from '../rule/where';
 import { holdsInstant, type Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
 import type { ThemeManifest } from '../theme/manifest';
 import { pageSpans, type PageSpans } from './page-spans';
-import { placedSpans, type PlacedSpan } from './placed-spans';
+import { isNamedByRules, placedSpans, stretchesNamed, type PlacedSpan } from './placed-spans';
 import { fieldsAskedFor, isSameWays, waysOf, type PageWay } from './page-ways';
 import { stretchesWithin, type Stretch } from './stretch';
 
@@ -112,7 +112,7 @@ function gatheredOver(ledger: Ledger, span: Interval, chain: readonly string[]):
       span.until <= gathered.span.until &&
       (span.until === Infinity) === (gathered.span.until === Infinity);
     const published = isFit ? ledger.publishedSince(version) : null;
-    if (published === null || [...published].some(id => ledger.records.get(id)?.kind === 'shared rule')) continue;
+    if (published === null || [...published].some(id => isNamedByRules(ledger.records.get(id)?.kind))) continue;
     const next = published.size === 0 ? gathered : gatheredAnew(ledger, gathered, published, span.from);
     if (ledger === origin && next !== gathered) keep(kept, origin, next);
     return next;
@@ -150,14 +150,23 @@ function gather(ledger: Ledger, span: Interval, chain: readonly string[]): Gathe
     if (kind === 'page') written.set(id, stretches as readonly Stretch<PageValue>[]);
     else if (kind === 'block') blocks.set(id, blockSpans(stretches as readonly Stretch<BlockValue>[]));
     else if (kind === 'placement') placed.push(...(stretches as readonly Stretch<PlacementValue>[]));
-    else if (kind === 'shared rule') sharedRules.set(id, stretches as readonly Stretch<SharedRuleValue>[]);
+    else if (isNamedByRules(kind)) sharedRules.set(id, stretchesNamed(ledger, id, chain, span));
     else if (kind === 'expectation' && holdsInstant(stretches[0]!, span.from))
       expectations.set(id, stretches[0]!.value as ExpectationValue);
   }
+  for (const [id, value] of expectations) expectations.set(id, withSeasons(value, sharedRules, span.from));
   const placements = placed.flatMap(each => placedSpans(each, id => sharedRules.get(id) ?? [])).sort(byOrder);
   const fields = fieldsAskedIn(placements, expectations);
   const pages = new Map([...written].map(([id, stretches]) => [id, waysOf(stretches, fields)]));
   return { span, chain, pages, blocks, sharedRules, expectations, placements, firstTurn, fields };
+}
+
+/** An expectation that speaks during the seasons as they are at a moment. */
+function withSeasons(expectation: ExpectationValue, sharedRules: Gathered['sharedRules'], at: Instant): ExpectationValue {
+  const seasons = seasonsIn(expectation.when);
+  if (seasons.length === 0) return expectation;
+  const live = seasons.flatMap(id => (sharedRules.get(id) ?? []).filter(each => holdsInstant(each, at)).map(({ value }) => [id, value] as const));
+  return { ...expectation, when: withDates(expectation.when, new Map(live)) };
 }
 
 /** The same for some records that were published since; kinds that none of them is of are shared. */
@@ -189,7 +198,10 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
   const expectations = anew(
     'expectation',
     before.expectations,
-    id => stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value,
+    id => {
+      const value = stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value;
+      return value && withSeasons(value, before.sharedRules, from);
+    },
   );
   // A field that nobody asks about any more may stay; one that is new has to be looked at on every page.
   const fields = fieldsAskedIn(

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { TooManyClasses } from '../reach/reader-diagrams';
 import type { RuleTree, WhenTest } from '../rule/rule';
+import { withDates } from '../rule/shared-rule';
 import { compileWhen } from '../rule/when';
 import { holdsInstant } from '../schedule/interval';
-import { randomWhen } from '../testing/random-rules';
+import { ruleOfSeason } from '../season/season';
+import { randomSeason, randomWhen } from '../testing/random-rules';
 import { smallTheme, SmallWorld } from '../testing/small-world';
 import { planWithin, type SitePlan } from './site-plan';
 import { standingsIn, type Standing } from './standing';
@@ -57,7 +59,7 @@ describe('sweep', () => {
   it('finds at every instant what is open then, by rules of any kind', () => {
     fc.assert(
       fc.property(fc.array(randomWhen, { minLength: 1, maxLength: 3 }), whens => {
-        const world = new SmallWorld().page('front', null).block('words');
+        const world = new SmallWorld().page('front', null).block('words').add('season', randomSeason.id, randomSeason.value);
         whens.forEach((when, index) => world.placement(`p${index}`, { order: `a${index}` }, { when }));
         const from = Date.parse('2027-03-27T00:00Z');
         const plan = planWithin(world.ledger, { from, until: from + 3 * day }, { locale: 'en-GB', manifest: smallTheme, services: [] });
@@ -69,7 +71,8 @@ describe('sweep', () => {
           judge: namesOf,
           workOfJudging: () => 0,
         });
-        const holds = whens.map(when => compileWhen(when));
+        const seasons = new Map([[randomSeason.id, ruleOfSeason(randomSeason.value)]]);
+        const holds = whens.map(when => compileWhen(withDates(when, seasons)));
         for (let step = 0; step < 60; step += 1) {
           const at = from + step * 47 * 60_000;
           const told = found.filter(each => each.times.some(time => holdsInstant(time, at))).map(each => each.verdict);

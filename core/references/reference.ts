@@ -1,5 +1,5 @@
 /** Why one record names another. */
-export type ReferenceWay = 'link' | 'inset' | 'picture' | 'field' | 'parent' | 'block' | 'test' | 'follows' | 'subject';
+export type ReferenceWay = 'link' | 'inset' | 'picture' | 'field' | 'parent' | 'block' | 'test' | 'follows' | 'season' | 'subject';
 
 /** One place in a record that names another record. */
 export interface Reference {

@@ -57,7 +57,7 @@ describe('references of kinds', () => {
   const rows: readonly (readonly [kind: string, value: unknown, references: readonly string[]])[] = [
     ['placement', placementOf({ blockId: 'b' }, rule), ['b /blockId', 'visit /rule/where/any/0/page', 'tern /rule/where/none/0/all/0/page', 'shared /rule/follows/0']], // prettier-ignore
     ['shared rule', { rule: placementOf({}, rule).rule }, ['visit /rule/where/any/0/page', 'tern /rule/where/none/0/all/0/page', 'shared /rule/follows/0']], // prettier-ignore
-    ['expectation', { subject: { kind: 'blocks', blockIds: ['b', 'c'] }, where: rule.where }, ['b /subject/blockIds/0', 'c /subject/blockIds/1', 'visit /where/any/0/page', 'tern /where/none/0/all/0/page']], // prettier-ignore
+    ['expectation', { subject: { kind: 'blocks', blockIds: ['b', 'c'] }, where: rule.where, when: {} }, ['b /subject/blockIds/0', 'c /subject/blockIds/1', 'visit /where/any/0/page', 'tern /where/none/0/all/0/page']], // prettier-ignore
     ['page', { type: 'page', parentId: 'visit', fields: {} }, ['visit /parentId']],
     ['block', { type: 'menu', fields: { start: 'visit' } }, ['visit /fields/start']],
     ['block', { type: 'a type that is gone', fields: { start: 'visit' } }, []],

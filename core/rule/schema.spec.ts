@@ -42,7 +42,7 @@ describe('the schema of rules', () => {
       'locale',
       'query',
     ];
-    expect(seen).toEqual(new Set([...whereTests, 'signed in', 'role', 'membership', 'window', 'recurring', 'time of day']));
+    expect(seen).toEqual(new Set([...whereTests, 'signed in', 'role', 'membership', 'window', 'recurring', 'time of day', 'season']));
   });
 
   for (const [what, part] of [

@@ -32,7 +32,7 @@ export function ruleSentence(rule: Rule, names: RuleNames, style: MomentStyle, c
     { text: say`, to `, edits: null },
     { text: whoPhrase(rule.who, names), edits: 'who' },
     { text: ', ', edits: null },
-    { text: whenPhrase(rule.when, style), edits: 'when' },
+    { text: whenPhrase(rule.when, style, names), edits: 'when' },
     ...(rule.follows.length === 0
       ? []
       : [
@@ -72,13 +72,13 @@ export function whoPhrase(tree: RuleTree<WhoTest>, names: RuleNames): string {
 }
 
 /** The when part in words: "from 1 March until further notice". */
-export function whenPhrase(tree: RuleTree<WhenTest>, style: MomentStyle): string {
-  return treePhrase(tree, test => phraseWhenTest(test, style), say`until further notice`);
+export function whenPhrase(tree: RuleTree<WhenTest>, style: MomentStyle, names: Pick<RuleNames, 'sharedRule'>): string {
+  return treePhrase(tree, test => phraseWhenTest(test, style, names), say`until further notice`);
 }
 
 /** What one test about the moment asks, in words. */
-export function phraseWhenTest(test: WhenTest, style: MomentStyle): string {
-  return whenTests.of(test).phrase(test, style);
+export function phraseWhenTest(test: WhenTest, style: MomentStyle, names: Pick<RuleNames, 'sharedRule'>): string {
+  return whenTests.of(test).phrase(test, style, names);
 }
 
 function wherePhrases(tree: RuleTree<WhereTest>, names: RuleNames, currentPage: string | null): { shows: string; except: string | null } {

@@ -1,4 +1,5 @@
-import { allOf, nowhere, type Rule } from './rule';
+import { allOf, isTest, nowhere, testsOf, type Rule, type RuleTree, type WhenTest } from './rule';
+import type { SeasonTest } from './tests/season/test';
 
 /** A named rule with its reason, which placements follow. */
 export interface SharedRuleValue {
@@ -10,7 +11,7 @@ export interface SharedRuleValue {
   readonly rule: Rule;
 }
 
-/** Shared rules that are live, by id. */
+/** Shared rules that are live, and named seasons as rules that say nothing but when, by id. */
 export type SharedRules = ReadonlyMap<string, SharedRuleValue>;
 
 interface Joined {
@@ -27,26 +28,72 @@ const joined = new WeakMap<Rule, Joined[]>();
  * showing it everywhere instead would be the worse mistake. Loops are refused when rules are saved, and hold nowhere too.
  */
 export function effectiveRule(rule: Rule, shared: SharedRules): Rule {
-  if (rule.follows.length === 0) return rule;
-  const parts = rulesFollowed(rule, shared);
+  const named = idsInRule(rule);
+  if (named.length === 0) return rule;
+  const parts = rulesNamed(rule, shared);
   const kept = joined.get(rule) ?? [];
   joined.set(rule, kept);
   const known = kept.find(each => each.parts.length === parts.length && each.parts.every((part, index) => part === parts[index]));
   if (known) return known.rule;
   const isWhole = parts.every(part => part !== undefined) && loopFrom(rule, shared) === null;
-  const rules = [rule, ...parts.flatMap(part => (part ? [part.rule] : []))];
-  const made: Rule = {
-    ...rule,
-    where: isWhole ? allOf(rules.map(each => each.where)) : nowhere,
-    who: allOf(rules.map(each => each.who)),
-    when: allOf(rules.map(each => each.when)),
-  };
+  const whole = joinedRule(rule, shared);
+  const made: Rule = { ...whole, where: isWhole ? whole.where : nowhere, when: withDates(whole.when, shared) };
   kept.unshift({ parts, rule: made });
   kept.length = Math.min(kept.length, mostJoined);
   return made;
 }
 
-/** The first rule on the way that is followed but not live, or null. */
+// Seasons stay names in it: what is left of the rules that are followed is their own three parts.
+function joinedRule(rule: Rule, shared: SharedRules): Rule {
+  const rules = [rule, ...rulesFollowed(rule, shared)];
+  return {
+    ...rule,
+    where: allOf(rules.map(each => each.where)),
+    who: allOf(rules.map(each => each.who)),
+    when: allOf(rules.map(each => each.when)),
+  };
+}
+
+const namedBy = new WeakMap<Rule, readonly string[]>();
+
+/** The shared rules that a rule follows and the seasons that it asks for, itself. */
+export function idsInRule(rule: Rule): readonly string[] {
+  const known = namedBy.get(rule);
+  if (known) return known;
+  const made = [...rule.follows, ...seasonsIn(rule.when)];
+  namedBy.set(rule, made);
+  return made;
+}
+
+/** The seasons that a when part asks for. */
+export function seasonsIn(when: RuleTree<WhenTest>): readonly string[] {
+  return testsOf(when).flatMap(each => (each.test === 'season' ? [each.season] : []));
+}
+
+const dated = new WeakMap<SharedRuleValue, SeasonTest>();
+
+/** A when part in which every season has its dates. One that is not live has none, and is never on. */
+export function withDates(when: RuleTree<WhenTest>, shared: SharedRules): RuleTree<WhenTest> {
+  if (seasonsIn(when).length === 0) return when;
+  if (!isTest(when)) {
+    const parts = (each: readonly RuleTree<WhenTest>[]) => each.map(part => withDates(part, shared));
+    return Object.fromEntries(Object.entries(when).map(([name, each]) => [name, parts(each as readonly RuleTree<WhenTest>[])]));
+  }
+  const { season } = when as SeasonTest;
+  const rule = shared.get(season);
+  if (!rule) return when;
+  const known = dated.get(rule);
+  if (known?.season === season) return known;
+  const made: SeasonTest = {
+    test: 'season',
+    season,
+    dates: testsOf(rule.rule.when).filter(each => each.test !== 'season') as SeasonTest['dates'],
+  };
+  dated.set(rule, made);
+  return made;
+}
+
+/** The first rule or season on the way that is named but not live, or null. */
 export function missingRule(rule: Rule, shared: SharedRules): string | null {
   const seen = new Set<string>();
   const search = (ids: readonly string[]): string | null => {
@@ -54,19 +101,19 @@ export function missingRule(rule: Rule, shared: SharedRules): string | null {
       if (seen.has(id)) continue;
       seen.add(id);
       const value = shared.get(id);
-      const missing = value ? search(value.rule.follows) : id;
+      const missing = value ? search(idsInRule(value.rule)) : id;
       if (missing !== null) return missing;
     }
     return null;
   };
-  return search(rule.follows);
+  return search(idsInRule(rule));
 }
 
-/** Whether a rule follows a shared rule, itself or by way of others. */
+/** Whether a rule follows a shared rule, or asks for a season, itself or by way of others. */
 export function follows(rule: Rule, id: string, shared: SharedRules): boolean {
   const seen = new Set<string>();
   const reaches = (each: Rule): boolean =>
-    each.follows.some(next => {
+    idsInRule(each).some(next => {
       if (next === id) return true;
       if (seen.has(next)) return false;
       seen.add(next);
@@ -93,7 +140,15 @@ export function loopFrom(rule: Rule, shared: SharedRules): readonly string[] | n
   return walk(rule.follows, []);
 }
 
-function rulesFollowed(rule: Rule, shared: SharedRules): readonly (SharedRuleValue | undefined)[] {
+function rulesFollowed(rule: Rule, shared: SharedRules): readonly Rule[] {
+  return everyNamed(rule, shared, each => each.follows).flatMap(part => (part ? [part.rule] : []));
+}
+
+function rulesNamed(rule: Rule, shared: SharedRules): readonly (SharedRuleValue | undefined)[] {
+  return everyNamed(rule, shared, idsInRule);
+}
+
+function everyNamed(rule: Rule, shared: SharedRules, namesOf: (rule: Rule) => readonly string[]): readonly (SharedRuleValue | undefined)[] {
   const seen = new Set<string>();
   const found: (SharedRuleValue | undefined)[] = [];
   const visit = (ids: readonly string[]): void => {
@@ -102,14 +157,16 @@ function rulesFollowed(rule: Rule, shared: SharedRules): readonly (SharedRuleVal
       seen.add(id);
       const value = shared.get(id);
       found.push(value);
-      visit(value?.rule.follows ?? []);
+      if (value) visit(namesOf(value.rule));
     }
   };
-  visit(rule.follows);
+  visit(namesOf(rule));
   return found;
 }
 
 /** A rule that follows nothing any more and says itself all that the rules it followed said. */
 export function keepingCopy(rule: Rule, shared: SharedRules): Rule {
-  return { ...effectiveRule(rule, shared), follows: [] };
+  const isWhole = missingRule({ ...rule, when: {} }, shared) === null && loopFrom(rule, shared) === null;
+  const { where, ...rest } = joinedRule(rule, shared);
+  return { ...rest, where: isWhole ? where : nowhere, follows: [] };
 }

@@ -8,6 +8,7 @@ import type { PageValue } from '../page/page';
 import type { ExpectationValue } from '../expectation/expectation';
 import type { PlacementValue } from '../placement/placement';
 import type { SharedRules, SharedRuleValue } from '../rule/shared-rule';
+import { rulesWithSeasons, type SeasonValue } from '../season/season';
 import { keysOfPage, type PageFacts } from '../rule/where';
 import { readerFactsIn } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
@@ -92,6 +93,7 @@ export interface SiteSnapshot {
   /** By {@link PageNode.address}. */
   readonly pageByPath: ReadonlyMap<string, PageNode>;
   readonly blocks: ReadonlyMap<string, BlockNode>;
+  /** Seasons among them: see {@link SharedRules}. */
   readonly sharedRules: SharedRules;
   readonly expectations: ReadonlyMap<string, ExpectationValue>;
   /** By order key, then id. */
@@ -130,7 +132,7 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
   const [first, own] = [valuesOfKind<PageValue>(inBase, 'page'), valuesOfKind<PageValue>(base, 'page')];
   const segment = (id: string) => (first.get(id) ?? own.get(id))!.segment;
   const tree = treeOf(ledger, pages, { locale, prefix: options.prefix ?? '', segment });
-  const sharedRules = valuesOfKind<SharedRuleValue>(values, 'shared rule');
+  const sharedRules = rulesWithSeasons(valuesOfKind<SharedRuleValue>(values, 'shared rule'), valuesOfKind<SeasonValue>(values, 'season'));
   return {
     moment: options.moment,
     manifest: options.manifest,

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { RuleTree, WhenTest, WhereTest, WhoTest } from '../rule/rule';
+import type { SeasonValue } from '../season/season';
 import type { PageFacts } from '../rule/where';
 import type { ReaderFacts } from '../rule/who';
 
@@ -66,6 +67,24 @@ const localTime = fc.oneof(
   fc.record({ local: time, zone, choice: fc.constantFrom('earlier' as const, 'later' as const) }),
 );
 
+/** The season that {@link randomWhen} asks for. */
+export const randomSeason: { readonly id: string; readonly value: SeasonValue } = {
+  id: '0193a000-0000-7000-8000-000000000009',
+  value: {
+    version: 1,
+    title: 'Half-term',
+    reason: '',
+    dates: [
+      {
+        test: 'window',
+        from: { local: '2027-03-28T00:00', zone: 'Europe/London' },
+        until: { local: '2027-03-29T00:00', zone: 'Europe/London' },
+      },
+      { test: 'recurring', start: '2027-05-31T00:00', end: '2027-06-05T00:00', zone: 'Europe/London', rule: 'FREQ=YEARLY' },
+    ],
+  },
+};
+
 /** Tests about the moment, in groups. */
 export const randomWhen = randomTree<WhenTest>(
   fc.oneof(
@@ -83,6 +102,7 @@ export const randomWhen = randomTree<WhenTest>(
       zone,
       rule: fc.constantFrom('FREQ=YEARLY', 'FREQ=WEEKLY;BYDAY=MO,FR'),
     }),
+    fc.constant({ test: 'season' as const, season: randomSeason.id }),
   ),
 );
 

@@ -430,7 +430,7 @@ describe('assembling over the API', () => {
 
   it('finds all kinds, and keeps filters by name', async () => {
     const kinds = (await manager.get('/api/find?q=nesting')).json.map((each: { kind: string; title: string }) => each.kind);
-    expect(new Set(kinds)).toEqual(new Set(['block', 'placement', 'shared rule', 'page']));
+    expect(new Set(kinds)).toEqual(new Set(['block', 'placement', 'season', 'shared rule', 'page']));
     const filter = { list: 'blocks', name: 'Members only', query: { readers: 'members' } };
     expect((await manager.put('/api/saved-filters', filter)).json).toEqual([filter]);
     expect((await editor.get('/api/saved-filters')).json).toEqual([]);

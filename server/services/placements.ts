@@ -39,7 +39,7 @@ export function listPlacements(site: Site): readonly PlacementRow[] {
         targetLabel: labelOfTarget(snapshot.manifest, value.target),
         where: whereSummary(value.rule.where, names, null),
         who: whoPhrase(value.rule.who, names),
-        when: whenPhrase(value.rule.when, momentStyle(site)),
+        when: whenPhrase(value.rule.when, momentStyle(site), names),
         follows: value.rule.follows.map(each => names.sharedRule(each)),
         off: value.off,
         ...statusFields(site, id, null),

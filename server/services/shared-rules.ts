@@ -1,11 +1,9 @@
 import type { SharedRuleRow } from '@contract/assembling';
-import { pagesReached } from '@core/reach/reach';
-import { governedBy } from '@core/reach/governed';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
 import { ruleSentence } from '@core/rule/sentence';
-import { labelOfTarget } from '@core/theme/manifest';
 import type { Site } from '../site/site';
 import { liveRevisionId } from './edition-lookups';
+import { governedRows } from './governed-rows';
 import { bestValueOf, momentStyle, namesFor } from './names';
 import { isKept, lastChange, statusFields } from './record-facts';
 
@@ -30,21 +28,7 @@ export function listSharedRules(site: Site): readonly SharedRuleRow[] {
         revisionId: liveRevisionId(site, id, now),
         ...statusFields(site, id, null),
         ...lastChange(site, id),
-        governs: governedBy(snapshot, id).map(({ id: placementId, value: placed }) => {
-          const pages = placed.off ? [] : pagesReached(snapshot, placed);
-          return {
-            placementId,
-            title: names.block(placed.blockId),
-            target: labelOfTarget(snapshot.manifest, placed.target),
-            pageCount: pages.length,
-            pageId: pages[0] ?? null,
-            value: placed,
-            revisionId: liveRevisionId(site, placementId, now),
-          };
-        }),
-        followedBy: [...snapshot.sharedRules]
-          .filter(([other, each]) => other !== id && each.rule.follows.includes(id))
-          .map(([other, each]) => ({ id: other, title: each.title })),
+        ...governedRows(site, snapshot, id),
       };
     })
     .sort((a, b) => a.title.localeCompare(b.title, 'en'));

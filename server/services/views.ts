@@ -218,7 +218,7 @@ function whyShown(
   return [
     where,
     say`It shows to ${whoPhrase(rule.who, words)}.`,
-    say`Its time is ${whenPhrase(rule.when, style)}.`,
+    say`Its time is ${whenPhrase(rule.when, style, words)}.`,
     ...(value.reason ? [say`Because: ${value.reason}`] : []),
   ];
 }

@@ -37,5 +37,6 @@ export function zoneReport(site: Site, zone: string): ZoneReport {
 
 function zonesOf(test: WhenTest): readonly string[] {
   if (test.test === 'window') return [test.from?.zone, test.until?.zone].filter(each => each !== undefined);
-  return [test.zone];
+  // A season's own dates are among the rules.
+  return test.test === 'season' ? [] : [test.zone];
 }

@@ -3,11 +3,11 @@ import { expectationSentence, subjectWords } from '../../expectation/words';
 import type { FieldFault } from '../../fields/field';
 import { emptySet } from '../../reach/bit-set';
 import type { Reference } from '../../references/reference';
-import { referencesInWhere } from '../../rule/references';
+import { referencesInWhen, referencesInWhere } from '../../rule/references';
 import { noPages } from '../effect';
 import type { Kind, KindSite } from '../kind';
 import { rulePartsWords } from '../own-fields';
-import { whereFaults, whoFaults } from '../rule-faults';
+import { whenFaults, whereFaults, whoFaults } from '../rule-faults';
 import { say, told } from '../../tongue/say';
 import { expectationSchema } from './schema';
 
@@ -41,6 +41,7 @@ export const expectation: Kind<ExpectationValue> = {
       ? value.subject.blockIds.map((to, at): Reference => ({ to, way: 'subject', pointer: `/subject/blockIds/${at}` }))
       : []),
     ...referencesInWhere(value.where, '/where'),
+    ...referencesInWhen(value.when, '/when'),
   ],
   words: () => '',
   found: () => ({ detail: '', pageId: null }),
@@ -57,9 +58,9 @@ export const expectation: Kind<ExpectationValue> = {
   isUnseen: true,
 };
 
-function expectationFaults({ subject, where, who, locale }: ExpectationValue, site: KindSite): readonly FieldFault[] {
+function expectationFaults({ subject, where, who, when, locale }: ExpectationValue, site: KindSite): readonly FieldFault[] {
   const { manifest } = site.snapshot;
-  const faults = [...whereFaults(where, site, '/where'), ...whoFaults(who, site, '/who')];
+  const faults = [...whereFaults(where, site, '/where'), ...whoFaults(who, site, '/who'), ...whenFaults(when, site, '/when')];
   if (locale !== undefined && !site.locales.some(each => each.tag === locale))
     faults.push({ pointer: '/locale', detail: say`The site has no such locale.` });
   if (subject.kind === 'blocks') {

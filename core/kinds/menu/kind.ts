@@ -7,11 +7,11 @@ import { menusOf } from '../../menu/links';
 import { outlineOf, type MenuEntry, type MenuValue } from '../../menu/menu';
 import { pagesNamingAt } from '../../plan/presence';
 import type { Reference } from '../../references/reference';
-import { referencesInWhere } from '../../rule/references';
+import { referencesInWhen, referencesInWhere } from '../../rule/references';
 import type { Overlay, SiteSnapshot } from '../../site/snapshot';
 import { namedPage, noPages, type Effect } from '../effect';
 import type { Kind, KindContext, KindSite } from '../kind';
-import { whereFaults, whoFaults } from '../rule-faults';
+import { whenFaults, whereFaults, whoFaults } from '../rule-faults';
 import { say, told } from '../../tongue/say';
 import { menuSchema } from './schema';
 
@@ -56,19 +56,21 @@ export const menu: Kind<MenuValue> = {
   isHarmlessWhenNew: true,
 };
 
-function referencesOfEntry({ target, currentOn, entries }: MenuEntry, pointer: string): readonly Reference[] {
+function referencesOfEntry({ target, when, currentOn, entries }: MenuEntry, pointer: string): readonly Reference[] {
   return [
     ...(target.to === 'page' ? [{ to: target.page, way: 'link', pointer: `${pointer}/target/page` } satisfies Reference] : []),
     ...(target.to === 'link' ? link.references!(target.link, linkField, `${pointer}/target/link`) : []),
+    ...referencesInWhen(when, `${pointer}/when`),
     ...(currentOn ? referencesInWhere(currentOn, `${pointer}/currentOn`) : []),
     ...entries.flatMap((each, at) => referencesOfEntry(each, `${pointer}/entries/${at}`)),
   ];
 }
 
-function entryFaults({ target, who, currentOn, entries }: MenuEntry, site: KindSite, pointer: string): readonly FieldFault[] {
+function entryFaults({ target, who, when, currentOn, entries }: MenuEntry, site: KindSite, pointer: string): readonly FieldFault[] {
   return [
     ...(target.to === 'page' && !site.hasPage(target.page) ? [{ pointer: `${pointer}/target/page`, detail: say`That page is gone.` }] : []),
     ...whoFaults(who, site, `${pointer}/who`),
+    ...whenFaults(when, site, `${pointer}/when`),
     ...(currentOn ? whereFaults(currentOn, site, `${pointer}/currentOn`) : []),
     ...entries.flatMap((each, at) => entryFaults(each, site, `${pointer}/entries/${at}`)),
   ];

@@ -11,7 +11,7 @@ import { quote, type PageWords, type TextReader } from '../text-reader';
 
 /** Lists of the site from which a parameter may be chosen. */
 export type ParameterSource =
-  'pages' | 'page types' | 'page fields' | 'topics' | 'layouts' | 'locales' | 'memberships' | 'roles' | 'service pages';
+  'pages' | 'page types' | 'seasons' | 'page fields' | 'topics' | 'layouts' | 'locales' | 'memberships' | 'roles' | 'service pages';
 
 /** One thing that a test asks for: a field, as in a record. */
 export type TestParameter = Field & {
@@ -72,7 +72,7 @@ export interface WhoTestKind<Test extends StoredTest = StoredTest> extends TestK
 
 /** A test about the moment. */
 export interface WhenTestKind<Test extends StoredTest = StoredTest> extends TestKind<Test> {
-  phrase(test: Test, style: MomentStyle): string;
+  phrase(test: Test, style: MomentStyle, names: Pick<RuleNames, 'sharedRule'>): string;
   holds(test: Test): (moment: Instant) => boolean;
   /** When it is open, as far as it touches a span. */
   openings(test: Test, span: Interval): readonly Interval[];

@@ -1,9 +1,10 @@
 import { recurring } from './recurring/test';
+import { season } from './season/test';
 import { TestTable, type WhenTestKind } from './test-kind';
 import { timeOfDay } from './time-of-day/test';
 import { window } from './window/test';
 
-const shipped = [window, recurring, timeOfDay] as const;
+const shipped = [window, recurring, timeOfDay, season] as const;
 
 type TestOf<Kind> = Kind extends WhenTestKind<infer Test> ? Test : never;
 

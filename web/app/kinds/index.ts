@@ -7,9 +7,10 @@ import type { KindPlaces, Place } from './kind-places';
 import { menu } from './menu';
 import { page } from './page';
 import { placement } from './placement';
+import { season } from './season';
 import { sharedRule } from './shared-rule';
 
-const byName = new Map([page, block, placement, menu, file, forwarding, sharedRule, expectation].map(each => [each.name, each]));
+const byName = new Map([page, block, placement, menu, file, forwarding, season, sharedRule, expectation].map(each => [each.name, each]));
 
 /** Where records of a kind are worked on. @throws RangeError for a kind that the editor does not know */
 export function placesOf(kind: string): KindPlaces {

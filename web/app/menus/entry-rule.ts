@@ -12,6 +12,7 @@ import { isTickedIn } from '../shared/typed-event';
 import { FocusInside } from '../shared/focus-inside';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
+import { SharedRulesService } from '../state/shared-rules.service';
 
 /** To whom an entry shows, when, and on which pages it counts as the current one, as a sentence whose words are the controls. */
 @Component({
@@ -77,6 +78,7 @@ import { SessionService } from '../state/session.service';
 })
 export class EntryRule {
   readonly #session = inject(SessionService);
+  readonly #shared = inject(SharedRulesService);
   protected readonly pages = inject(PagesService).pages;
   readonly row = input.required<OutlineRow>();
   readonly rowChange = output<Partial<OutlineRow>>();
@@ -95,11 +97,14 @@ export class EntryRule {
   }
 
   readonly #names = computed(() =>
-    this.#session.names(id => this.pages().find(page => page.id === id)?.title ?? $localize`a page that is gone`),
+    this.#session.names(
+      id => this.pages().find(page => page.id === id)?.title ?? $localize`a page that is gone`,
+      id => this.#shared.titleOf(id),
+    ),
   );
   protected readonly whoWords = computed(() => whoPhrase(this.row().who, this.#names()));
   protected readonly whenWords = computed(() =>
-    alwaysHolds(this.row().when) ? $localize`at any time` : whenPhrase(this.row().when, this.#session.style),
+    alwaysHolds(this.row().when) ? $localize`at any time` : whenPhrase(this.row().when, this.#session.style, this.#names()),
   );
   protected readonly currentWords = computed(() => {
     const tree: RuleTree<WhereTest> | null = this.row().currentOn;

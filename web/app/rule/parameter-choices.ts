@@ -27,6 +27,8 @@ function listOf(from: ParameterSource, session: SessionService, pages: readonly 
     'page types': () => site.pageTypes.map(type => ({ value: type.name, label: midSentence(type.label) })),
     'page fields': () => [...session.askable].map(([value, label]) => ({ value, label })),
     topics: () => null,
+    // Only asked about time, which has controls of its own.
+    seasons: () => null,
     layouts: () => site.theme.layouts.map(each => ({ value: each.name, label: each.label })),
     locales: () => site.locales.map(each => ({ value: each.tag, label: each.name })),
     memberships: () => site.memberships.map(each => ({ value: each.name, label: each.label })),

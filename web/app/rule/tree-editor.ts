@@ -15,6 +15,7 @@ import { phraseWhenTest, phraseWhereTest, phraseWhoTest } from '@core/rule/sente
 import * as text from '@core/rule/text';
 import { whoTests } from '@core/rule/tests/who-tests';
 import { SessionService } from '../state/session.service';
+import { SharedRulesService } from '../state/shared-rules.service';
 import { choicesOf } from './parameter-choices';
 import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 import { TestForm } from './test-form';
@@ -156,6 +157,7 @@ const headings: Readonly<Record<Part, string>> = {
 export class TreeEditor {
   protected readonly choiceIn = choiceIn;
   readonly #session = inject(SessionService);
+  readonly #shared = inject(SharedRulesService);
   readonly part = input.required<'where' | 'who' | 'when'>();
   readonly tree = input.required<Tree>();
   readonly pages = input<readonly PageRow[]>([]);
@@ -172,7 +174,10 @@ export class TreeEditor {
   });
   readonly #names = computed(() => {
     const titles = new Map(this.pages().map(page => [page.id, page.title]));
-    return this.#session.names(id => titles.get(id) ?? $localize`a page that is gone`);
+    return this.#session.names(
+      id => titles.get(id) ?? $localize`a page that is gone`,
+      id => this.#shared.titleOf(id),
+    );
   });
   protected readonly written = computed(() => this.#write(this.tree()));
   protected readonly lines = computed(() => (alwaysHolds(this.tree()) ? [] : this.#linesOf(this.tree(), [], 0)));
@@ -271,7 +276,7 @@ export class TreeEditor {
   #phrase(test: AnyTest): string {
     if (this.part() === 'where') return phraseWhereTest(test as WhereTest, this.#names());
     if (this.part() === 'who') return phraseWhoTest(test as WhoTest, this.#names());
-    return phraseWhenTest(test as WhenTest, this.#session.style);
+    return phraseWhenTest(test as WhenTest, this.#session.style, this.#names());
   }
 
   #write(tree: Tree): string {

@@ -35,7 +35,11 @@ describe('WhenControl', () => {
     expect((tree as { all: readonly WhenTest[] }).all[0]).toEqual(
       jasmine.objectContaining({ start: '2024-01-02T09:00', end: '2024-01-02T17:00', rule: 'FREQ=WEEKLY;BYDAY=TU,WE,TH,FR,SA' }),
     );
-    expect(screen.text).toContain('Next: now to Thu 18 March, 17:00; Fri 19 March, 09:00 to Fri 19 March, 17:00.');
+    expect(screen.text).toContain('now to Thu 18 March, 17:00');
+    expect(screen.text).toContain('Fri 19 March, 09:00 to Fri 19 March, 17:00');
+    expect(screen.text).not.toContain('Sat 20 March, 09:00');
+    await screen.click('The next 10');
+    expect(screen.text).toContain('Sat 20 March, 09:00');
     await screen.fill('Closes', '02:00');
     expect((tree as { all: readonly WhenTest[] }).all[0]).toEqual(jasmine.objectContaining({ end: '2024-01-03T02:00' }));
   });
@@ -52,7 +56,14 @@ describe('whenChoiceOf', () => {
   const rows: readonly (readonly [title: string, tree: RuleTree<WhenTest>, kind: string | null])[] = [
     ['nothing', {}, 'always'],
     ['a test alone', daily, 'daily'],
-    ['an exception', { none: [daily] }, null],
+    [
+      'some days excepted',
+      { all: [daily], none: [{ test: 'window', from: { local: '2027-04-01T00:00', zone }, until: { local: '2027-04-02T00:00', zone } }] },
+      'daily',
+    ],
+    ['a season', { all: [{ test: 'season', season: 's' }] }, 'named'],
+    ['a weekday of the month', { all: [{ test: 'recurring', start: '', end: '', zone, rule: 'FREQ=MONTHLY;BYDAY=-1SU' }] }, 'monthly'],
+    ['hours excepted', { none: [daily] }, null],
     ['two that come again', { all: [daily, { ...daily, from: '10:00' }] }, null],
     ['either of two', { any: [daily, { ...daily, from: '10:00' }] }, null],
     ['a rule of months', { all: [{ test: 'recurring', start: '', end: '', zone, rule: 'FREQ=MONTHLY' }] }, null],

@@ -10,6 +10,7 @@ import { RulePart } from '../rule/rule-part';
 import { joined } from '../shared/joined';
 import { keyed } from '../shared/keyed';
 import { SessionService } from '../state/session.service';
+import { SharedRulesService } from '../state/shared-rules.service';
 import { textIn } from '../shared/typed-event';
 
 /** What is expected, as a sentence whose words are its controls. */
@@ -211,6 +212,7 @@ import { textIn } from '../shared/typed-event';
 export class ExpectationSentence {
   protected readonly textIn = textIn;
   readonly #session = inject(SessionService);
+  readonly #shared = inject(SharedRulesService);
   readonly value = input.required<ExpectationValue>();
   readonly pages = input.required<readonly PageRow[]>();
   readonly blocks = input.required<readonly BlockRow[]>();
@@ -256,7 +258,10 @@ export class ExpectationSentence {
   protected readonly parts = computed(() => {
     const pageTitles = new Map(this.pages().map(page => [page.id, page.title]));
     const blockTitles = new Map(this.blocks().map(block => [block.id, block.title]));
-    const names = this.#session.names(id => pageTitles.get(id) ?? $localize`a page that is gone`);
+    const names = this.#session.names(
+      id => pageTitles.get(id) ?? $localize`a page that is gone`,
+      id => this.#shared.titleOf(id),
+    );
     return keyed(
       joined(
         expectationSentence(

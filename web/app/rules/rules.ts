@@ -12,6 +12,8 @@ import { PagesService } from '../state/pages.service';
 import { SharedRulesService } from '../state/shared-rules.service';
 import { ExpectationSentence } from './expectation-sentence';
 import { RulesService } from './rules.service';
+import { ruleRowStyles } from './rule-rows';
+import { SeasonList } from './season-list';
 import { SharedRulePanel } from './shared-rule-panel';
 import { textIn } from '../shared/typed-event';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
@@ -22,7 +24,7 @@ import { holdUnsaved } from '../writing/hold-unsaved';
 /** Rules that many placements follow, and what is expected of the site. */
 @Component({
   selector: 'almanac-rules',
-  imports: [WritersChip, RouterLink, PhaseMark, SharedRulePanel, ExpectationSentence],
+  imports: [WritersChip, RouterLink, PhaseMark, SeasonList, SharedRulePanel, ExpectationSentence],
   providers: [RulesService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -137,10 +139,12 @@ import { holdUnsaved } from '../writing/hold-unsaved';
         } @empty {
           <p i18n class="quiet">None yet. Make one of any rule, from its slip in Arrange.</p>
         }
+        <almanac-season-list [chosen]="chosenId()" (choose)="choose($event)" />
       </section>
     </div>
   `,
   styles: `
+    ${ruleRowStyles}
     :host {
       display: block;
       padding: 12px 20px 24px;
@@ -155,15 +159,6 @@ import { holdUnsaved } from '../writing/hold-unsaved';
       grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
       gap: 28px;
       margin-top: 6px;
-    }
-    .title-line {
-      display: flex;
-      gap: 16px;
-      align-items: baseline;
-      border-bottom: 3px double var(--hair);
-    }
-    .title-line h2 {
-      margin: 0;
     }
     article {
       padding: 8px 14px;
@@ -200,31 +195,6 @@ import { holdUnsaved } from '../writing/hold-unsaved';
       background: none;
       min-height: 24px;
       padding: 0 2px;
-    }
-    .row {
-      display: grid;
-      grid-template-columns: 18px minmax(0, 1fr) auto;
-      gap: 10px;
-      width: 100%;
-      text-align: start;
-      padding: 7px 12px;
-      margin-bottom: 6px;
-      color: var(--ink);
-    }
-    .row .quiet {
-      display: block;
-      font-size: 12.5px;
-    }
-    .row.on {
-      background: var(--tide-wash);
-    }
-    .chosen {
-      padding: 10px 16px 14px;
-      margin: -6px 0 10px;
-      border-top: 0;
-    }
-    .count {
-      white-space: nowrap;
     }
     @media (max-width: 900px) {
       .split {

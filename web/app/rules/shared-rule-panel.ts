@@ -1,28 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { RouterLink } from '@angular/router';
 import type { SharedRuleRow } from '@contract/assembling';
-import type { Effect } from '@contract/messages';
 import type { PlacementValue } from '@core/placement/placement';
 import type { Rule } from '@core/rule/rule';
 import { keepingCopy, type SharedRuleValue } from '@core/rule/shared-rule';
-import { catchError, debounceTime, of, switchMap } from 'rxjs';
-import { ApiClient } from '../api/api-client';
 import { RuleSentence } from '../rule/rule-sentence';
 import { EffectList } from '../shared/effect-list';
 import { PagesService } from '../state/pages.service';
 import { SharedRulesService } from '../state/shared-rules.service';
 import type { WorkingChange } from '../state/working-changes.service';
+import { effectOfChange } from './effect-of-change';
+import { GovernedList } from './governed-list';
 import { RulesService } from './rules.service';
 import { textIn } from '../shared/typed-event';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { openHistory } from '../shared/history-dialog';
-import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 
 /** One shared rule: what it says and why, what an edit does over all it governs, and how something leaves it. */
 @Component({
   selector: 'almanac-shared-rule-panel',
-  imports: [MidSentencePipe, RuleSentence, EffectList, RouterLink],
+  imports: [GovernedList, RuleSentence, EffectList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>{{ value().title }}</h2>
@@ -56,29 +52,7 @@ import { MidSentencePipe } from '../shared/mid-sentence.pipe';
         <almanac-effect-list [effect]="effect" />
       </details>
     }
-    <h3 i18n>Governs {row().governs.length, plural, =1 {1 placement} other {{{ row().governs.length }} placements}}</h3>
-    <ul>
-      @for (each of row().governs; track each.placementId) {
-        <li>
-          <a routerLink="/arrange" [queryParams]="{ page: each.pageId, sel: each.placementId }">{{ each.title }}</a>
-          <span i18n class="quiet"
-            >{{ each.target | midSentence }}, {each.pageCount, plural, =1 {1 page} other {{{ each.pageCount }} pages}}</span
-          >
-          @if (rules.changedIds().has(each.placementId)) {
-            <span i18n class="chip ochre">unsaved</span>
-          } @else if (rules.mayChange) {
-            <button i18n class="btn-word" ariaLabel="{{ each.title }}: leave, keeping a copy" i18n-ariaLabel (click)="leave(each)">
-              Leave, keeping a copy
-            </button>
-          }
-        </li>
-      } @empty {
-        <li i18n class="quiet">Nothing follows it.</li>
-      }
-      @for (each of row().followedBy; track each.id) {
-        <li i18n>Shared rule “{{ each.title }}” follows it.</li>
-      }
-    </ul>
+    <almanac-governed-list [row]="row()" [mayLeave]="rules.mayChange" (leave)="leave($event)" />
     @if (row().revisionId) {
       <button i18n class="btn-word" (click)="openHistory()">History</button>
     }
@@ -119,20 +93,6 @@ import { MidSentencePipe } from '../shared/mid-sentence.pipe';
       font-weight: 600;
       margin: 4px 0;
     }
-    ul {
-      list-style: none;
-      margin: 0;
-      padding: 0;
-    }
-    li {
-      display: flex;
-      gap: 10px;
-      align-items: baseline;
-      min-height: 26px;
-    }
-    li .btn-word {
-      margin-left: auto;
-    }
     .form-select {
       width: auto;
       max-width: 260px;
@@ -142,7 +102,6 @@ import { MidSentencePipe } from '../shared/mid-sentence.pipe';
 export class SharedRulePanel {
   readonly #modal = inject(NgbModal);
   protected readonly textIn = textIn;
-  readonly #api = inject(ApiClient);
   readonly #shared = inject(SharedRulesService);
   protected readonly rules = inject(RulesService);
   protected readonly pages = inject(PagesService);
@@ -158,21 +117,7 @@ export class SharedRulePanel {
     return isChanged ? { recordId: this.row().id, kind: 'shared rule' as const, value: this.value(), retires: false } : null;
   });
   /** What the edit would do to readers, over everything that follows it. */
-  protected readonly effect = toSignal(
-    toObservable(this.#change).pipe(
-      debounceTime(80),
-      switchMap(change =>
-        change === null
-          ? of(null)
-          : this.#api.effect({ changes: [change] }).pipe(
-              switchMap(effects => of<Effect | null>(effects[0] ?? null)),
-              catchError(() => of(null)),
-            ),
-      ),
-      takeUntilDestroyed(),
-    ),
-    { initialValue: null },
-  );
+  protected readonly effect = effectOfChange(this.#change);
 
   protected set(part: Partial<SharedRuleValue>, did: string): void {
     const { id, revisionId, title } = this.row();

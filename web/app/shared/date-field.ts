@@ -96,7 +96,7 @@ import { TimeField } from './time-field';
       background: var(--sheet);
     }
     .form-control {
-      width: 208px;
+      width: var(--date-width, 208px);
       padding-right: 30px;
       background-image: none;
     }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { isLocalDateTime, resolveLocalTime, type LocalTime } from '@core/schedule/local-time';
+import { writeFullMoment } from '@core/format/moment';
+import { instantOf, isLocalDateTime, localTimeAt, resolveLocalTime, type LocalTime } from '@core/schedule/local-time';
 import { SessionService } from '../state/session.service';
 import { DateField } from './date-field';
 
@@ -31,7 +32,9 @@ let fieldCount = 0;
       }
       @switch (kind()) {
         @case ('skipped') {
-          <ng-container i18n>The clocks go forward over this time; it is taken as the same distance after the change.</ng-container>
+          <ng-container i18n
+            >The clocks go forward over this time: there is none. It is taken as {{ taken() }}, as long after the change.</ng-container
+          >
         }
         @case ('repeated') {
           <ng-container i18n>The clocks go back, so this time comes twice. Meant is the</ng-container>&ngsp;
@@ -42,8 +45,8 @@ let fieldCount = 0;
             [value]="value()?.choice ?? 'earlier'"
             (change)="choose($event)"
           >
-            <option i18n value="earlier">first</option>
-            <option i18n value="later">second</option></select
+            <option i18n value="earlier">first ({{ zoneWords('earlier') }})</option>
+            <option i18n value="later">second ({{ zoneWords('later') }})</option></select
           >.
         }
       }
@@ -73,6 +76,18 @@ export class MomentField {
     const value = this.value();
     return value ? resolveLocalTime(value).kind : 'exact';
   });
+
+  /** What a time that does not exist is taken as. */
+  protected readonly taken = computed(() => writeFullMoment(instantOf(this.value()!), this.#session.style));
+
+  /** What the clocks of the place are called at one of the two instants, and where that is in universal time. */
+  protected zoneWords(choice: 'earlier' | 'later'): string {
+    const { zone, locale } = this.#session.style;
+    const instant = instantOf({ ...this.value()!, choice });
+    const parts = new Intl.DateTimeFormat(locale, { timeZone: zone, timeZoneName: 'short' }).formatToParts(instant);
+    const name = parts.find(each => each.type === 'timeZoneName')!.value;
+    return $localize`${name}, ${localTimeAt(instant, 'utc').slice(11)} UTC`;
+  }
 
   protected type(local: string): void {
     this.valueChange.emit(isLocalDateTime(local) ? { local, zone: this.#session.site.zone } : null);

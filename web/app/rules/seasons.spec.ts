@@ -1,0 +1,88 @@
+import { Component, input } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import type { SeasonRow } from '@contract/seasons';
+import type { SeasonValue } from '@core/season/season';
+import { of } from 'rxjs';
+import { WorkingChangesService } from '../state/working-changes.service';
+import { make, Screen } from '../testing/site';
+import { RulesService } from './rules.service';
+import { SeasonList } from './season-list';
+
+const zone = 'Europe/London';
+const once = (from: string, until: string) =>
+  ({ test: 'window', from: { local: `${from}T00:00`, zone }, until: { local: `${until}T00:00`, zone } }) as const;
+const row: SeasonRow = {
+  id: 'half-term',
+  title: 'Half-term',
+  reason: '',
+  sentence: 'from 31 May until 4 June',
+  value: { version: 1, title: 'Half-term', reason: '', dates: [once('2027-05-31', '2027-06-05')] },
+  revisionId: 'r',
+  status: 'live',
+  waiting: null,
+  changedAt: 0,
+  changedBy: '',
+  governs: [],
+  followedBy: [],
+  next: [],
+};
+
+@Component({
+  selector: 'almanac-host',
+  imports: [SeasonList],
+  providers: [RulesService],
+  template: `<almanac-season-list [chosen]="chosen()" (choose)="asked = $event" />`,
+})
+class Host {
+  readonly chosen = input('half-term');
+  asked = '';
+}
+
+describe('SeasonList', () => {
+  let screen: Screen;
+  let asked: () => string;
+  const open = async (chosen = 'half-term', roles: readonly string[] = ['manager']) => {
+    const answers = { listSeasons: () => of([row]), effect: () => of([{ label: 'Governs nothing yet', pages: [], gained: [], lost: [] }]) };
+    const fixture = await make(Host, { chosen }, answers, roles);
+    screen = new Screen(fixture);
+    asked = () => fixture.componentInstance.asked;
+    await screen.settle();
+  };
+  const made = () => TestBed.inject(WorkingChangesService).changes();
+  const valueOf = () => made()[0]!.value as SeasonValue;
+  afterEach(() => TestBed.inject(WorkingChangesService).clear());
+
+  it('lists the next dates of the season in hand, and makes one come every year', async () => {
+    await open();
+    expect(screen.text).toContain('Mon 31 May to Fri 4 June');
+    expect(screen.text).not.toContain('2028');
+    await screen.click('every year');
+    expect(valueOf().dates).toEqual([{ test: 'recurring', start: '2027-05-31T00:00', end: '2027-06-05T00:00', zone, rule: 'FREQ=YEARLY' }]);
+    expect(screen.text).toContain('Wed, 31 May 2028');
+    expect(made()[0]!.baseRevisionId).toBe('r');
+  });
+
+  it('adds a date after the last one, and never leaves a season without any', async () => {
+    await open();
+    expect(screen.text).not.toContain('Take out');
+    await screen.click('Another date');
+    expect(valueOf().dates).toEqual([once('2027-05-31', '2027-06-05'), once('2027-06-05', '2027-06-12')]);
+    await screen.click('Take out: from 5 June until 11 June');
+    expect(valueOf().dates.length).toBe(1);
+  });
+
+  it('begins a new one, names it once it has a name, and deletes what nothing rests on', async () => {
+    await open();
+    await screen.click('Make a new one');
+    expect([made()[0]!.baseRevisionId, made()[0]!.kind, asked()]).toEqual([null, 'season', made()[0]!.recordId]);
+    await screen.click('Delete');
+    expect(made().find(each => each.recordId === 'half-term')).toEqual(jasmine.objectContaining({ retires: true, value: null }));
+  });
+
+  it('only tells those who may not change it', async () => {
+    await open('half-term', ['writer']);
+    expect(screen.text).toContain('from 31 May until 4 June');
+    expect(screen.text).not.toContain('Make a new one');
+    expect(screen.host.querySelector('input')).toBeNull();
+  });
+});
