@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import * as almanac from './almanac';
+import * as endings from './endings';
 import type { Operation } from './operations';
 import * as seasons from './seasons';
 
@@ -11,6 +12,13 @@ export const timeOperations = {
     summary: 'What readers have and will have within a span of time, what changes by itself, and where the plan has holes.',
     query: almanac.almanacQuery,
     answer: almanac.almanac,
+  },
+  listEndings: {
+    method: 'get',
+    path: '/endings',
+    summary: 'What ends soon, has ended lately, or is to be looked over, with what readers get then.',
+    query: endings.endingsQuery,
+    answer: endings.endings,
   },
   listSeasons: {
     method: 'get',

@@ -77,6 +77,8 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
     readers: page.membersOnly ? { any: [{ test: 'membership', membership: 'member' }] } : null,
     inMenu: page.inMenu ?? true,
     menuLabel: page.menuLabel ?? '',
+    ...(page.thenLeadsTo && { onceOver: { answer: 'moved', to: { page: pageId(page.thenLeadsTo), address: '' }, status: 302 } }),
+    ...(page.reviewBy && { reviewBy: time(...page.reviewBy) }),
     fields: writtenPageFields(page.type ?? 'page', {
       standfirst: page.standfirst,
       body: page.body ?? '',

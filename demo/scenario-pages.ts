@@ -17,6 +17,10 @@ export interface DemoPage {
   /** Days from the set day, and the time of day. */
   readonly takesPlace?: readonly [days: number, time: string];
   readonly membersOnly?: boolean;
+  /** The page to which readers are led once it is over. */
+  readonly thenLeadsTo?: string;
+  /** By when somebody is to look it over. */
+  readonly reviewBy?: readonly [days: number, time: string];
 }
 
 const paragraphs = (...texts: readonly string[]): string => texts.map(text => `<p>${text}</p>`).join('');
@@ -137,6 +141,7 @@ export const demoPages: readonly DemoPage[] = [
   { path: '/notices', title: 'Notices', standfirst: 'Closures, warnings and news from the wardens.' },
   {
     path: '/join',
+    reviewBy: [20, '00:00'],
     title: 'Join',
     standfirst: 'From £3 a month, and the coast stays open to everyone.',
     body: paragraphs(
@@ -146,6 +151,7 @@ export const demoPages: readonly DemoPage[] = [
   },
   {
     path: '/schools',
+    reviewBy: [-3, '00:00'],
     title: 'Schools',
     standfirst: 'A day on the mud teaches more than a term about it.',
     body: paragraphs('We take classes of up to thirty, from seven years old. Waterproofs can be borrowed.'),
@@ -309,6 +315,7 @@ export const demoPages: readonly DemoPage[] = [
   },
   {
     path: '/notices/creek-hide-roof',
+    thenLeadsTo: '/notices',
     title: 'Creek Hide has a new roof',
     type: 'news',
     standfirst: 'Larch shingles from Harrow wood, and no more drips on the telescope.',

@@ -336,6 +336,15 @@ function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
       },
     },
     {
+      days: -5,
+      time: '09:30',
+      who: 'administrator',
+      title: 'The roof of Creek Hide, told until Easter',
+      changes: changePage('/notices/creek-hide-roof', { standfirst: 'Shingled in four days, and dry since.' }),
+      note: 'Until Easter',
+      move: move('publish', '', { from: null, until: time(12, '18:00'), afterwards: 'nothing' }),
+    },
+    {
       days: -4,
       time: '10:00',
       who: 'manager',

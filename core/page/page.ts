@@ -2,6 +2,7 @@ import type { FieldValues } from '../fields/field';
 import { emptyText, isRichText, plainWords, type RichText } from '../rich-text/document';
 import type { WhoTest } from '../rule/tests/who-tests';
 import type { RuleTree } from '../rule/tree';
+import type { OnceOver } from './once-over';
 import type { LocalTime } from '../schedule/local-time';
 
 /** A page as it is stored: where it stands, who may read it, and the fields of its type. */
@@ -24,6 +25,12 @@ export interface PageValue {
   readonly inMenu: boolean;
   /** Shorter name for menus; empty takes the title. */
   readonly menuLabel: string;
+  /** What readers get once it is over; left out, what they get at any address where nothing is. */
+  readonly onceOver?: OnceOver;
+  /** What it tells readers who come once it is gone. */
+  readonly lastWords?: string;
+  /** By when somebody is to look it over. */
+  readonly reviewBy?: LocalTime;
   /** The values of its type's fields. */
   readonly fields: FieldValues;
 }

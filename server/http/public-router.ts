@@ -184,7 +184,7 @@ function sendPage(
 
 // Where it leads may depend on who asks and may be changed, so no shared cache keeps it for long. @see RFC 9110 section 15.4
 function sendForwarded(site: Site, { forwardingId, status, location }: ForwardedAnswer, response: Response): void {
-  site.hits.count(forwardingId, site.clocks.running());
+  if (forwardingId !== null) site.hits.count(forwardingId, site.clocks.running());
   response.set('Cache-Control', status === 302 ? 'no-store' : 'private, max-age=300').redirect(status, location);
 }
 

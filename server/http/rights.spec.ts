@@ -105,6 +105,7 @@ const rights: Readonly<Record<OperationName, Asked>> = {
   readReach: staff,
   why: staff,
   listSharedRules: staff,
+  listEndings: staff,
   listSeasons: staff,
   readCalendar: staff,
   listExpectations: staff,

@@ -1,4 +1,5 @@
 import { styleOfPage } from '@core/theme/style-rules';
+import { PagesOver } from './over';
 import { alternatesIn, localeOf, siteWord, themeWords } from './locales';
 import type { RenderOptions } from './theme';
 import { forwardedFrom } from '@core/forwarding/forwarding';
@@ -32,7 +33,8 @@ export type PublicOutcome = PublicAnswer | ForwardedAnswer | { readonly kind: 's
 /** An old address that leads to another. */
 export interface ForwardedAnswer {
   readonly kind: 'forwarded';
-  readonly forwardingId: string;
+  /** Null where it is a page that is over. */
+  readonly forwardingId: string | null;
   readonly status: 301 | 302 | 308;
   /** A path on this site, or a whole address elsewhere. */
   readonly location: string;
@@ -78,7 +80,11 @@ export class PublicAnswers {
   readonly #compressed = new WeakMap<PublicAnswer, Buffer>();
   #version = -1;
 
-  constructor(private readonly site: Site) {}
+  readonly #pagesOver: PagesOver;
+
+  constructor(private readonly site: Site) {
+    this.#pagesOver = new PagesOver(site);
+  }
 
   /** Forgets every rendered page. */
   forget(): void {
@@ -139,16 +145,41 @@ export class PublicAnswers {
       if (mayRead(page, reader)) return toIt(`${page.address}${after}`);
       return !reader.signedIn && this.site.settings.closedPages === 'sign in' ? { kind: 'sign in' } : null;
     }
-    if (status !== 410) return null;
-    const { answer } = renderPublicPage(this.site, snapshot, null, 'not found', path, reader, {}, query);
+    return status === 410 ? this.#gone(snapshot, path, reader, query) : null;
+  }
+
+  #gone(
+    snapshot: SiteSnapshot,
+    path: string,
+    reader: ReaderFacts,
+    query: Query,
+    said: Readonly<Record<string, unknown>> = {},
+  ): PublicAnswer {
+    const { answer } = renderPublicPage(this.site, snapshot, null, 'not found', path, reader, said, query);
     return { ...answer, status: 410, validUntil: snapshot.validUntil, dependsOnReader: true };
+  }
+
+  // A page that is over tells only those who might have read it, and of another page only those who may read that.
+  #over(snapshot: SiteSnapshot, path: string, reader: ReaderFacts, query: Query): PublicOutcome | null {
+    const page = this.#pagesOver.at(path, snapshot);
+    if (!page) return null;
+    const closed: PublicOutcome | null = !reader.signedIn && this.site.settings.closedPages === 'sign in' ? { kind: 'sign in' } : null;
+    if (!mayRead(page, reader)) return closed;
+    const { onceOver, lastWords, title } = page.value;
+    if (onceOver?.answer === 'gone') return this.#gone(snapshot, path, reader, query, { goneTitle: title, lastWords });
+    if (onceOver?.answer !== 'moved') return null;
+    const { to, status } = onceOver;
+    const led = to.page === null ? null : snapshot.pageById.get(to.page);
+    if (led === undefined) return null;
+    if (led && !mayRead(led, reader)) return closed;
+    return { kind: 'forwarded', forwardingId: null, status, location: withQuery(led ? `${led.address}${to.address}` : to.address, query) };
   }
 
   #answer(path: string, reader: ReaderFacts, now: number, query: Query, locale: string): PublicOutcome {
     const snapshot = this.site.snapshots.readIn(locale, [], now);
     const page = snapshot.pageByPath.get(path) ?? null;
     if (!page) {
-      const forwarded = this.#forwarded(snapshot, path, reader, query);
+      const forwarded = this.#forwarded(snapshot, path, reader, query) ?? this.#over(snapshot, path, reader, query);
       if (forwarded) return forwarded;
     }
     const readerFacts = page ? readerFactsIn(page.facts.readers) : [];

@@ -67,6 +67,11 @@ export const routes: Routes = [
         loadComponent: () => import('./almanac/almanac').then(module => module.AlmanacWorkspace),
       },
       {
+        path: 'almanac/ending',
+        title: $localize`What ends · Lucid Almanac`,
+        loadComponent: () => import('./almanac/endings').then(module => module.EndingsWorkspace),
+      },
+      {
         path: 'placements',
         title: $localize`Placements · Lucid Almanac`,
         loadComponent: () => import('./placements/placements').then(module => module.PlacementsWorkspace),

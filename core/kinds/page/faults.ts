@@ -7,7 +7,15 @@ import { say } from '../../tongue/say';
 
 /** What is wrong with where a page stands and with who may read it. */
 export function pageFaults(id: string, value: PageValue, site: KindSite): readonly FieldFault[] {
-  return [...standingFaults(id, value, site), ...readersFaults(value.readers, site)];
+  return [...standingFaults(id, value, site), ...readersFaults(value.readers, site), ...onceOverFaults(id, value, site)];
+}
+
+function onceOverFaults(id: string, { onceOver }: PageValue, site: KindSite): readonly FieldFault[] {
+  if (onceOver?.answer !== 'moved') return [];
+  const { page } = onceOver.to;
+  const pointer = '/onceOver/to/page';
+  if (page === id) return [{ pointer, detail: say`A page that is over cannot lead to itself.` }];
+  return page !== null && !site.hasPage(page) ? [{ pointer, detail: say`That page is gone.` }] : [];
 }
 
 function standingFaults(id: string, value: PageValue, { snapshot, frontId, locales }: KindSite): readonly FieldFault[] {

@@ -3,12 +3,25 @@ import type { PageValue } from '../../page/page';
 import { upgradePage } from '../../page/upgrade';
 import { liveAmong } from '../../plan/presence';
 import type { Reference } from '../../references/reference';
-import type { Kind } from '../kind';
+import { link } from '../../fields/link/link';
+import { quoted, writeDate } from '../../format/moment';
+import type { OnceOver } from '../../page/once-over';
+import { instantOf, type LocalTime } from '../../schedule/local-time';
+import type { Kind, KindContext } from '../kind';
 import { layoutWords, readersWords } from '../own-fields';
 import { say, told } from '../../tongue/say';
 import { pageEffect } from './effect';
 import { pageFaults } from './faults';
 import { pageSchema } from './schema';
+
+const ledOn = { name: 'to', label: '', kind: 'link', help: '' } as const;
+
+/** What readers get once a page is over, in words. */
+function onceOverWords(once: OnceOver, { names }: KindContext): string {
+  if (once.answer === 'gone') return say`readers are told that it is gone`;
+  const leads = once.to.page === null ? once.to.address : quoted(`${names.page(once.to.page)}${once.to.address}`);
+  return once.status === 302 ? say`readers are led to ${leads} for now` : say`readers are led to ${leads} for good`;
+}
 
 /** A page: what is written of it, where it stands and who may read it. */
 export const page: Kind<PageValue> = {
@@ -31,6 +44,9 @@ export const page: Kind<PageValue> = {
     readers: readersWords,
     inMenu: { label: 'In menus' },
     menuLabel: { label: 'Name in menus', isProse: true, hasOwnWords: true },
+    onceOver: { label: 'Once it is over', describe: onceOverWords },
+    lastWords: { label: 'Last words', isProse: true, hasOwnWords: true },
+    reviewBy: { label: 'To be looked over by', describe: (by: LocalTime, { style }) => writeDate(instantOf(by), style) },
   },
   fields: (value, { pageTypes }) => pageTypes.get(value.type)?.fields ?? [],
   typedBy: 'page types',
@@ -38,6 +54,7 @@ export const page: Kind<PageValue> = {
   references: (value, registry) => [
     ...(value.parentId === null ? [] : [{ to: value.parentId, way: 'parent', pointer: '/parentId' } satisfies Reference]),
     ...referencesOfFields(page.fields!(value, registry), value.fields, '/fields'),
+    ...(value.onceOver?.answer === 'moved' ? link.references!(value.onceOver.to, ledOn, '/onceOver/to') : []),
   ],
   words: (value, { registry }) => wordsOfFields(page.fields!(value, registry), value.fields),
   path: (id, value, snapshot) => snapshot.pageById.get(id)?.address ?? `/${value.segment}`,

@@ -1,5 +1,7 @@
 import type { Zod } from '../../fields/field';
 import { textSchema } from '../../fields/text-schemas';
+import { localTimeSchema } from '../../fields/moment/moment';
+import { onceOverSchema } from '../../page/once-over';
 import { reservedSegments } from '../../page/page';
 import type { Registry } from '../../registry/registry';
 import { ruleSchemas } from '../../rule/schema';
@@ -21,6 +23,9 @@ export function pageSchema(z: Zod, { pageTypes }: Registry) {
     readers: ruleSchemas(z).who.nullable(),
     inMenu: z.boolean(),
     menuLabel: textSchema(z, 60, false, 'one line'),
+    onceOver: onceOverSchema(z).optional(),
+    lastWords: textSchema(z, 500, false, 'one line').optional(),
+    reviewBy: localTimeSchema(z).optional(),
   };
   return schemaByType(z, [...pageTypes.values()], parts).superRefine(({ parentId, segment }, context) => {
     const refuse = (message: string) => context.addIssue({ code: 'custom', path: ['segment'], message });

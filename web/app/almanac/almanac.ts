@@ -59,6 +59,7 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
         </select>
       </p>
       <span class="grow"></span>
+      <a i18n class="btn-word" routerLink="/almanac/ending">What ends</a>
       <button i18n class="btn btn-plain" (click)="step(-1)">Earlier</button>
       @if (from()) {
         <button i18n class="btn btn-plain" (click)="go({ from: null })">Around now</button>

@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
 import type * as addresses from '@contract/addresses';
 import type * as almanac from '@contract/almanac';
+import type * as endings from '@contract/endings';
 import type * as seasons from '@contract/seasons';
 import type * as assembling from '@contract/assembling';
 import type * as audit from '@contract/audit';
@@ -121,6 +122,7 @@ export class ApiClient {
   reachCsv = (request: assembling.ReachQuestion) =>
     this.#refine(this.#http.post('/api/reach', request, { headers: { accept: 'text/csv' }, responseType: 'text' }));
   listSharedRules = () => this.#get<assembling.SharedRuleRow[]>('shared-rules');
+  listEndings = (ahead: number, back: number) => this.#get<endings.Endings>('endings', { ahead, back });
   listSeasons = () => this.#get<seasons.SeasonRow[]>('seasons');
   readCalendar = (text: string) => this.#post<seasons.CalendarDates>('calendar', { text });
   listExpectations = () => this.#get<assembling.ExpectationRow[]>('expectations');

@@ -8,6 +8,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { WhoControl } from '../rule/who-control';
 import type { FaultAt } from '../fields/control';
 import { FieldsForm } from '../fields/fields-form';
+import { OnceOverForm, type PageEnd } from './once-over-form';
 import { fieldControls } from '../fields/index';
 import { addressFor } from '../shared/address-for';
 import { indentOf } from '../shared/labels';
@@ -21,7 +22,7 @@ import { WritingService } from '../writing/writing.service';
 /** Writing a page: its words left, with room to be long in, what is about it folded beneath; the sheet right. */
 @Component({
   selector: 'almanac-page-writer',
-  imports: [MidSentencePipe, RouterLink, WriterFrame, FieldsForm, WhoControl],
+  imports: [MidSentencePipe, OnceOverForm, RouterLink, WriterFrame, FieldsForm, WhoControl],
   providers: [WritingService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -137,6 +138,9 @@ import { WritingService } from '../writing/writing.service';
               <almanac-who-control [tree]="readers" (treeChange)="set({ readers: $event })" />
             }
           </div>
+          @if (page.parentId !== null) {
+            <almanac-once-over-form [page]="page" [fault]="writing.faultOf('onceOver') ?? ''" (pageChange)="setEnd($event)" />
+          }
         </details>
       }
     </almanac-writer-frame>
@@ -214,7 +218,7 @@ export class PageWriter {
   protected readonly isUnsettled = computed(
     () =>
       this.writing.isNew() ||
-      ['parentId', 'segment', 'layout', 'type', ...this.about().map(field => `fields/${field.name}`)].some(each =>
+      ['parentId', 'segment', 'layout', 'type', 'onceOver', ...this.about().map(field => `fields/${field.name}`)].some(each =>
         this.writing.faultOf(each),
       ),
   );
@@ -274,6 +278,12 @@ export class PageWriter {
     // A new page's address follows its title until it is given one of its own.
     const follows = this.writing.isNew() && part.title !== undefined && value.segment === addressFor(value.title);
     this.writing.set({ ...value, ...part, ...(follows ? { segment: addressFor(part.title!) } : {}) });
+  }
+
+  /** What it says of its own end; what is undefined is left out of what is stored. */
+  protected setEnd(part: PageEnd): void {
+    const value = { ...this.writing.value()!, ...part };
+    this.writing.set(Object.fromEntries(Object.entries(value).filter(([, held]) => held !== undefined)) as unknown as PageValue);
   }
 
   #lastOrderBeneath(parentId: string): string | null {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, type OnInit, signal } from '@angular/core';
+import type { LocalTime } from '@core/schedule/local-time';
 import { placesOf } from '../kinds/index';
 import { FormsModule } from '@angular/forms';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
@@ -221,6 +222,8 @@ export class SendDialog implements OnInit {
   changes: readonly WorkingChange[] = [];
   /** What should be known besides what each change does. */
   warnings: readonly string[] = [];
+  /** When what is published is to end, to begin with; what ended earlier until now then does not. */
+  until: LocalTime | null = null;
   /** Only shows what the changes do. */
   isAsking = false;
   title = '';
@@ -289,7 +292,8 @@ export class SendDialog implements OnInit {
     this.#askEffects();
     this.#askOffers();
     // Taking off what is only planned is to cancel it; anything else leaves the plan as it is.
-    if (this.changes.every(change => change.retires)) this.ahead.scheduled.set('cancel');
+    if (this.changes.every(change => change.retires) || this.until) this.ahead.scheduled.set('cancel');
+    this.ahead.until.set(this.until);
     this.ahead.ask();
   }
 

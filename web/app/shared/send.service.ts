@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { EditionDetail } from '@contract/messages';
+import type { LocalTime } from '@core/schedule/local-time';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
@@ -24,10 +25,10 @@ export class SendService {
   }
 
   /** @param warnings - what should be known besides; @returns whether they were saved; when not, they are still there */
-  async send(warnings: readonly string[] = []): Promise<boolean> {
+  async send(warnings: readonly string[] = [], until: LocalTime | null = null): Promise<boolean> {
     let edition: EditionDetail;
     try {
-      edition = await this.#open(false, warnings);
+      edition = await this.#open(false, warnings, until);
     } catch {
       return false;
     }
@@ -39,21 +40,23 @@ export class SendService {
 
   /**
    * Lays changes among the unsaved ones and asks for them to be saved; what is not saved is taken away again.
-   * @param warnings - what should be known besides; @returns whether they were saved
+   * @param warnings - what should be known besides
+   * @param until - when what is published is to end, unless another time is chosen; @returns whether they were saved
    */
-  async sendOrLeave(changes: readonly WorkingChange[], warnings: readonly string[] = []): Promise<boolean> {
+  async sendOrLeave(changes: readonly WorkingChange[], warnings: readonly string[] = [], until: LocalTime | null = null): Promise<boolean> {
     this.#working.make(changes);
-    const isSent = await this.send(warnings);
+    const isSent = await this.send(warnings, until);
     if (!isSent) this.#working.undo();
     return isSent;
   }
 
-  #open(isAsking: boolean, warnings: readonly string[] = []): Promise<EditionDetail> {
+  #open(isAsking: boolean, warnings: readonly string[] = [], until: LocalTime | null = null): Promise<EditionDetail> {
     const opened = this.#modal.open(SendDialog, { size: 'lg', scrollable: true });
     const dialog = opened.componentInstance as SendDialog;
     dialog.changes = this.#working.changes();
     dialog.isAsking = isAsking;
     dialog.warnings = warnings;
+    dialog.until = until;
     return opened.result as Promise<EditionDetail>;
   }
 }
