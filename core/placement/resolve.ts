@@ -160,7 +160,9 @@ function isExcepted(placement: CompiledPlacement, facts: PageFacts): boolean {
 
 /** Whether it follows a rule that is not live, and by its own words is meant for the page. */
 function missesItsRule({ value }: CompiledPlacement, snapshot: SiteSnapshot, facts: PageFacts): boolean {
-  return idsInRule(value.rule).length > 0 && missingRule(value.rule, snapshot.sharedRules) !== null && compileWhere(value.rule.where)(facts);
+  return (
+    idsInRule(value.rule).length > 0 && missingRule(value.rule, snapshot.sharedRules) !== null && compileWhere(value.rule.where)(facts)
+  );
 }
 
 // The first stand-in for a region takes its place; what it displaces, and any second one, stays away and says by whom.

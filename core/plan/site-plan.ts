@@ -165,7 +165,9 @@ function gather(ledger: Ledger, span: Interval, chain: readonly string[]): Gathe
 function withSeasons(expectation: ExpectationValue, sharedRules: Gathered['sharedRules'], at: Instant): ExpectationValue {
   const seasons = seasonsIn(expectation.when);
   if (seasons.length === 0) return expectation;
-  const live = seasons.flatMap(id => (sharedRules.get(id) ?? []).filter(each => holdsInstant(each, at)).map(({ value }) => [id, value] as const));
+  const live = seasons.flatMap(id =>
+    (sharedRules.get(id) ?? []).filter(each => holdsInstant(each, at)).map(({ value }) => [id, value] as const),
+  );
   return { ...expectation, when: withDates(expectation.when, new Map(live)) };
 }
 
@@ -195,14 +197,10 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
             .flatMap(id => stretchesOf<PlacementValue>(id))
             .flatMap(each => placedSpans(each, id => before.sharedRules.get(id) ?? [])),
         ].sort(byOrder);
-  const expectations = anew(
-    'expectation',
-    before.expectations,
-    id => {
-      const value = stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value;
-      return value && withSeasons(value, before.sharedRules, from);
-    },
-  );
+  const expectations = anew('expectation', before.expectations, id => {
+    const value = stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value;
+    return value && withSeasons(value, before.sharedRules, from);
+  });
   // A field that nobody asks about any more may stay; one that is new has to be looked at on every page.
   const fields = fieldsAskedIn(
     placements.filter(each => published.has(each.id)),

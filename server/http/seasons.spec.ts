@@ -51,10 +51,7 @@ describe('seasons', () => {
     const shown = async () => (await new TestClient(test).get('/visit')).text.includes('Come and look');
     expect(await shown()).toBeTrue();
     const row = (await rows()).find(each => each.id === season)!;
-    expect([row.governs.map(each => each.title), row.next.map(each => each.words)]).toEqual([
-      ['Come and look'],
-      ['now to Fri 19 March'],
-    ]);
+    expect([row.governs.map(each => each.title), row.next.map(each => each.words)]).toEqual([['Come and look'], ['now to Fri 19 March']]);
 
     const change = { recordId: season, kind: 'season', value: dated(once('2027-05-01', '2027-05-03')), baseRevisionId: row.revisionId };
     const [effect] = (await manager.post('/api/effect', { changes: [{ recordId: season, kind: 'season', value: change.value }] })).json;

@@ -4,7 +4,6 @@ import { kindNamed } from '@core/kinds/index';
 import { describeOwn } from '@core/kinds/own-fields';
 import type { PageValue } from '@core/page/page';
 import { endingsAround, type Ending } from '@core/plan/endings';
-import { pagesReached } from '@core/reach/reach';
 import { mayWrite } from '@core/rights/grants';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { say } from '@core/tongue/say';
@@ -46,18 +45,21 @@ function rowOf(site: Site, snapshot: SiteSnapshot, person: Person, ending: Endin
   };
 }
 
-// A placement stands on pages itself; all else is named by them.
-function holdersNow(snapshot: SiteSnapshot, { recordId, kind }: Ending): readonly string[] {
-  const placed = kind === 'placement' ? snapshot.placementById.get(recordId) : undefined;
-  return placed ? pagesReached(snapshot, placed.value) : pagesNaming(snapshot, recordId).filter(id => id !== recordId);
+// What nothing names, and has no address of its own, stands on pages itself.
+function holdersNow(snapshot: SiteSnapshot, { recordId, kind, value }: Ending): readonly string[] {
+  const naming = pagesNaming(snapshot, recordId).filter(id => id !== recordId);
+  const { isAddressed, pagesToSee } = kindNamed(kind);
+  if (naming.length > 0 || isAddressed) return naming;
+  return [...new Set(pagesToSee(recordId, value, snapshot))].filter(id => snapshot.pageById.has(id));
 }
 
 function thenWords(site: Site, snapshot: SiteSnapshot, { kind, state, then, value }: Ending): string {
   if (state === 'review') return '';
   if (then === 'earlier') return say`the earlier one comes back`;
-  if (kind !== 'page') return say`nothing takes its place`;
+  const own = kindNamed(kind).ownFields['onceOver'];
+  if (!own) return say`nothing takes its place`;
   const { onceOver, lastWords } = value as PageValue;
   if (!onceOver) return say`readers find nothing at its address`;
-  const words = describeOwn(kindNamed('page').ownFields['onceOver'], onceOver, kindContext(site, snapshot));
+  const words = describeOwn(own, onceOver, kindContext(site, snapshot));
   return onceOver.answer === 'gone' && lastWords ? say`${words}: ${lastWords}` : words;
 }

@@ -65,6 +65,14 @@ const headings: Readonly<Record<EndingRow['state'], string>> = {
         <section [attr.aria-label]="group.heading">
           <h2 class="section">{{ group.heading }}</h2>
           <table>
+            <colgroup>
+              <col class="pick" />
+              <col class="when" />
+              <col class="what" />
+              <col class="then" />
+              <col />
+              <col class="by" />
+            </colgroup>
             <thead class="visually-hidden">
               <tr>
                 <th i18n>Choose</th>
@@ -78,7 +86,7 @@ const headings: Readonly<Record<EndingRow['state'], string>> = {
             <tbody>
               @for (row of group.rows; track row.recordId) {
                 <tr [class.late]="row.state === 'review' && row.at <= now">
-                  <td class="pick">
+                  <td>
                     @if (row.state !== 'review' && row.mayRenew) {
                       <input
                         type="checkbox"
@@ -91,14 +99,14 @@ const headings: Readonly<Record<EndingRow['state'], string>> = {
                     }
                   </td>
                   <td class="when">{{ day(row.at) }}</td>
-                  <td class="what">
+                  <td>
                     <almanac-phase [status]="row.state === 'ended' ? 'expired' : row.revisionId ? 'live' : 'scheduled'" />&ngsp;
                     @if (placeOf(row); as place) {
                       <a [routerLink]="place.link" [queryParams]="place.query">{{ row.title }}</a>&ngsp;
                     }
                     <span class="quiet">{{ row.kind | told }}</span>
                   </td>
-                  <td class="then">
+                  <td>
                     @if (row.state === 'review' && row.mayRenew) {
                       <button i18n class="btn-word" ariaLabel="{{ row.title }}: looked over" i18n-ariaLabel (click)="lookedOver(row)">
                         Looked over; again in a year
@@ -117,7 +125,7 @@ const headings: Readonly<Record<EndingRow['state'], string>> = {
                       &ngsp;<ng-container i18n>and {{ row.holderCount - row.heldBy.length }} more</ng-container>
                     }
                   </td>
-                  <td class="quiet by">{{ row.changedBy }}</td>
+                  <td class="quiet">{{ row.changedBy }}</td>
                 </tr>
               }
             </tbody>
@@ -157,19 +165,19 @@ const headings: Readonly<Record<EndingRow['state'], string>> = {
       vertical-align: baseline;
       overflow-wrap: anywhere;
     }
-    .pick {
+    col.pick {
       width: 28px;
     }
-    .when {
-      width: 130px;
+    col.when {
+      width: 120px;
     }
-    .what {
-      width: 30%;
+    col.what {
+      width: 28%;
     }
-    .then {
-      width: 26%;
+    col.then {
+      width: 25%;
     }
-    .by {
+    col.by {
       width: 130px;
     }
     .late .when {

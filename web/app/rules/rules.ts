@@ -124,7 +124,8 @@ import { holdUnsaved } from '../writing/hold-unsaved';
           >
             <almanac-phase [status]="each.status" />
             <span
-              ><b>{{ each.title }}</b>&ngsp;
+              ><b>{{ each.title }}</b
+              >&ngsp;
               @if (rules.changedIds().has(each.id)) {
                 <span i18n class="chip ochre">unsaved</span>
               }

@@ -33,7 +33,8 @@ import { SeasonPanel } from './season-panel';
       <button class="row panel" [class.on]="each.id === chosen()" [attr.aria-pressed]="each.id === chosen()" (click)="choose.emit(each.id)">
         <almanac-phase [status]="each.status" />
         <span
-          ><b>{{ each.title }}</b>&ngsp;
+          ><b>{{ each.title }}</b
+          >&ngsp;
           @if (rules.changedIds().has(each.id)) {
             <span i18n class="chip ochre">unsaved</span>
           }
