@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import * as almanac from './almanac';
+import * as feeds from './calendar-feeds';
 import * as endings from './endings';
 import type { Operation } from './operations';
 import * as seasons from './seasons';
@@ -19,6 +20,25 @@ export const timeOperations = {
     summary: 'What ends soon, has ended lately, or is to be looked over, with what readers get then.',
     query: endings.endingsQuery,
     answer: endings.endings,
+  },
+  listCalendarFeeds: {
+    method: 'get',
+    path: '/calendar-feeds',
+    summary: 'One’s own private addresses at which a calendar reads the plan.',
+    answer: feeds.calendarFeeds,
+  },
+  makeCalendarFeed: {
+    method: 'post',
+    path: '/calendar-feeds',
+    summary: 'Makes a private address at which a calendar reads the plan. It is told this once.',
+    body: feeds.calendarFeedWish,
+    answer: feeds.calendarFeeds,
+  },
+  endCalendarFeed: {
+    method: 'delete',
+    path: '/calendar-feeds/{id}',
+    summary: 'Ends a private address: from then on it leads nowhere.',
+    answer: feeds.calendarFeeds,
   },
   listSeasons: {
     method: 'get',

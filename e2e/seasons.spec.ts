@@ -1,3 +1,4 @@
+import ICAL from 'ical.js';
 import { expect, test } from './application';
 import { check, publish } from './steps';
 
@@ -57,4 +58,24 @@ test('dates come out of a calendar file, with what of it cannot be taken', async
   await expect(ida.getByRole('button', { name: /Flower show unsaved/ })).toBeVisible();
   await ida.getByRole('button', { name: /School half-terms/ }).click();
   await expect(ida.getByText('Governs 1 placement')).toHaveCount(2);
+});
+
+test('the plan is subscribed to by a calendar, until its address is ended', async ({ application, browser }) => {
+  const edwin = await application.signIn(browser, 'edwin');
+  await edwin.getByRole('link', { name: 'Almanac', exact: true }).click();
+  await edwin.getByRole('button', { name: 'In a calendar…' }).click();
+  const dialog = edwin.getByRole('dialog');
+  await dialog.getByLabel('Name', { exact: true }).fill('Plan');
+  await dialog.getByRole('button', { name: 'Make the address' }).click();
+  const { pathname } = new URL(await dialog.getByLabel('The link').inputValue());
+  await check(edwin, 'the plan in a calendar');
+  const reader = await application.read(browser);
+  const read = await reader.request.get(pathname);
+  // Read by an independent library.
+  const calendar = new ICAL.Component(ICAL.parse(await read.text()) as never[]);
+  const titles = calendar.getAllSubcomponents('vevent').map(each => new ICAL.Event(each).summary);
+  expect(titles).toContain('First boat of the year');
+  await dialog.getByRole('button', { name: 'End Plan' }).click();
+  await expect(dialog.getByText('You have none yet.')).toBeVisible();
+  expect((await reader.request.get(pathname)).status()).toBe(404);
 });

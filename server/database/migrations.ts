@@ -432,6 +432,24 @@ const all: readonly NamedMigration[] = [
       await knex.schema.dropTable('given_words');
     },
   },
+  {
+    name: '013-calendar-feeds',
+    async up(knex) {
+      await knex.schema.createTable('calendar_feeds', table => {
+        table.text('id').primary();
+        table.text('hash').notNullable().unique();
+        table.text('person_id').notNullable().index();
+        table.text('name').notNullable();
+        table.text('kinds').notNullable();
+        table.text('section').nullable();
+        table.boolean('with_proposed').notNullable();
+        table.bigInteger('created_at').notNullable();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('calendar_feeds');
+    },
+  },
 ];
 
 // What cannot be read gives nobody anything.

@@ -106,6 +106,9 @@ const rights: Readonly<Record<OperationName, Asked>> = {
   why: staff,
   listSharedRules: staff,
   listEndings: staff,
+  listCalendarFeeds: staff,
+  makeCalendarFeed: writingStaff,
+  endCalendarFeed: writingStaff,
   listSeasons: staff,
   readCalendar: staff,
   listExpectations: staff,
@@ -185,6 +188,7 @@ describe('what each may do', () => {
       readReach: () => ({}),
       why: () => ({ placementId: placement.id, vantage: { page } }),
       checkExpectations: () => ({}),
+      makeCalendarFeed: () => ({ name: 'Everything' }),
       readCalendar: () => ({ text: 'BEGIN:VCALENDAR\nEND:VCALENDAR' }),
       joinEdition: () => ({ changes: [{ recordId: uuid(), kind: 'block', value: sampleBlock(), baseRevisionId: null }] }),
       joinWhole: () => ({ editionId: joining }),
@@ -293,6 +297,13 @@ describe('what each may do', () => {
       const margit = await test.client('margit');
       return (await margit.post(`/api/editions/${edition}/previews`, { hours: 1 })).json.links[0].id as string;
     };
+    // One’s own; whoever may make none has none.
+    const feedOf = async (who: Who) => {
+      if (who === 'nobody') return uuid();
+      const owner = await test.client(who.split(' ')[0]);
+      const { json } = await owner.post('/api/calendar-feeds', { name: 'Everything' });
+      return (json.feeds?.[0].id as string | undefined) ?? uuid();
+    };
     const partOf = async (above: string) => {
       const margit = await test.client('margit');
       return (await margit.post('/api/editions', { ...sampleEdition(above), id: uuid() })).json.changes[1].proposalId as string;
@@ -330,6 +341,7 @@ describe('what each may do', () => {
       ...(name === 'settleRemark' ? { settleRemark: await remarkOn(onItsWay()) } : {}),
       listPreviewLinks: onItsWay(),
       makePreviewLink: onItsWay(),
+      ...(name === 'endCalendarFeed' ? { endCalendarFeed: await feedOf(who) } : {}),
       ...(name === 'endPreviewLink' ? { endPreviewLink: await previewOf(onItsWay()) } : {}),
       readFile: test.site.ledger.recordsOf('file')[0]!.id,
     };

@@ -17,6 +17,8 @@ import { answerSignedOut, publicRouter } from './public-router';
 import { mediaRouter } from './media-router';
 import { editorFiles } from './editor-files';
 import { speakToAsker } from './spoken';
+import { calendarPath } from '../services/calendar-feeds';
+import { calendarRouter } from './calendar-router';
 import { previewRouter } from './preview-router';
 import { createSessions, sessionCookie } from './sessions';
 import type { StartKey } from './start-key';
@@ -128,6 +130,7 @@ function serveFiles(app: Express, options: ServerOptions): void {
     response.set('Cache-Control', 'no-cache').sendFile(path.resolve(layer));
   });
   app.use('/almanac/preview', previewRouter(options.site));
+  app.use(calendarPath, calendarRouter(options.site));
   app.use('/almanac', editorFiles(options.editorFolder));
 }
 

@@ -8,6 +8,7 @@ import { cliffsAmong } from '@core/plan/cliffs';
 import type { RecordKind } from '@core/ledger/records';
 import type { LaneKind } from '@core/plan/lanes';
 import type { Interval } from '@core/schedule/interval';
+import type { Instant } from '@core/schedule/local-time';
 import { labelOfTarget } from '@core/theme/manifest';
 import { capitalised, say, told } from '@core/tongue/say';
 import { Refusal } from '../errors/refusal';
@@ -31,6 +32,8 @@ interface Standing extends Interval {
   /** Who let it go live, or proposes it. */
   readonly by: string;
   readonly editionId: string | null;
+  /** When that was said. */
+  readonly changedAt: Instant;
 }
 
 /** Everything that readers have and will have within a span of time, in lanes, and what changes by itself. */
@@ -41,13 +44,10 @@ export async function almanacOf(site: Site, { from, until, by }: AlmanacQuery): 
     ]);
   const span = { from, until };
   const now = site.clocks.content();
-  const { bars, steady } = barsWithin(site.ledger, span);
-  const isTold = ({ kind, recordId }: PlanBar) => !kindNamed(kind).isUnseen && site.ledger.records.has(recordId);
-  const standing = (all: readonly PlanBar[]) => all.filter(isTold).map(each => standingOf(each, now));
-  const drawn = [...standing(bars), ...proposedWithin(site, span)];
+  const { drawn, steady } = standingWithin(site, span);
   const laneOf = lanesBy(site, by);
   const lanes = groupBy(drawn.slice(0, almanacLimits.bars), laneOf);
-  const steadyIn = groupBy(standing(steady), laneOf);
+  const steadyIn = groupBy(steady, laneOf);
   const changes = changesWithin(site.ledger, span);
   const rows = plannedRowsAmong(site, changes, plansWithin(site, span));
   const { findings } = await healthOf(site);
@@ -73,20 +73,55 @@ export async function almanacOf(site: Site, { from, until, by }: AlmanacQuery): 
   };
 }
 
+/** What stands on the plan within a span, as text: for those who do not see it drawn. */
+export interface TellableBar extends Standing {
+  readonly title: string;
+}
+
+/** Everything that begins or ends within a span, what is only proposed included, in order of time, by its title. */
+export function barsToTell(site: Site, span: Interval): readonly TellableBar[] {
+  const { drawn } = standingWithin(site, span);
+  return drawn.map(each => ({ ...each, title: titleOfBar(site, each) })).sort((a, b) => a.from - b.from);
+}
+
+/** The pages on which something of the plan can be looked at. */
+export function pagesOfBar(site: Site, each: Standing): readonly string[] {
+  return kindNamed(each.kind).pagesToSee(each.recordId, placedValue(site, each), site.snapshots.at());
+}
+
+function standingWithin(site: Site, span: Interval): { readonly drawn: readonly Standing[]; readonly steady: readonly Standing[] } {
+  const now = site.clocks.content();
+  const { bars, steady } = barsWithin(site.ledger, span);
+  const isTold = ({ kind, recordId }: PlanBar) => !kindNamed(kind).isUnseen && site.ledger.records.has(recordId);
+  const standing = (all: readonly PlanBar[]) => all.filter(isTold).map(each => standingOf(each, now));
+  return { drawn: [...standing(bars), ...proposedWithin(site, span)], steady: standing(steady) };
+}
+
 function standingOf({ entry, ...bar }: PlanBar, now: number): Standing {
   const state = bar.until <= now ? 'expired' : bar.from > now ? 'scheduled' : 'live';
-  return { ...bar, state, by: entry?.recordedBy ?? '', editionId: entry?.editionId ?? null };
+  return { ...bar, state, by: entry?.recordedBy ?? '', editionId: entry?.editionId ?? null, changedAt: entry?.recordedAt ?? bar.from };
 }
 
 // What is only proposed is drawn from the day that is wished for.
 function proposedWithin(site: Site, span: Interval): readonly Standing[] {
   return site.ledger.openProposals().flatMap((proposal): readonly Standing[] => {
-    const { editionId, locale, createdBy: by } = proposal;
+    const { editionId, locale, createdBy: by, updatedAt: changedAt } = proposal;
     const { wishedFrom: from } = site.ledger.editions.get(editionId)!;
     if (from === null || from < span.from || from >= span.until) return [];
     const { recordId, kind, value } = overlayOf(site, proposal);
     return [
-      { recordId, kind, locale, value: value ?? bestValueOf(site, recordId), from, until: Infinity, state: 'proposed', by, editionId },
+      {
+        recordId,
+        kind,
+        locale,
+        value: value ?? bestValueOf(site, recordId),
+        from,
+        until: Infinity,
+        state: 'proposed',
+        by,
+        editionId,
+        changedAt,
+      },
     ];
   });
 }
@@ -97,16 +132,20 @@ function placedValue(site: Site, each: Standing): unknown {
 }
 
 function pageToSee(site: Site, each: Standing): string | null {
-  return kindNamed(each.kind).pagesToSee(each.recordId, placedValue(site, each), site.snapshots.at())[0] ?? null;
+  return pagesOfBar(site, each)[0] ?? null;
+}
+
+function titleOfBar(site: Site, each: Standing): string {
+  const title = titleOf(site, site.snapshots.at(), each.kind, placedValue(site, each));
+  return isOfOwnWords(site, each) ? say`${title} in ${localeName(site, each.locale)}` : title;
 }
 
 function barOf(site: Site, each: Standing, span: Interval): AlmanacBar {
-  const { recordId, kind, locale, state, editionId } = each;
-  const title = titleOf(site, site.snapshots.at(), kind, placedValue(site, each));
+  const { recordId, kind, state, editionId } = each;
   return {
     recordId,
     kind,
-    title: isOfOwnWords(site, each) ? say`${title} in ${localeName(site, locale)}` : title,
+    title: titleOfBar(site, each),
     from: Math.max(each.from, span.from - 1),
     until: each.until === Infinity ? null : each.until,
     state,

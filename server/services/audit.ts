@@ -122,6 +122,8 @@ const actWords: Readonly<Record<string, string>> = {
   'open remark': word`Remark opened again`,
   'choose notices': word`Notices chosen`,
   'end preview link': word`Preview link ended`,
+  'make calendar address': word`Calendar address made`,
+  'end calendar address': word`Calendar address ended`,
 };
 
 // "Saved: “Storm warning” (block) in Cymraeg".

@@ -17,6 +17,8 @@ import { WhenPipe } from '../shared/when-pipe';
 import { KeysService } from '../state/keys.service';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
+import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { CalendarFeedsDialog } from './calendar-feeds-dialog';
 import { LaneChart } from './lane-chart';
 import { dayBeside, grainOf, marksOf, sightOf, zooms } from './zoom';
 
@@ -60,6 +62,7 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
       </p>
       <span class="grow"></span>
       <a i18n class="btn-word" routerLink="/almanac/ending">What ends</a>
+      <button i18n class="btn-word" (click)="openCalendar()">In a calendar…</button>
       <button i18n class="btn btn-plain" (click)="step(-1)">Earlier</button>
       @if (from()) {
         <button i18n class="btn btn-plain" (click)="go({ from: null })">Around now</button>
@@ -165,6 +168,7 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
 })
 export class AlmanacWorkspace {
   readonly #api = inject(ApiClient);
+  readonly #modal = inject(NgbModal);
   readonly #messages = inject(MessageService);
   readonly #router = inject(Router);
   readonly #session = inject(SessionService);
@@ -248,6 +252,10 @@ export class AlmanacWorkspace {
 
   protected selectedIn({ kind, recordId }: AlmanacBar): string | null {
     return placesOf(kind).isSelectable ? recordId : null;
+  }
+
+  protected openCalendar(): void {
+    this.#modal.open(CalendarFeedsDialog, { size: 'lg' }).result.catch(() => undefined);
   }
 
   protected local(at: number): string {

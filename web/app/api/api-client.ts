@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
 import type * as addresses from '@contract/addresses';
 import type * as almanac from '@contract/almanac';
+import type * as feeds from '@contract/calendar-feeds';
 import type * as endings from '@contract/endings';
 import type * as seasons from '@contract/seasons';
 import type * as assembling from '@contract/assembling';
@@ -123,6 +124,9 @@ export class ApiClient {
     this.#refine(this.#http.post('/api/reach', request, { headers: { accept: 'text/csv' }, responseType: 'text' }));
   listSharedRules = () => this.#get<assembling.SharedRuleRow[]>('shared-rules');
   listEndings = (ahead: number, back: number) => this.#get<endings.Endings>('endings', { ahead, back });
+  listCalendarFeeds = () => this.#get<feeds.CalendarFeeds>('calendar-feeds');
+  makeCalendarFeed = (wish: feeds.CalendarFeedWish) => this.#post<feeds.CalendarFeeds>('calendar-feeds', wish);
+  endCalendarFeed = (id: string) => this.#refine(this.#http.delete<feeds.CalendarFeeds>(`/api/calendar-feeds/${id}`));
   listSeasons = () => this.#get<seasons.SeasonRow[]>('seasons');
   readCalendar = (text: string) => this.#post<seasons.CalendarDates>('calendar', { text });
   listExpectations = () => this.#get<assembling.ExpectationRow[]>('expectations');

@@ -3,6 +3,7 @@ import type { PreviewLinks as Links } from '@contract/previews';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { MomentField } from '../shared/moment-field';
+import { ToldOnce } from '../shared/told-once';
 import { textIn } from '../shared/typed-event';
 import { WhenPipe } from '../shared/when-pipe';
 import { MessageService } from '../state/message.service';
@@ -20,7 +21,7 @@ const lives: readonly { readonly hours: number; readonly label: string }[] = [
 /** Links by which people without an account look at an edition before it is live: made, listed and ended. */
 @Component({
   selector: 'almanac-preview-links',
-  imports: [MomentField, WhenPipe],
+  imports: [MomentField, ToldOnce, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (list(); as list) {
@@ -69,19 +70,7 @@ const lives: readonly { readonly hours: number; readonly label: string }[] = [
             }
           }
           @if (list.address; as address) {
-            <p class="notice-line leaf row-line" role="status">
-              <span i18n>This is its address. It is told this once:</span>
-              <input
-                #made
-                class="form-control address"
-                readonly
-                aria-label="The link"
-                i18n-aria-label
-                [value]="address"
-                (focus)="made.select()"
-              />
-              <button i18n type="button" class="btn-word" (click)="copy(address)">Copy</button>
-            </p>
+            <almanac-told-once [address]="address" />
           }
           @for (link of list.links; track link.id) {
             <p class="row-line link">
@@ -126,14 +115,6 @@ const lives: readonly { readonly hours: number; readonly label: string }[] = [
     }
     .form-select {
       width: auto;
-    }
-    .notice-line {
-      margin-top: 8px;
-    }
-    .address {
-      flex: 1 1 280px;
-      font-family: var(--code);
-      font-size: 12px;
     }
     .link {
       border-top: 1px solid var(--hair);
@@ -185,13 +166,6 @@ export class PreviewLinks {
 
   protected end(id: string): void {
     this.#do(this.#api.endPreviewLink(id));
-  }
-
-  protected copy(address: string): void {
-    void navigator.clipboard
-      .writeText(address)
-      .then(() => this.#messages.done($localize`Copied.`))
-      .catch(() => this.#messages.warn($localize`This browser does not let it be copied. Select it and copy it by hand.`));
   }
 
   #do(act: ReturnType<ApiClient['makePreviewLink']>): void {
