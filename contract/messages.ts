@@ -421,7 +421,7 @@ const markedBlock = z.object({
   },
 });
 
-const fieldChange = z.object({
+export const fieldChange = z.object({
   field: z.string(),
   label: z.string(),
   /** For rules and lists: both sides in words. */

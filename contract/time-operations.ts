@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import * as almanac from './almanac';
+import * as between from './between';
 import * as feeds from './calendar-feeds';
 import * as endings from './endings';
 import type { Operation } from './operations';
@@ -13,6 +14,13 @@ export const timeOperations = {
     summary: 'What readers have and will have within a span of time, what changes by itself, and where the plan has holes.',
     query: almanac.almanacQuery,
     answer: almanac.almanac,
+  },
+  readBetween: {
+    method: 'get',
+    path: '/between',
+    summary: 'What changes on the site between two moments, in the past as readers had it.',
+    query: between.betweenQuery,
+    answer: between.between,
   },
   listEndings: {
     method: 'get',

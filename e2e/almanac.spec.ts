@@ -57,3 +57,21 @@ test('a page on its way goes live together with another, from where it is writte
   await expect(bea.getByRole('heading', { level: 1, name: 'What’s on: a fuller standfirst' })).toBeVisible();
   await expect(bea.getByRole('heading', { name: /^Dogs/ }).first()).toBeVisible();
 });
+
+test('what changes on the site between a Friday and its Monday is told, and looked at before and after', async ({
+  application,
+  browser,
+}) => {
+  const edwin = await application.signIn(browser, 'edwin');
+  await edwin.getByRole('link', { name: 'Almanac', exact: true }).click();
+  await edwin.getByRole('link', { name: 'Between two moments' }).click();
+  await edwin.getByLabel('The earlier moment', { exact: true }).fill('19 March 2027, 05:00');
+  await edwin.getByLabel('The earlier moment', { exact: true }).press('Tab');
+  await edwin.getByLabel('The later moment', { exact: true }).fill('22 March 2027, 05:00');
+  await edwin.getByLabel('The later moment', { exact: true }).press('Tab');
+  const showing = edwin.getByRole('region', { name: 'Begins or stops showing' });
+  await expect(showing.getByText(/no more on Visit, Tern Point, .* and 19 more/)).toBeVisible();
+  await check(edwin, 'what changes between two moments');
+  await showing.getByRole('link', { name: 'Storm warning: look before' }).click();
+  await expect(edwin.frameLocator('iframe').getByText(/Gale from the north-west/)).toBeVisible();
+});

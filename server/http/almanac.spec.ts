@@ -1,4 +1,5 @@
 import type { Almanac } from '@contract/almanac';
+import type { Between } from '@contract/between';
 import { sampleBlock, samplePlacement } from '../testing/samples';
 import { setDay, TestSite, type TestClient } from '../testing/test-site';
 
@@ -78,5 +79,31 @@ describe('the plan in time', () => {
     expect((await editor.get('/api/almanac?from=x&until=1')).status).toBe(422);
     expect((await editor.get(`/api/almanac?from=${setDay}&until=${setDay + day}&by=weather`)).status).toBe(422);
     expect((await editor.get(`/api/almanac?from=${setDay}&until=${setDay + 1_900 * day}`)).status).toBe(200);
+  });
+
+  it('says what changes between two moments, and of the past what readers really had', async () => {
+    const later = { from: Date.parse('2027-03-19T05:00Z'), until: Date.parse('2027-04-01T09:00Z') };
+    const asked = async ({ from, until }: typeof later) => (await editor.get(`/api/between?from=${from}&until=${until}`)).json as Between;
+    const { rows } = await asked(later);
+    const told = (title: string) => rows.filter(each => each.title === title).map(each => `${each.kind} ${each.what} ${each.gained.count}`);
+    expect(told('First boat of the year')).toEqual(['block comes 0', 'placement comes 5']);
+    expect(told('Dogs in nesting season')).toEqual(['placement shows otherwise 6']);
+    expect(rows.find(each => each.title === 'Opening hours')!.fields.map(each => each.label)).toEqual(['Text']);
+    expect((await asked({ from: later.until, until: later.until })).count).toBe(0);
+    // What is changed afterwards changes nothing of what was.
+    const past = { from: Date.parse('2026-12-01T12:00Z'), until: setDay - day };
+    const before = await asked(past);
+    expect(before.count).toBeGreaterThan(0);
+    const id = test.pageId('/visit/dogs');
+    const { live } = (await editor.get(`/api/records/${id}`)).json;
+    const change = { recordId: id, kind: 'page', value: { ...live.value, title: 'Dogs, since today' }, baseRevisionId: live.revisionId };
+    expect((await editor.post('/api/editions', { id: uuid(), title: 'x', changes: [change], move: { name: 'publish' } })).status).toBe(200);
+    test.now += 60_000;
+    expect(await asked(past)).toEqual(before);
+    const now = await asked({ from: setDay - day, until: test.now });
+    expect(now.rows.find(each => each.recordId === id)!.fields.map(each => [each.label, each.after])).toEqual([
+      ['Title', 'Dogs, since today'],
+    ]);
+    test.now = setDay;
   });
 });

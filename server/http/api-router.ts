@@ -56,6 +56,7 @@ import { editEdition, joinEdition, joinWhole, takeOut } from '../services/editio
 import { mergeIntoProposal, mergeVersions, previewMerge } from '../services/merging';
 import { compareRevisions, listBlocks, listPages, readRecord } from '../services/records';
 import { endPreview, listPreviewLinks, makePreviewLink } from '../services/preview-links';
+import { between } from '../services/between';
 import { endCalendarFeed, listCalendarFeeds, makeCalendarFeed } from '../services/calendar-feeds';
 import { endingsOf } from '../services/endings';
 import { datesOfCalendar, listSeasons } from '../services/seasons';
@@ -403,6 +404,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     readDeletion: ({ person, id }) => deletionOf(site, person, id),
     deleteRecord: ({ person, id }) => deleteForGood(site, person, id) as Promise<undefined>,
     readAlmanac: ({ query }) => almanacOf(site, query),
+    readBetween: ({ query }) => between(site, query),
     listEndings: ({ person, query }) => endingsOf(site, person, query),
     listCalendarFeeds: ({ person }) => listCalendarFeeds(site, person),
     makeCalendarFeed: ({ person, body }) => makeCalendarFeed(site, person, body),

@@ -48,6 +48,8 @@ interface Basis {
 
 interface KeptAnswer {
   readonly outcome: PublicOutcome;
+  /** When it was made: a clock that was set back since knows nothing of it. */
+  readonly from: number;
   readonly validUntil: number;
 }
 
@@ -103,7 +105,7 @@ export class PublicAnswers {
     const place = `${locale} ${path}`;
     const basis = this.#bases.get(place);
     const kept = basis && this.#kept.get(keyOf(place, basis, reader, query));
-    if (kept && now < kept.validUntil) return kept.outcome;
+    if (kept && kept.from <= now && now < kept.validUntil) return kept.outcome;
     return this.#answer(path, reader, now, query, locale);
   }
 
@@ -198,7 +200,7 @@ export class PublicAnswers {
     if (page && !hidden) {
       const place = `${locale} ${path}`;
       this.#bases.set(place, basis);
-      this.#kept.set(keyOf(place, basis, reader, query), { outcome, validUntil });
+      this.#kept.set(keyOf(place, basis, reader, query), { outcome, from: now, validUntil });
     }
     return outcome;
   }

@@ -7,7 +7,12 @@ const mostLookedAt = 5;
 
 /** Which page had an address until it was over, and what it said then. */
 export class PagesOver {
-  #known: { readonly version: number; readonly until: number; readonly bySegment: ReadonlyMap<string, readonly PageOver[]> } | null = null;
+  #known: {
+    readonly version: number;
+    readonly from: number;
+    readonly until: number;
+    readonly bySegment: ReadonlyMap<string, readonly PageOver[]>;
+  } | null = null;
 
   constructor(private readonly site: Site) {}
 
@@ -33,8 +38,8 @@ export class PagesOver {
   #pages({ moment, validUntil }: SiteSnapshot): ReadonlyMap<string, readonly PageOver[]> {
     const { ledger, clocks } = this.site;
     const version = ledger.publishedVersion;
-    if (this.#known?.version !== version || moment >= this.#known.until)
-      this.#known = { version, until: validUntil, bySegment: pagesOver(ledger, moment, clocks.content()) };
+    if (this.#known?.version !== version || moment < this.#known.from || moment >= this.#known.until)
+      this.#known = { version, from: moment, until: validUntil, bySegment: pagesOver(ledger, moment, clocks.content()) };
     return this.#known.bySegment;
   }
 }

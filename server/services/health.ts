@@ -1,6 +1,8 @@
 import type { Health } from '@contract/assembling';
 import type { Health as CheckedHealth } from '@core/health/health';
 import type { Finding } from '@core/health/finding';
+import { writeFullMoment } from '@core/format/moment';
+import { lastRecorded } from '@core/ledger/last-recorded';
 import { linkFindings } from '@core/health/link-health';
 import { findingWords } from '@core/health/words';
 import type { SitePlan } from '@core/plan/site-plan';
@@ -18,7 +20,7 @@ export async function healthOf(site: Site): Promise<Health> {
   const snapshot = site.snapshots.at();
   const names = findingNames(site, snapshot);
   const style = momentStyle(site);
-  const left = [...unreadableFindings(site), ...faultFindings(site)];
+  const left = [...clockFindings(site), ...unreadableFindings(site), ...faultFindings(site)];
   return {
     findings: [
       ...left,
@@ -49,6 +51,27 @@ function linksOf(site: Site, snapshot: SiteSnapshot): readonly Finding[] {
 }
 
 type FindingRow = Health['findings'][number];
+
+/** How far a clock may be behind, in milliseconds: two machines that write to one store differ by as much. */
+const mostBehind = 5_000;
+
+// Nothing can have been recorded later than it is: then the clock is wrong, and with it all that begins and ends.
+function clockFindings(site: Site): readonly FindingRow[] {
+  const [now, last] = [site.clocks.running(), lastRecorded(site.ledger)];
+  if (last - now <= mostBehind) return [];
+  const style = momentStyle(site);
+  return [
+    {
+      kind: 'clock behind',
+      sentence: say`The server’s clock is behind: it says ${writeFullMoment(now, style)}, and something was recorded on ${writeFullMoment(last, style)}.`,
+      remedy: say`Have whoever runs the server set its clock. Until then things begin and end late by as much.`,
+      recordId: '',
+      recordKind: 'page',
+      pageId: null,
+      from: null,
+    },
+  ];
+}
 
 // What cannot be read is left out by the record; whoever runs the server can put it aside.
 function unreadableFindings(site: Site): readonly FindingRow[] {

@@ -67,6 +67,11 @@ export const routes: Routes = [
         loadComponent: () => import('./almanac/almanac').then(module => module.AlmanacWorkspace),
       },
       {
+        path: 'almanac/between',
+        title: $localize`What changes · Lucid Almanac`,
+        loadComponent: () => import('./almanac/between').then(module => module.BetweenWorkspace),
+      },
+      {
         path: 'almanac/ending',
         title: $localize`What ends · Lucid Almanac`,
         loadComponent: () => import('./almanac/endings').then(module => module.EndingsWorkspace),

@@ -61,6 +61,7 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
         </select>
       </p>
       <span class="grow"></span>
+      <a i18n class="btn-word" routerLink="/almanac/between">Between two moments</a>
       <a i18n class="btn-word" routerLink="/almanac/ending">What ends</a>
       <button i18n class="btn-word" (click)="openCalendar()">In a calendar…</button>
       <button i18n class="btn btn-plain" (click)="step(-1)">Earlier</button>

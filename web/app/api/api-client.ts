@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Problem } from '@contract/common';
 import type * as addresses from '@contract/addresses';
 import type * as almanac from '@contract/almanac';
+import type * as between from '@contract/between';
 import type * as feeds from '@contract/calendar-feeds';
 import type * as endings from '@contract/endings';
 import type * as seasons from '@contract/seasons';
@@ -123,6 +124,7 @@ export class ApiClient {
   reachCsv = (request: assembling.ReachQuestion) =>
     this.#refine(this.#http.post('/api/reach', request, { headers: { accept: 'text/csv' }, responseType: 'text' }));
   listSharedRules = () => this.#get<assembling.SharedRuleRow[]>('shared-rules');
+  readBetween = (from: number, until: number) => this.#get<between.Between>('between', { from, until });
   listEndings = (ahead: number, back: number) => this.#get<endings.Endings>('endings', { ahead, back });
   listCalendarFeeds = () => this.#get<feeds.CalendarFeeds>('calendar-feeds');
   makeCalendarFeed = (wish: feeds.CalendarFeedWish) => this.#post<feeds.CalendarFeeds>('calendar-feeds', wish);

@@ -249,7 +249,7 @@ export class TodayWorkspace {
   /** Where a fault is mended. */
   protected placeOf(fault: Fault): Place {
     // Something that cannot be read at all has no place of its own; whoever runs the server mends it.
-    if (fault.kind === 'record unreadable' && fault.recordId === '') return { link: ['/today'], query: {} };
+    if (fault.recordId === '') return { link: ['/today'], query: {} };
     return placesOf(fault.recordKind).mendedAt(fault, instant => this.local(instant));
   }
 }

@@ -1,0 +1,36 @@
+import { betweenLimits, type Between, type BetweenRow } from '@contract/between';
+import { kinds } from '@core/kinds/index';
+import { differencesBetween, type Difference } from '@core/site/between';
+import type { SiteSnapshot } from '@core/site/snapshot';
+import type { Site } from '../site/site';
+import { describeChanges } from './descriptions';
+import { titleOf } from './names';
+
+/** The most pages that are named of where something comes or goes. */
+const mostNamed = 5;
+
+/** What changes on the site between two moments: past ones as readers had them, later ones as everything known has it. */
+export function between(site: Site, { from, until }: { from: number; until: number }): Between {
+  const [before, after] = [site.snapshots.at(from), site.snapshots.at(until)];
+  const seen = kinds.filter(each => !each.isUnseen).map(each => each.name);
+  const all = differencesBetween(before, after, seen);
+  const rows = all.slice(0, betweenLimits.rows);
+  return { rows: rows.map((each, index) => rowOf(site, before, after, each, index < betweenLimits.inWords)), count: all.length };
+}
+
+function rowOf(site: Site, before: SiteSnapshot, after: SiteSnapshot, each: Difference, isInWords: boolean): BetweenRow {
+  const { recordId, kind, what, gained, lost } = each;
+  return {
+    recordId,
+    kind,
+    title: titleOf(site, each.after === null ? before : after, kind, each.after ?? each.before),
+    what,
+    fields: what === 'changes' && isInWords ? describeChanges(site, after, kind, each.before, each.after) : [],
+    gained: pagesIn(after, gained),
+    lost: pagesIn(before, lost),
+  };
+}
+
+function pagesIn({ pageById }: SiteSnapshot, ids: readonly string[]): BetweenRow['gained'] {
+  return { count: ids.length, first: ids.slice(0, mostNamed).map(id => ({ id, title: pageById.get(id)!.value.title })) };
+}
