@@ -1,16 +1,29 @@
 import type { RuleTree, WhenTest } from '@core/rule/rule';
+import { of } from 'rxjs';
 import { make, Screen } from '../testing/site';
 import { whenChoiceOf } from './when-choice';
 import { WhenControl } from './when-control';
 
 const zone = 'Europe/London';
 
+const halfTerm = {
+  id: 'half-term',
+  title: 'Half-term',
+  value: {
+    version: 1,
+    title: 'Half-term',
+    reason: '',
+    dates: [{ test: 'window', from: { local: '2027-05-31T00:00', zone }, until: { local: '2027-06-05T00:00', zone } }],
+  },
+};
+
 describe('WhenControl', () => {
   let tree: RuleTree<WhenTest>;
   let screen: Screen;
   const open = async (start: RuleTree<WhenTest>) => {
     tree = start;
-    const fixture = await make(WhenControl, { tree });
+    const listSeasons = () => of([halfTerm]);
+    const fixture = await make(WhenControl, { tree }, { listSeasons });
     fixture.componentInstance.treeChange.subscribe(next => {
       tree = next;
       fixture.componentRef.setInput('tree', next);
@@ -42,6 +55,27 @@ describe('WhenControl', () => {
     expect(screen.text).toContain('Sat 20 March, 09:00');
     await screen.fill('Closes', '02:00');
     expect((tree as { all: readonly WhenTest[] }).all[0]).toEqual(jasmine.objectContaining({ end: '2024-01-03T02:00' }));
+  });
+
+  it('asks for a season by its name, and tells its dates', async () => {
+    await open({ all: [window] });
+    await screen.click('during a season');
+    expect(tree).toEqual({ all: [window, { test: 'season', season: 'half-term' }] });
+    expect(screen.text).toContain('Mon 31 May to Fri 4 June');
+  });
+
+  it('takes a weekday of the month, and leaves some days and seasons out', async () => {
+    await open({});
+    await screen.click('once a month');
+    await screen.fill('Which one of the month', '-1');
+    expect((tree as { all: readonly WhenTest[] }).all[0]).toEqual(jasmine.objectContaining({ rule: 'FREQ=MONTHLY;BYDAY=-1SU' }));
+    expect(screen.text).toContain('Sun 28 March, 10:00 to Sun 28 March, 16:00');
+    await screen.fill('Except during a season', 'half-term');
+    await screen.click('Except some days');
+    const days = { test: 'window', from: { local: '2027-03-18T00:00', zone }, until: { local: '2027-03-19T00:00', zone } };
+    expect((tree as { none: readonly WhenTest[] }).none).toEqual([{ test: 'season', season: 'half-term' }, days as WhenTest]);
+    await screen.click('Take out: but not during Half-term');
+    expect((tree as { none: readonly WhenTest[] }).none).toEqual([days as WhenTest]);
   });
 
   it('never leaves a rule without a day', async () => {
