@@ -50,19 +50,6 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'why',
-    who: 'ida',
-    prepare: async page => {
-      await ternPoint(page, '');
-      await page
-        .getByRole('button', { name: /Nesting closure/ })
-        .and(page.locator('[data-row]'))
-        .click();
-      await page.getByRole('button', { name: 'Why?', exact: true }).last().click();
-      await page.getByText('What would bring it here').waitFor();
-    },
-  },
-  {
     name: 'reach',
     who: 'ida',
     prepare: async page => {
@@ -84,8 +71,8 @@ const shots: readonly Shot[] = [
     who: 'ida',
     prepare: async page => {
       await workspace(page, 'Rules');
-      await page.getByRole('button', { name: /Any colony page/ }).click();
-      await page.getByText('Governs 3 placements').waitFor();
+      await page.getByRole('button', { name: /School half-terms/ }).click();
+      await page.getByText('Mon 31 May to Fri 4 June').waitFor();
     },
   },
   {
@@ -98,6 +85,32 @@ const shots: readonly Shot[] = [
         .first()
         .click();
       await page.getByRole('link', { name: 'Move it in time' }).waitFor();
+    },
+  },
+  {
+    name: 'almanac-of-a-year',
+    who: 'edwin',
+    prepare: async page => {
+      await workspace(page, 'Almanac');
+      await page.getByLabel('How much time').selectOption('year');
+      await page.getByText(/things end on 1 September/).waitFor();
+    },
+  },
+  {
+    name: 'what-ends',
+    who: 'margit',
+    prepare: async page => {
+      await workspace(page, 'Almanac');
+      await page.getByRole('link', { name: 'What ends' }).click();
+      await page.getByText('readers are led to “Notices” for now').waitFor();
+    },
+  },
+  {
+    name: 'between-two-moments',
+    who: 'edwin',
+    prepare: async page => {
+      await page.goto('/almanac/almanac/between?from=2027-03-19T05:00&until=2027-04-01T09:00');
+      await page.getByText(/shows on Merrowby Coast Reserves, Skarn/).waitFor();
     },
   },
   {
@@ -117,18 +130,6 @@ const shots: readonly Shot[] = [
     prepare: async page => {
       await workspace(page, 'Blocks');
       await page.getByRole('button', { name: /Causeway warning/ }).click();
-    },
-  },
-  {
-    name: 'writing-a-block',
-    who: 'bea',
-    prepare: async page => {
-      await workspace(page, 'Blocks');
-      await page.getByLabel('Title or words').fill('crossing');
-      await page.getByRole('button', { name: /Safe crossing times/ }).click();
-      await page.getByRole('link', { name: /^Edit words/ }).click();
-      await sheet(page, 'Safe crossing times');
-      await page.getByRole('button', { name: /Shorter/ }).click();
     },
   },
   {
@@ -164,16 +165,6 @@ const shots: readonly Shot[] = [
     prepare: async page => {
       await workspace(page, 'Languages');
       await page.getByRole('link', { name: /^Visit, Cymraeg/ }).waitFor();
-    },
-  },
-  {
-    name: 'writing-in-welsh',
-    who: 'tomos',
-    prepare: async page => {
-      await workspace(page, 'Languages');
-      await page.getByLabel('Title').fill('Join');
-      await page.getByRole('link', { name: /^Join, Cymraeg/ }).click();
-      await page.getByRole('button', { name: 'Still right' }).waitFor();
     },
   },
   {
