@@ -1,13 +1,8 @@
 import { listOf } from '../../format/moment';
-import { pagesWith, placedFollowing } from '../../plan/presence';
-import { either, emptySet } from '../../reach/bit-set';
-import { governedBy } from '../../reach/governed';
-import { pagesReached } from '../../reach/reach';
 import { kindOfDate, type SeasonDate, type SeasonValue } from '../../season/season';
 import { say, told } from '../../tongue/say';
-import { followerFaults } from '../followers';
+import { namedByRules } from '../named-by-rules';
 import type { Kind } from '../kind';
-import { sharedRuleEffect } from '../shared-rule/effect';
 import { seasonSchema } from './schema';
 
 /** How many of a season's dates are recited; the rest are counted. */
@@ -37,12 +32,7 @@ export const season: Kind<SeasonValue> = {
   references: () => [],
   words: value => value.reason,
   found: (_id, value) => ({ detail: value.reason, pageId: null }),
-  effect: sharedRuleEffect,
-  pagesToSee: (id, _value, snapshot) => governedBy(snapshot, id).flatMap(each => pagesReached(snapshot, each.value)),
-  pagesChanged: () => [],
-  pagesAt: (id, plan, moment) =>
-    placedFollowing(plan, id, moment).reduce((some, each) => either(some, pagesWith(plan, each, moment)), emptySet(plan.universe.size)),
+  ...namedByRules,
   whereabouts: () => told('season'),
   faults: () => [],
-  faultsOfTakingOff: followerFaults,
 };

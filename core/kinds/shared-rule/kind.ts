@@ -1,15 +1,10 @@
-import { pagesWith, placedFollowing } from '../../plan/presence';
-import { either, emptySet } from '../../reach/bit-set';
-import { governedBy } from '../../reach/governed';
-import { pagesReached } from '../../reach/reach';
 import { referencesInRule } from '../../rule/references';
 import type { SharedRuleValue } from '../../rule/shared-rule';
-import { followerFaults } from '../followers';
+import { namedByRules } from '../named-by-rules';
 import type { Kind } from '../kind';
 import { placement } from '../placement/kind';
 import { ruleFaults } from '../rule-faults';
 import { told } from '../../tongue/say';
-import { sharedRuleEffect } from './effect';
 import { sharedRuleSchema } from './schema';
 
 /** A shared rule: a named rule, with its reason, which placements follow. */
@@ -30,12 +25,7 @@ export const sharedRule: Kind<SharedRuleValue> = {
   references: value => referencesInRule(value.rule, '/rule'),
   words: value => value.reason,
   found: (_id, value) => ({ detail: value.reason, pageId: null }),
-  effect: sharedRuleEffect,
-  pagesToSee: (id, _value, snapshot) => governedBy(snapshot, id).flatMap(each => pagesReached(snapshot, each.value)),
-  pagesChanged: () => [],
-  pagesAt: (id, plan, moment) =>
-    placedFollowing(plan, id, moment).reduce((some, each) => either(some, pagesWith(plan, each, moment)), emptySet(plan.universe.size)),
+  ...namedByRules,
   whereabouts: () => told('shared rule'),
   faults: (_id, value, site) => ruleFaults(value.rule, site, '/rule'),
-  faultsOfTakingOff: followerFaults,
 };

@@ -6,6 +6,7 @@ import { writeFullMoment } from '@core/format/moment';
 import { instantOf, isLocalDateTime, localTimeAt } from '@core/schedule/local-time';
 import { catchError, of, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
+import { listStyles } from './list-styles';
 import { workedOnAt } from '../kinds/index';
 import type { Place } from '../kinds/kind-places';
 import { ComparisonView } from '../shared/comparison-view';
@@ -111,19 +112,7 @@ const threeDays = 3 * 86_400_000;
     }
   `,
   styles: `
-    :host {
-      display: block;
-      padding: 12px 20px 24px;
-    }
-    .head {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 4px 14px;
-      align-items: baseline;
-    }
-    .vantage {
-      margin: 0;
-    }
+    ${listStyles}
     article {
       border-bottom: 1px solid var(--hair);
       padding: 5px 0;

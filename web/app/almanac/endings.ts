@@ -8,6 +8,7 @@ import { localTimeAt, type LocalTime } from '@core/schedule/local-time';
 import { DateTime } from 'luxon';
 import { catchError, combineLatest, of, startWith, Subject, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
+import { listStyles } from './list-styles';
 import { workedOnAt } from '../kinds/index';
 import type { Place } from '../kinds/kind-places';
 import { PhaseMark } from '../shared/phase-mark';
@@ -140,19 +141,7 @@ const headings: Readonly<Record<EndingRow['state'], string>> = {
     }
   `,
   styles: `
-    :host {
-      display: block;
-      padding: 12px 20px 24px;
-    }
-    .head {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 4px 14px;
-      align-items: baseline;
-    }
-    .vantage {
-      margin: 0;
-    }
+    ${listStyles}
     table {
       width: 100%;
       table-layout: fixed;
