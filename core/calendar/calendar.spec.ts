@@ -68,6 +68,16 @@ describe('readCalendar', () => {
     ['a day that is none', calendar(...event('DTSTART;VALUE=DATE:20270230', 'DTEND;VALUE=DATE:20270301')), /3: /],
     ['a rule that never comes', calendar(...event(...days, 'RRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30')), /3: It comes again by a rule/],
     ['a rule by the second', calendar(...event(...days, 'RRULE:FREQ=SECONDLY')), /3: It comes again by a rule/],
+    [
+      'more dates one by one than are taken',
+      calendar(...event(...days, `RDATE;VALUE=DATE:${'20270301,'.repeat(400)}20270301`)),
+      /3: It takes out, or adds, more than 400/,
+    ],
+    [
+      'hours with exceptions',
+      calendar(...event(...days, 'RRULE:FREQ=DAILY;BYHOUR=9,12', 'EXDATE;VALUE=DATE:20270301')),
+      /3: A series with exceptions/,
+    ],
     ['no beginning', calendar(...event('DTEND;VALUE=DATE:20270220')), /3: It has no beginning/],
   ];
   for (const [what, text, fault] of bad)

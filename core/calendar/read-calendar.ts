@@ -10,14 +10,18 @@ import { unfolded, type ContentLine } from './lines';
 export const mostCalendarCharacters = 1_000_000;
 
 /** The most events. */
-const mostEvents = 5_000;
+const mostEvents = 1_000;
 
-/** The most events with exceptions: each of their dates has to be listed. */
-const mostExcepted = 40;
+/** The most series with exceptions: each of their dates has to be listed. */
+const mostExcepted = 8;
+
+/** The most dates that an event takes out, or adds, one by one, and how many all events may together. */
+const mostSingle = mostDates;
+const mostSingleInAll = 4_000;
 
 /** How far dates with exceptions are listed, back and ahead, in milliseconds. */
-const listedBack = 366 * 86_400_000;
-const listedAhead = 5 * 366 * 86_400_000;
+const listedBack = 31 * 86_400_000;
+const listedAhead = 2 * 366 * 86_400_000;
 
 /** What a calendar says: dates by the name of their events, and what of it could not be taken. */
 export interface CalendarRead {
@@ -40,9 +44,12 @@ interface ReadEvent {
 
 class EventFault extends Error {}
 
+/** What is read of an event. */
+const readProperties = /^(?:BEGIN|END|UID|SUMMARY|STATUS|DTSTART|DTEND|DURATION|EXDATE|RDATE|RECURRENCE-ID)[;:]/i;
+
 /**
  * Reads a calendar of dates. What cannot be taken is told of by line; the rest is taken.
- * Times without a zone are in the site's. A series with exceptions is listed for a year back and five ahead.
+ * Times without a zone are in the site's. A series with exceptions is listed for a month back and two years ahead.
  * @param zone - of the site
  * @see RFC 5545
  */
@@ -52,8 +59,12 @@ export function readCalendar(text: string, zone: string, now: Instant): Calendar
   if (fault) faults.push(fault);
   if (blocks.length > mostEvents)
     faults.push({ line: blocks[mostEvents]![0]!.line, detail: say`Only the first ${mostEvents} events were read.` });
+  let single = 0;
   const events = blocks.slice(0, mostEvents).flatMap(lines => {
     try {
+      const dates = singleDates(lines);
+      if (dates <= mostSingle && (single += dates) > mostSingleInAll)
+        throw new EventFault(say`The calendar takes out, or adds, more than ${mostSingleInAll} dates one by one; this event was left out.`);
       return [readEvent(lines, zone)].filter(each => each !== null);
     } catch (error) {
       const detail = error instanceof EventFault ? error.message : say`This event cannot be read.`;
@@ -69,6 +80,10 @@ export function readCalendar(text: string, zone: string, now: Instant): Calendar
   const dated = events.flatMap(event => {
     const moved = event.insteadOf === null ? (instead.get(event.uid) ?? []) : [];
     const isExcepted = event.rule !== null && event.without.length + event.besides.length + moved.length > 0;
+    if (isExcepted && /BYHOUR|BYMINUTE/.test(event.rule!)) {
+      faults.push({ line: event.line, detail: say`A series with exceptions comes at most once a day; this one was left out.` });
+      return [];
+    }
     if (isExcepted && (excepted += 1) > mostExcepted) {
       faults.push({ line: event.line, detail: say`More than ${mostExcepted} series have exceptions; this one was left out.` });
       return [];
@@ -119,7 +134,10 @@ function eventBlocks(lines: readonly ContentLine[]): { blocks: readonly ContentL
 function readEvent(lines: readonly ContentLine[], siteZone: string): ReadEvent | null {
   const broken = lines.find(({ text }) => !/^[A-Za-z0-9-]+[;:]/.test(text));
   if (broken) throw new EventFault(say`Line ${broken.line} is neither a property nor the rest of one: it may have been folded wrongly.`);
-  const component = ICAL.Component.fromString(lines.map(each => each.text).join('\r\n'));
+  // Only what is read of it is given to the parser: descriptions may be long.
+  const read = lines.filter(({ text }) => readProperties.test(text));
+  if (singleDates(read) > mostSingle) throw new EventFault(say`It takes out, or adds, more than ${mostSingle} dates one by one.`);
+  const component = ICAL.Component.fromString(read.map(each => each.text).join('\r\n'));
   if (String(component.getFirstPropertyValue('status') ?? '').toUpperCase() === 'CANCELLED') return null;
   const times = (name: string) => component.getAllProperties(name).flatMap(property => timesOf(property, siteZone));
   const [start] = times('dtstart');
@@ -147,6 +165,12 @@ function readEvent(lines: readonly ContentLine[], siteZone: string): ReadEvent |
   if (rule !== null && faultOfRecurrence(recurrenceOf(event)) !== null)
     throw new EventFault(say`It comes again by a rule that is not known here, or never comes: ${rule}.`);
   return event;
+}
+
+/** How many dates an event takes out, or adds, one by one. */
+function singleDates(lines: readonly ContentLine[]): number {
+  const counted = lines.filter(({ text }) => /^(?:EXDATE|RDATE)[;:]/i.test(text));
+  return counted.reduce((sum, { text }) => sum + text.split(',').length, 0);
 }
 
 // Of a series, both ends are read by the clock of the place where it begins.

@@ -25,9 +25,19 @@ export interface ResolvedLocalTime {
 const localPattern = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/;
 const hour = 3_600_000;
 
+/** The most names of which it is kept whether they are zones; the database holds some six hundred. */
+const mostAsked = 1_000;
+// The runtime makes a formatter each time that it is asked, which takes longer than all else that a time needs.
+const asked = new Map<string, boolean>();
+
 /** Whether the name is a time zone of the IANA database known to this runtime. */
 export function isTimeZone(zone: string): boolean {
-  return IANAZone.isValidZone(zone);
+  const known = asked.get(zone);
+  if (known !== undefined) return known;
+  const isZone = IANAZone.isValidZone(zone);
+  if (asked.size >= mostAsked) asked.clear();
+  asked.set(zone, isZone);
+  return isZone;
 }
 
 /** Whether the text is a calendar date and time of the form "2027-04-01T06:00" that exists in the calendar. */
