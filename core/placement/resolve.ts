@@ -142,7 +142,7 @@ function stepThatStops(placement: CompiledPlacement, snapshot: SiteSnapshot, fac
 }
 
 /** Whether the reader may read the page at all. */
-export function mayRead(page: PageNode, reader: ReaderFacts): boolean {
+export function mayRead(page: Pick<PageNode, 'facts'>, reader: ReaderFacts): boolean {
   return compileWho(page.facts.readers)(reader);
 }
 

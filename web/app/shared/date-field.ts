@@ -87,7 +87,8 @@ import { TimeField } from './time-field';
     }
     .typed {
       position: relative;
-      display: inline-flex;
+      display: flex;
+      width: fit-content;
     }
     ngb-datepicker {
       display: block;
