@@ -65,6 +65,13 @@ export const lockIdleMinutes = z
   .min(1, { error: () => say`At least ${1}.` })
   .max(480, { error: () => say`At most eight hours.` });
 
+/** How many days before something ends whoever wrote it is told. */
+export const warnDays = z
+  .number()
+  .int({ error: () => say`Whole days.` })
+  .min(1, { error: () => say`At least ${1}.` })
+  .max(90, { error: () => say`At most ninety days.` });
+
 /** The kinds and types of which only one person at a time is to write; none means that nobody holds anything. */
 export const lockedKinds = kindsAndTypes;
 
@@ -110,6 +117,7 @@ export const siteSettings = z.strictObject({
   terms: terms.optional(),
   behindAfterDays: behindAfterDays.optional(),
   lockIdleMinutes: lockIdleMinutes.optional(),
+  warnDays: warnDays.optional(),
   lockedKinds: lockedKinds.optional(),
   styles: styles.optional(),
   wordChoices: wordChoices.optional(),

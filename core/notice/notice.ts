@@ -1,8 +1,8 @@
-import { quoted } from '../format/moment';
+import { quoted, writeDate, writeEnd, type MomentStyle } from '../format/moment';
 import { say, word } from '../tongue/say';
 
 /** What somebody is told of, in the order in which they choose. */
-export const noticeKinds = ['review wanted', 'decided', 'returned', 'remark', 'live moved', 'taken over'] as const;
+export const noticeKinds = ['review wanted', 'decided', 'returned', 'remark', 'live moved', 'taken over', 'ends soon'] as const;
 /** See {@link noticeKinds}. */
 export type NoticeKind = (typeof noticeKinds)[number];
 
@@ -30,6 +30,7 @@ export const noticeLabels: Readonly<Record<NoticeKind, string>> = {
   remark: word`Somebody remarks on something of mine, or answers me`,
   'live moved': word`What my proposal began from has changed on the site`,
   'taken over': word`Somebody takes over what I was writing`,
+  'ends soon': word`Something of mine ends soon, or is to be looked over`,
 };
 
 /** What a notice is about. */
@@ -39,12 +40,12 @@ export interface NoticeFacts {
   readonly by: string;
   /** What it is about, as it was called then. */
   readonly title: string;
-  /** What was done, where the kind leaves that open: "approve", "decline". */
+  /** What was done, where the kind leaves that open: "approve", "decline"; of what ends soon, "ends" or "review" and the instant, in ISO 8601. */
   readonly act: string;
 }
 
 /** A notice in one sentence. */
-export function noticeWords({ kind, by, title, act }: NoticeFacts): string {
+export function noticeWords({ kind, by, title, act }: NoticeFacts, style: MomentStyle): string {
   const about = quoted(title);
   switch (kind) {
     case 'review wanted':
@@ -61,6 +62,12 @@ export function noticeWords({ kind, by, title, act }: NoticeFacts): string {
       return say`${by} remarked on ${about}.`;
     case 'live moved':
       return say`${by} changed on the site what ${about} began from.`;
+    case 'ends soon': {
+      const [state, at] = act.split(' ') as [string, string];
+      return state === 'review'
+        ? say`${about} is to be looked over by ${writeDate(Date.parse(at), style)}.`
+        : say`${about} ends on ${writeEnd(Date.parse(at), style)}.`;
+    }
     case 'taken over':
       return say`${by} took over what you were writing on ${about}. Your words are kept.`;
   }

@@ -487,6 +487,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             wordChoices: settings.wordChoices as Record<string, Record<string, boolean>>,
             behindAfterDays: settings.behindAfterDays,
             lockIdleMinutes: settings.lockIdleMinutes,
+            warnDays: settings.warnDays,
             lockedKinds: settings.lockedKinds.map(({ kind, types }) => ({ kind, types: [...types] })),
             terms: settings.terms.map(each => ({ ...each, words: { ...each.words } })),
             themeWords: settings.themeWords as Record<string, Record<string, string>>,

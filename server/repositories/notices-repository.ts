@@ -40,6 +40,12 @@ export async function noticesOf(knex: Knex, personId: string, most: number): Pro
   return rows.map(noticeOf);
 }
 
+/** Of what somebody was told about records, for one kind: "person record act". */
+export async function toldOf(knex: Knex, kind: NoticeKind): Promise<ReadonlySet<string>> {
+  const rows = (await knex('notices').where({ kind }).select('person_id', 'record_id', 'act')) as Record<string, string>[];
+  return new Set(rows.map(each => `${each['person_id']} ${each['record_id']} ${each['act']}`));
+}
+
 /** How many notices of somebody are new. */
 export async function countNew(knex: Knex, personId: string): Promise<number> {
   const row = (await knex('notices').where({ person_id: personId, is_in_app: true }).whereNull('read_at').count({ count: '*' }).first()) as

@@ -5,6 +5,7 @@ import {
   behindAfterDays,
   lockedKinds,
   lockIdleMinutes,
+  warnDays,
   styles,
   wordChoices,
   opening,
@@ -55,6 +56,8 @@ export interface SiteSettings {
   readonly behindAfterDays: number;
   /** After so many minutes without a key somebody no longer holds what they write on. */
   readonly lockIdleMinutes: number;
+  /** How many days before something ends whoever wrote it is told. */
+  readonly warnDays: number;
   /** The kinds and types of which only one person at a time is to write. */
   readonly lockedKinds: readonly GovernedKind[];
   /** What regions may hold, by name, over what the theme declares. */
@@ -93,6 +96,7 @@ export const initialSettings: SiteSettings = {
   wordChoices: {},
   behindAfterDays: 30,
   lockIdleMinutes: 20,
+  warnDays: 14,
   lockedKinds: recordKinds.map(kind => ({ kind, types: [] })),
   limits: {},
   workflows: [defaultWorkflow],
@@ -120,6 +124,7 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   wordChoices,
   behindAfterDays,
   lockIdleMinutes,
+  warnDays,
   lockedKinds,
   limits: limitsSchema,
   workflows,

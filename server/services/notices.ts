@@ -23,7 +23,7 @@ import {
 } from '../repositories/notices-repository';
 import type { Person } from '../repositories/people-repository';
 import { siteAddress, type Site } from '../site/site';
-import { bestValueOf, nameOfPerson, recordName } from './names';
+import { bestValueOf, momentStyle, nameOfPerson, recordName } from './names';
 
 /** Something that one person is to be told of. */
 export interface Tiding {
@@ -62,7 +62,7 @@ export async function storedWithNotices<Result>(
  * Stores what people are to be told of, each as they chose, in the transaction of what it is about.
  * @param byId - who did it; they are told of nothing that they did themselves
  */
-async function storeNotices(site: Site, transaction: Knex.Transaction, tidings: readonly Tiding[], byId: string): Promise<Announce> {
+export async function storeNotices(site: Site, transaction: Knex.Transaction, tidings: readonly Tiding[], byId: string): Promise<Announce> {
   const once = new Map(tidings.map(each => [`${each.personId} ${each.kind} ${each.editionId ?? each.recordId ?? ''}`, each]));
   const wanted = [...once.values()].filter(({ personId }) => personId !== byId && isOnTheStaff(site, personId));
   if (wanted.length === 0) return () => Promise.resolve();
@@ -189,5 +189,5 @@ async function tellNew(site: Site, personId: string): Promise<void> {
 }
 
 function wordsOf(site: Site, { kind, act, title, byId }: Pick<Notice, 'kind' | 'act' | 'title' | 'byId'>): string {
-  return noticeWords({ kind, act, title, by: nameOfPerson(site, byId) });
+  return noticeWords({ kind, act, title, by: nameOfPerson(site, byId) }, momentStyle(site));
 }

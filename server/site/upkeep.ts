@@ -6,6 +6,7 @@ import { deletePreviewLinksBefore } from '../repositories/preview-links-reposito
 import { fileLimits } from '../files/limits';
 import { deleteNoticesBefore } from '../repositories/notices-repository';
 import { sendDailyMails } from '../services/notices';
+import { warnOfEndings } from '../services/warnings';
 import { refreshPeople } from './people';
 import type { Site } from './site';
 
@@ -37,7 +38,10 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
     attempt('files that nothing names could not be cleaned out', () => cleanFiles(site));
   };
   clean();
-  const mail = () => attempt('the daily e-mails could not be sent', () => sendDailyMails(site));
+  const mail = () => {
+    attempt('nobody could be told of what ends', () => warnOfEndings(site));
+    attempt('the daily e-mails could not be sent', () => sendDailyMails(site));
+  };
   mail();
   const writeHits = () => attempt('hits could not be written down', () => site.writes.run(() => site.hits.write(site.knex)));
   const timers = [

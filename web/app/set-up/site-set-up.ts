@@ -14,7 +14,10 @@ import type { GovernedKind } from '@core/workflow/governed';
 import { KindsChoice } from '../shared/kinds-choice';
 
 type Wanted = Required<
-  Pick<SiteSettingsChange, 'name' | 'description' | 'zone' | 'publicAddress' | 'isIndexed' | 'opening' | 'lockIdleMinutes' | 'lockedKinds'>
+  Pick<
+    SiteSettingsChange,
+    'name' | 'description' | 'zone' | 'publicAddress' | 'isIndexed' | 'opening' | 'lockIdleMinutes' | 'warnDays' | 'lockedKinds'
+  >
 >;
 type Who = 'anyone' | 'staff' | 'from';
 
@@ -154,6 +157,18 @@ type Who = 'anyone' | 'staff' | 'from';
             (ngModelChange)="set({ lockIdleMinutes: $event })"
         /></label>
         <p class="form-fault" role="alert">{{ faultAt('/lockIdleMinutes') }}</p>
+        <label class="row-line"
+          ><ng-container i18n>Days before something ends at which whoever wrote it is told</ng-container>&ngsp;
+          <input
+            class="form-control minutes"
+            type="number"
+            min="1"
+            max="90"
+            name="warn-days"
+            [ngModel]="wanted().warnDays"
+            (ngModelChange)="set({ warnDays: $event })"
+        /></label>
+        <p class="form-fault" role="alert">{{ faultAt('/warnDays') }}</p>
         <p class="row-line chips">
           <ng-container i18n>Whoever writes holds it, so that nothing goes live over them:</ng-container>&ngsp;
           <almanac-kinds-choice
@@ -304,8 +319,8 @@ export class SiteSetUp {
   }
 
   #storedNow(): Wanted {
-    const { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, lockedKinds } = this.#session.site;
-    return { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, lockedKinds };
+    const { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, warnDays, lockedKinds } = this.#session.site;
+    return { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, warnDays, lockedKinds };
   }
 }
 

@@ -42,6 +42,7 @@ const site: DeskSite = {
   themeWords: {},
   behindAfterDays: 30,
   lockIdleMinutes: 20,
+  warnDays: 14,
   lockedKinds: [{ kind: 'page', types: [] }],
   styles: [],
   wordChoices: {},
