@@ -58,7 +58,8 @@ const mostBehind = 5_000;
 // Nothing can have been recorded later than it is: then the clock is wrong, and with it all that begins and ends.
 function clockFindings(site: Site): readonly FindingRow[] {
   const [now, last] = [site.clocks.running(), lastRecorded(site.ledger)];
-  if (last - now <= mostBehind) return [];
+  // A clock that was set on purpose stands where it was set.
+  if (site.clocks.isFrozen || last - now <= mostBehind) return [];
   const style = momentStyle(site);
   return [
     {

@@ -44,6 +44,8 @@ describe('SeasonList', () => {
   const open = async (chosen = 'half-term', roles: readonly string[] = ['manager']) => {
     const answers = { listSeasons: () => of([row]), effect: () => of([{ label: 'Governs nothing yet', pages: [], gained: [], lost: [] }]) };
     const fixture = await make(Host, { chosen }, answers, roles);
+    // What other screens left unsaved in this browser.
+    TestBed.inject(WorkingChangesService).clear();
     screen = new Screen(fixture);
     asked = () => fixture.componentInstance.asked;
     await screen.settle();
