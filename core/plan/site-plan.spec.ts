@@ -150,6 +150,18 @@ describe('planWithin', () => {
     expect(said(planWithin(world.ledger, span, options), 0)).toEqual(before);
   });
 
+  it('knows nothing amiss of a rule or a season that was said anew before the span', () => {
+    const world = base();
+    publish(world, { what: 'shared rule', from: 3 * minute, length: null });
+    publish(world, { what: 'season', from: 4 * minute, length: null });
+    const { placements } = planWithin(world.ledger, { from: 5 * minute, until: span.until }, options);
+    expect(placements.map(each => [each.id, each.missing])).toEqual([
+      ['p', null],
+      ['q', null],
+      ['s', null],
+    ]);
+  });
+
   it('keeps one universe of pages while no rule asks about what changes of their words', () => {
     const world = base();
     const { universe } = planWithin(world.ledger, span, options);

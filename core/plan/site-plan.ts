@@ -155,10 +155,15 @@ function gather(ledger: Ledger, span: Interval, chain: readonly string[]): Gathe
       expectations.set(id, stretches[0]!.value as ExpectationValue);
   }
   for (const [id, value] of expectations) expectations.set(id, withSeasons(value, sharedRules, span.from));
-  const placements = placed.flatMap(each => placedSpans(each, id => sharedRules.get(id) ?? [])).sort(byOrder);
+  const placements = spansAmong(placed, sharedRules, span.from).sort(byOrder);
   const fields = fieldsAskedIn(placements, expectations);
   const pages = new Map([...written].map(([id, stretches]) => [id, waysOf(stretches, fields)]));
   return { span, chain, pages, blocks, sharedRules, expectations, placements, firstTurn, fields };
+}
+
+// A placement may have stood for longer than a rule that it follows has said the same; what was before the span is not asked about.
+function spansAmong(placed: readonly Stretch<PlacementValue>[], sharedRules: Gathered['sharedRules'], from: Instant): PlacedSpan[] {
+  return placed.flatMap(each => placedSpans(each, id => sharedRules.get(id) ?? [])).filter(each => each.until > from);
 }
 
 /** An expectation that speaks during the seasons as they are at a moment. */
@@ -193,9 +198,11 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
       ? before.placements
       : [
           ...before.placements.filter(each => !published.has(each.id)),
-          ...placed
-            .flatMap(id => stretchesOf<PlacementValue>(id))
-            .flatMap(each => placedSpans(each, id => before.sharedRules.get(id) ?? [])),
+          ...spansAmong(
+            placed.flatMap(id => stretchesOf<PlacementValue>(id)),
+            before.sharedRules,
+            from,
+          ),
         ].sort(byOrder);
   const expectations = anew('expectation', before.expectations, id => {
     const value = stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value;
