@@ -63,7 +63,9 @@ export function readCalendar(text: string, zone: string, now: Instant): Calendar
   const events = blocks.slice(0, mostEvents).flatMap(lines => {
     try {
       const dates = singleDates(lines);
-      if (dates <= mostSingle && (single += dates) > mostSingleInAll)
+      if (dates > mostSingle) throw new EventFault(say`It takes out, or adds, more than ${mostSingle} dates one by one.`);
+      single += dates;
+      if (single > mostSingleInAll)
         throw new EventFault(say`The calendar takes out, or adds, more than ${mostSingleInAll} dates one by one; this event was left out.`);
       return [readEvent(lines, zone)].filter(each => each !== null);
     } catch (error) {
@@ -136,7 +138,6 @@ function readEvent(lines: readonly ContentLine[], siteZone: string): ReadEvent |
   if (broken) throw new EventFault(say`Line ${broken.line} is neither a property nor the rest of one: it may have been folded wrongly.`);
   // Only what is read of it is given to the parser: descriptions may be long.
   const read = lines.filter(({ text }) => readProperties.test(text));
-  if (singleDates(read) > mostSingle) throw new EventFault(say`It takes out, or adds, more than ${mostSingle} dates one by one.`);
   const component = ICAL.Component.fromString(read.map(each => each.text).join('\r\n'));
   if (String(component.getFirstPropertyValue('status') ?? '').toUpperCase() === 'CANCELLED') return null;
   const times = (name: string) => component.getAllProperties(name).flatMap(property => timesOf(property, siteZone));

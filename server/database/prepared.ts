@@ -17,7 +17,7 @@ export function keepStatements(connection: Database.Database): void {
       kept.set(sql, held);
       return held;
     }
-    if (/^\s*(create|alter|drop|pragma|vacuum|reindex|attach|detach)\b/i.test(sql)) {
+    if (/^\s*(create|alter|drop|vacuum|reindex|attach|detach)\b/i.test(sql)) {
       kept.clear();
       return prepare(sql);
     }

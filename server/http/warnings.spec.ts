@@ -36,4 +36,27 @@ describe('warnings of what ends', () => {
     const words = (await margit.get('/api/notices', { 'accept-language': 'de' })).text;
     expect(words).toContain('endet am 30. März');
   });
+
+  it('go out once to whoever wants them by e-mail alone', async () => {
+    const saskia = await test.client('saskia');
+    const choice = { kind: 'ends soon', inApp: false, mail: 'at once' };
+    expect((await saskia.put('/api/notices/choices', { choices: [choice] })).status).toBe(200);
+    const id = test.pageId('/visit/parking');
+    const { live } = (await saskia.get(`/api/records/${id}`)).json;
+    const value = { ...live.value, reviewBy: { local: '2027-03-20T00:00', zone: 'Europe/London' } };
+    const change = { recordId: id, kind: 'page', value, baseRevisionId: live.revisionId };
+    expect(
+      (await saskia.post('/api/editions', { id: crypto.randomUUID(), title: 'x', changes: [change], move: { name: 'publish' } })).status,
+    ).toBe(200);
+    const mails = async () => {
+      const { mails: sent } = (await margit.get('/api/mails')).json as { mails: { to: string }[] };
+      return sent.filter(each => each.to.includes('saskia')).length;
+    };
+    const before = await mails();
+    for (let turn = 0; turn < 2; turn += 1) {
+      await warnOfEndings(test.site);
+      await new Promise(resolve => setTimeout(resolve, 150));
+    }
+    expect([(await mails()) - before, await told(saskia)]).toEqual([1, []]);
+  });
 });

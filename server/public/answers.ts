@@ -130,6 +130,11 @@ export class PublicAnswers {
     });
   }
 
+  /** Whether a reader who may not read something is asked to sign in, or gets what they get where nothing is. */
+  #asksToSignIn(reader: ReaderFacts): boolean {
+    return !reader.signedIn && this.site.settings.closedPages === 'sign in';
+  }
+
   // An old address leads on, unless that would tell of a page to somebody who may not read it.
   #forwarded(snapshot: SiteSnapshot, path: string, reader: ReaderFacts, query: Query): PublicOutcome | null {
     const forwarded = forwardedFrom(snapshot, path);
@@ -145,7 +150,7 @@ export class PublicAnswers {
     if (destination.leads === 'to a page') {
       const { page, after } = destination;
       if (mayRead(page, reader)) return toIt(`${page.address}${after}`);
-      return !reader.signedIn && this.site.settings.closedPages === 'sign in' ? { kind: 'sign in' } : null;
+      return this.#asksToSignIn(reader) ? { kind: 'sign in' } : null;
     }
     return status === 410 ? this.#gone(snapshot, path, reader, query) : null;
   }
@@ -165,7 +170,7 @@ export class PublicAnswers {
   #over(snapshot: SiteSnapshot, path: string, reader: ReaderFacts, query: Query): PublicOutcome | null {
     const page = this.#pagesOver.at(path, snapshot);
     if (!page) return null;
-    const closed: PublicOutcome | null = !reader.signedIn && this.site.settings.closedPages === 'sign in' ? { kind: 'sign in' } : null;
+    const closed: PublicOutcome | null = this.#asksToSignIn(reader) ? { kind: 'sign in' } : null;
     if (!mayRead(page, reader)) return closed;
     const { onceOver, lastWords, title } = page.value;
     if (onceOver?.answer === 'gone') return this.#gone(snapshot, path, reader, query, { goneTitle: title, lastWords });
@@ -186,7 +191,7 @@ export class PublicAnswers {
     }
     const readerFacts = page ? readerFactsIn(page.facts.readers) : [];
     const hidden = page !== null && !mayRead(page, reader);
-    const asksToSignIn = hidden && !reader.signedIn && this.site.settings.closedPages === 'sign in';
+    const asksToSignIn = hidden && this.#asksToSignIn(reader);
     const rendered = asksToSignIn
       ? null
       : renderPublicPage(this.site, snapshot, hidden ? null : page, hidden || !page ? 'not found' : null, path, reader, {}, query);

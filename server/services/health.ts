@@ -2,7 +2,6 @@ import type { Health } from '@contract/assembling';
 import type { Health as CheckedHealth } from '@core/health/health';
 import type { Finding } from '@core/health/finding';
 import { writeFullMoment } from '@core/format/moment';
-import { lastRecorded } from '@core/ledger/last-recorded';
 import { linkFindings } from '@core/health/link-health';
 import { findingWords } from '@core/health/words';
 import type { SitePlan } from '@core/plan/site-plan';
@@ -57,7 +56,7 @@ const mostBehind = 5_000;
 
 // Nothing can have been recorded later than it is: then the clock is wrong, and with it all that begins and ends.
 function clockFindings(site: Site): readonly FindingRow[] {
-  const [now, last] = [site.clocks.running(), lastRecorded(site.ledger)];
+  const [now, last] = [site.clocks.running(), site.ledger.lastRecordedAt];
   // A clock that was set on purpose stands where it was set.
   if (site.clocks.isFrozen || last - now <= mostBehind) return [];
   const style = momentStyle(site);

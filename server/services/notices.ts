@@ -84,9 +84,10 @@ export async function storeNotices(site: Site, transaction: Knex.Transaction, ti
     };
     return inApp || mail !== 'not' ? [{ notice, mail }] : [];
   });
+  // What only goes out by e-mail is kept as well: that it was told is asked before it is told again.
   await insertNotices(
     transaction,
-    made.filter(({ notice }) => notice.isInApp || notice.waitsForMail).map(each => each.notice),
+    made.map(each => each.notice),
   );
   return async () => {
     for (const { notice, mail } of made) {

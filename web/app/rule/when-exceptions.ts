@@ -21,7 +21,7 @@ import type { Exception } from './when-choice';
             fieldId="except-{{ $index }}-from"
             [withTime]="false"
             [value]="days.first"
-            (valueChange)="setDays($index, $event, days.last)"
+            (valueChange)="setFirst($index, $event, days.last)"
           />
           <label i18n class="visually-hidden" for="except-{{ $index }}-from">First day without</label>
           <span i18n>to</span>
@@ -29,7 +29,7 @@ import type { Exception } from './when-choice';
             fieldId="except-{{ $index }}-last"
             [withTime]="false"
             [value]="days.last"
-            (valueChange)="setDays($index, days.first, $event)"
+            (valueChange)="setLast($index, days.first, $event)"
           />
           <label i18n class="visually-hidden" for="except-{{ $index }}-last">Last day without</label>
         } @else {
@@ -98,15 +98,22 @@ export class WhenExceptions {
     if (season) this.exceptChange.emit([...this.except(), { test: 'season', season }]);
   }
 
-  protected setDays(at: number, first: string, last: string): void {
-    if (!first || !last) return;
-    // The one that was typed holds: the other goes along.
-    const [from, until] = last < first ? (this.rows()[at]!.days!.first === first ? [last, last] : [first, first]) : [first, last];
-    this.exceptChange.emit(this.except().map((each, index) => (index === at ? this.#window(from, until) : each)));
+  /** The day that was typed holds; the other end goes along where it would lie before it, or after. */
+  protected setFirst(at: number, first: string, last: string): void {
+    if (first) this.#setDays(at, first, last < first ? first : last);
+  }
+
+  /** See {@link setFirst}. */
+  protected setLast(at: number, first: string, last: string): void {
+    if (last) this.#setDays(at, first > last ? last : first, last);
   }
 
   protected takeOut(at: number): void {
     this.exceptChange.emit(this.except().filter((_each, index) => index !== at));
+  }
+
+  #setDays(at: number, first: string, last: string): void {
+    this.exceptChange.emit(this.except().map((each, index) => (index === at ? this.#window(first, last) : each)));
   }
 
   #titleOf(id: string): string {

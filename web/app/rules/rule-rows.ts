@@ -9,29 +9,28 @@ export const ruleRowStyles = `
     .title-line h2 {
       margin: 0;
     }
-    .row {
-      display: grid;
-      grid-template-columns: 18px minmax(0, 1fr) auto;
-      gap: 10px;
-      width: 100%;
-      text-align: start;
-      padding: 7px 12px;
-      margin-bottom: 6px;
-      color: var(--ink);
-    }
-    .row .quiet {
-      display: block;
-      font-size: 12.5px;
-    }
-    .row.on {
-      background: var(--tide-wash);
-    }
     .chosen {
       padding: 10px 16px 14px;
       margin: -6px 0 10px;
       border-top: 0;
     }
-    .count {
-      white-space: nowrap;
+`;
+
+/** How the one that is open looks inside. */
+export const rulePanelStyles = `
+    :host {
+      display: block;
+    }
+    h3 {
+      margin: 14px 0 4px;
+      border-bottom: 1px solid var(--hair);
+    }
+    .form-label {
+      margin-top: 6px;
+    }
+    .does {
+      color: var(--tide);
+      font-weight: 600;
+      margin: 4px 0;
     }
 `;

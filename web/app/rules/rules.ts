@@ -7,11 +7,11 @@ import type { ExpectationValue } from '@core/expectation/expectation';
 import { everywhere } from '@core/rule/rule';
 import type { SharedRuleValue } from '@core/rule/shared-rule';
 import { v7 as uuidv7 } from 'uuid';
-import { PhaseMark } from '../shared/phase-mark';
 import { PagesService } from '../state/pages.service';
 import { SharedRulesService } from '../state/shared-rules.service';
 import { ExpectationSentence } from './expectation-sentence';
 import { RulesService } from './rules.service';
+import { RuleRow } from './rule-row';
 import { ruleRowStyles } from './rule-rows';
 import { SeasonList } from './season-list';
 import { SharedRulePanel } from './shared-rule-panel';
@@ -24,7 +24,7 @@ import { holdUnsaved } from '../writing/hold-unsaved';
 /** Rules that many placements follow, and what is expected of the site. */
 @Component({
   selector: 'almanac-rules',
-  imports: [WritersChip, RouterLink, PhaseMark, SeasonList, SharedRulePanel, ExpectationSentence],
+  imports: [WritersChip, RouterLink, RuleRow, SeasonList, SharedRulePanel, ExpectationSentence],
   providers: [RulesService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -116,24 +116,7 @@ import { holdUnsaved } from '../writing/hold-unsaved';
         </div>
         <p i18n class="quiet">One rule, with its reason, for many placements in several regions; changed once.</p>
         @for (each of sharedRows(); track each.id) {
-          <button
-            class="row panel"
-            [class.on]="each.id === chosenId()"
-            [attr.aria-pressed]="each.id === chosenId()"
-            (click)="choose(each.id)"
-          >
-            <almanac-phase [status]="each.status" />
-            <span
-              ><b>{{ each.title }}</b
-              >&ngsp;
-              @if (rules.changedIds().has(each.id)) {
-                <span i18n class="chip ochre">unsaved</span>
-              }
-              <almanac-writers [of]="[each.id]" />
-              <span class="quiet">{{ each.sentence }}</span></span
-            >
-            <span i18n class="count">{each.governs.length, plural, =1 {1 placement} other {{{ each.governs.length }} placements}}</span>
-          </button>
+          <almanac-rule-row [row]="each" [isOpen]="each.id === chosenId()" (pressed)="choose(each.id)" />
           @if (each.id === chosenId()) {
             <div class="panel chosen"><almanac-shared-rule-panel [row]="each" /></div>
           }

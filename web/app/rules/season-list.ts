@@ -4,12 +4,11 @@ import { localTimeAt } from '@core/schedule/local-time';
 import type { SeasonValue } from '@core/season/season';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { v7 as uuidv7 } from 'uuid';
-import { PhaseMark } from '../shared/phase-mark';
 import { shiftDay } from '../shared/shift-day';
 import { SeasonsService } from '../state/seasons.service';
 import { SessionService } from '../state/session.service';
-import { WritersChip } from '../writing/writers-chip';
 import { CalendarDialog } from './calendar-dialog';
+import { RuleRow } from './rule-row';
 import { ruleRowStyles } from './rule-rows';
 import { RulesService } from './rules.service';
 import { dateFrom } from './season-dates';
@@ -18,7 +17,7 @@ import { SeasonPanel } from './season-panel';
 /** The seasons of the site, and the one that is looked at. */
 @Component({
   selector: 'almanac-season-list',
-  imports: [PhaseMark, SeasonPanel, WritersChip],
+  imports: [RuleRow, SeasonPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="title-line">
@@ -30,19 +29,7 @@ import { SeasonPanel } from './season-panel';
     </div>
     <p i18n class="quiet">Dates kept once, under the name by which rules ask for them.</p>
     @for (each of rows(); track each.id) {
-      <button class="row panel" [class.on]="each.id === chosen()" [attr.aria-pressed]="each.id === chosen()" (click)="choose.emit(each.id)">
-        <almanac-phase [status]="each.status" />
-        <span
-          ><b>{{ each.title }}</b
-          >&ngsp;
-          @if (rules.changedIds().has(each.id)) {
-            <span i18n class="chip ochre">unsaved</span>
-          }
-          <almanac-writers [of]="[each.id]" />
-          <span class="quiet">{{ each.sentence }}</span></span
-        >
-        <span i18n class="count">{each.governs.length, plural, =1 {1 placement} other {{{ each.governs.length }} placements}}</span>
-      </button>
+      <almanac-rule-row [row]="each" [isOpen]="each.id === chosen()" (pressed)="choose.emit(each.id)" />
       @if (each.id === chosen()) {
         <div class="panel chosen"><almanac-season-panel [row]="each" /></div>
       }

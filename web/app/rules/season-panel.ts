@@ -9,6 +9,7 @@ import { textIn } from '../shared/typed-event';
 import { SessionService } from '../state/session.service';
 import { effectOfChange } from './effect-of-change';
 import { GovernedList } from './governed-list';
+import { rulePanelStyles } from './rule-rows';
 import { RulesService } from './rules.service';
 import { SeasonDates } from './season-dates';
 
@@ -66,21 +67,7 @@ const mostNext = 10;
     </p>
   `,
   styles: `
-    :host {
-      display: block;
-    }
-    h3 {
-      margin: 14px 0 4px;
-      border-bottom: 1px solid var(--hair);
-    }
-    .form-label {
-      margin-top: 6px;
-    }
-    .does {
-      color: var(--tide);
-      font-weight: 600;
-      margin: 6px 0 2px;
-    }
+    ${rulePanelStyles}
     ol {
       margin: 0;
       padding-left: 20px;

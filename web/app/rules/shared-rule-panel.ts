@@ -10,6 +10,7 @@ import { SharedRulesService } from '../state/shared-rules.service';
 import type { WorkingChange } from '../state/working-changes.service';
 import { effectOfChange } from './effect-of-change';
 import { GovernedList } from './governed-list';
+import { rulePanelStyles } from './rule-rows';
 import { RulesService } from './rules.service';
 import { textIn } from '../shared/typed-event';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
@@ -78,21 +79,7 @@ import { openHistory } from '../shared/history-dialog';
     }
   `,
   styles: `
-    :host {
-      display: block;
-    }
-    h3 {
-      margin: 14px 0 4px;
-      border-bottom: 1px solid var(--hair);
-    }
-    .form-label {
-      margin-top: 6px;
-    }
-    .does {
-      color: var(--tide);
-      font-weight: 600;
-      margin: 4px 0;
-    }
+    ${rulePanelStyles}
     .form-select {
       width: auto;
       max-width: 260px;
