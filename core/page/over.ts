@@ -1,4 +1,4 @@
-import { publicationsKnown, inForceAt, knownAtFor } from '../ledger/in-force';
+import { inForceAt, knownAtFor } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import type { Instant } from '../schedule/local-time';
 import type { PageValue } from './page';
@@ -18,7 +18,7 @@ export function pagesOver(ledger: Ledger, moment: Instant, now: Instant): Readon
   const bySegment = new Map<string, PageOver[]>();
   const knownAt = knownAtFor(moment, now);
   for (const { id } of ledger.recordsOf('page')) {
-    const known = publicationsKnown(ledger.entriesOf(id), knownAt);
+    const known = ledger.publicationsKnown(id, ledger.localeOf(id), knownAt);
     const inForce = inForceAt(known, moment);
     if (inForce.state !== 'expired' && inForce.state !== 'retired') continue;
     const last = known.find(entry => entry.revisionId !== null && entry.from <= moment);
@@ -39,7 +39,7 @@ export function pagesOver(ledger: Ledger, moment: Instant, now: Instant): Readon
 function segmentsElsewhere(ledger: Ledger, id: string, knownAt: Instant): readonly string[] {
   return ledger.localesPublished(id).flatMap(locale => {
     if (locale === ledger.localeOf(id)) return [];
-    return publicationsKnown(ledger.entriesOf(id, locale), knownAt).flatMap(({ revisionId }) => {
+    return ledger.publicationsKnown(id, locale, knownAt).flatMap(({ revisionId }) => {
       const own = revisionId === null ? null : (ledger.revision(revisionId).value as { words?: { segment?: unknown } } | null);
       return typeof own?.words?.segment === 'string' ? [own.words.segment] : [];
     });

@@ -1,7 +1,5 @@
-import type { RecurringTest } from '../rule/tests/recurring/test';
-import { recurring } from '../rule/tests/recurring/test';
-import type { WindowTest } from '../rule/tests/window/test';
-import { window } from '../rule/tests/window/test';
+import { recurring, type RecurringTest } from '../rule/tests/recurring/test';
+import { window, type WindowTest } from '../rule/tests/window/test';
 import type { WhenTestKind } from '../rule/tests/test-kind';
 import { everywhere } from '../rule/rule';
 import type { SharedRules, SharedRuleValue } from '../rule/shared-rule';

@@ -23,7 +23,7 @@ import { plannedRowsAmong } from './planned-rows';
 const leastOfCliff = 3;
 
 /** What decides in which lane something stands. Only what is drawn is put into words. */
-interface Standing extends Interval {
+export interface Standing extends Interval {
   readonly recordId: string;
   readonly kind: RecordKind;
   readonly locale: string;
@@ -73,15 +73,9 @@ export async function almanacOf(site: Site, { from, until, by }: AlmanacQuery): 
   };
 }
 
-/** What stands on the plan within a span, as text: for those who do not see it drawn. */
-export interface TellableBar extends Standing {
-  readonly title: string;
-}
-
-/** Everything that begins or ends within a span, what is only proposed included, in order of time, by its title. */
-export function barsToTell(site: Site, span: Interval): readonly TellableBar[] {
-  const { drawn } = standingWithin(site, span);
-  return drawn.map(each => ({ ...each, title: titleOfBar(site, each) })).sort((a, b) => a.from - b.from);
+/** Everything that begins or ends within a span, what is only proposed included, in order of time. */
+export function standingsInOrder(site: Site, span: Interval): readonly Standing[] {
+  return [...standingWithin(site, span).drawn].sort((a, b) => a.from - b.from);
 }
 
 /** The pages on which something of the plan can be looked at. */
@@ -135,7 +129,8 @@ function pageToSee(site: Site, each: Standing): string | null {
   return pagesOfBar(site, each)[0] ?? null;
 }
 
-function titleOfBar(site: Site, each: Standing): string {
+/** What something of the plan is called, in which language it is said. */
+export function titleOfBar(site: Site, each: Standing): string {
   const title = titleOf(site, site.snapshots.at(), each.kind, placedValue(site, each));
   return isOfOwnWords(site, each) ? say`${title} in ${localeName(site, each.locale)}` : title;
 }

@@ -17,8 +17,9 @@ import {
 import type { Person } from '../repositories/people-repository';
 import { newSecret, sha256 } from '../secrets';
 import { siteAddress, type Site } from '../site/site';
-import { barsToTell, pagesOfBar, type TellableBar } from './almanac';
+import { pagesOfBar, standingsInOrder, titleOfBar, type Standing } from './almanac';
 import { namesFor } from './names';
+import { isOnTheStaff } from './notices';
 
 /** Where calendars read; what follows is the secret. */
 export const calendarPath = '/almanac/calendar';
@@ -81,11 +82,10 @@ export async function endCalendarFeed(site: Site, person: Person, id: string): P
 /** The plan as a calendar, for whoever has the address; null where there is none, or whose it was works here no more. */
 export async function calendarAt(site: Site, secret: string): Promise<string | null> {
   const feed = await calendarFeedWith(site.knex, sha256(secret));
-  const person = feed && site.people.get(feed.personId);
-  if (!feed || !person || person.deactivatedAt !== null || person.roles.length === 0) return null;
+  if (!feed || !isOnTheStaff(site, feed.personId)) return null;
   const now = site.clocks.content();
   const span = { from: now - back, until: now + ahead };
-  const told = barsToTell(site, span).filter(each => isAskedFor(site, feed, each));
+  const told = standingsInOrder(site, span).filter(each => isAskedFor(site, feed, each));
   return writeCalendar(
     feed.name,
     told.slice(0, mostEntries).map(each => entryOf(site, each)),
@@ -93,14 +93,16 @@ export async function calendarAt(site: Site, secret: string): Promise<string | n
   );
 }
 
-function isAskedFor(site: Site, { kinds, section, withProposed }: CalendarFeed, each: TellableBar): boolean {
+function isAskedFor(site: Site, { kinds, section, withProposed }: CalendarFeed, each: Standing): boolean {
   if (kinds.length > 0 && !kinds.includes(each.kind)) return false;
   if (each.state === 'proposed' && !withProposed) return false;
   const { pageById } = site.snapshots.at();
   return section === null || pagesOfBar(site, each).some(id => pageById.get(id)?.facts.lineage.includes(section) || id === section);
 }
 
-function entryOf(site: Site, { recordId, kind, locale, title, from, until, state, changedAt }: TellableBar): CalendarEntry {
+function entryOf(site: Site, each: Standing): CalendarEntry {
+  const { recordId, kind, locale, from, until, state, changedAt } = each;
+  const title = titleOfBar(site, each);
   return {
     uid: `${recordId}.${locale}.${from}@${new URL(siteAddress(site)).hostname}`,
     title: state === 'proposed' ? say`Proposed: ${title}` : title,
