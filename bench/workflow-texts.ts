@@ -3,12 +3,13 @@ import { Decider } from '@core/merge/decider';
 import { mergeTexts } from '@core/merge/text';
 import { textOfParagraphs } from '@core/rich-text/document';
 import { markedText } from '@core/rich-text/marked-text';
+import { compared } from '@server/comparing/comparer';
 import { medianMilliseconds, type Row } from './measure';
 
 const words = 20_000;
 
 /** Comparing and merging long running texts, with some changes and with nothing in common. */
-export function richTextDifferences(): readonly Row[] {
+export async function richTextDifferences(): Promise<readonly Row[]> {
   const begun = textOf(0, 0);
   const mended = textOf(0, 7);
   const other = textOf(0, 11);
@@ -27,7 +28,27 @@ export function richTextDifferences(): readonly Row[] {
     row(`merging three texts of ${words} words, every seventh and every eleventh paragraph changed`, 300, () =>
       mergeTexts({ base: begun, ours: mended, theirs: other }, { path: 'body', field: 'body' }, new Decider()),
     ),
+    await heldUp(begun, apart),
   ];
+}
+
+/** The longest that anybody else waits for the server's thread while two texts are compared in their own. */
+async function heldUp(before: unknown, after: unknown): Promise<Row> {
+  await compared('compareInFull', { body: before }, { body: after }, {});
+  let [longest, last] = [0, performance.now()];
+  const ticking = setInterval(() => {
+    longest = Math.max(longest, performance.now() - last);
+    last = performance.now();
+  }, 1);
+  await compared('compareInFull', { body: before }, { body: after }, {});
+  longest = Math.max(longest, performance.now() - last);
+  clearInterval(ticking);
+  return {
+    what: `comparing two texts of ${words} words with nothing in common: the longest that others wait, in milliseconds`,
+    ratio: longest,
+    aim: 'at most',
+    bound: 50,
+  };
 }
 
 // Paragraphs of fifty words; every so many of them has a word mended.

@@ -12,7 +12,7 @@ import { richTextDifferences } from './workflow-texts';
 
 /** Comparing, merging, saving, and going live together; many who listen. */
 export async function benchWorkflow(): Promise<readonly Row[]> {
-  return [...richTextDifferences(), await manyRevisions(), await saves(), await largeEdition(), await listeners()];
+  return [...(await richTextDifferences()), await manyRevisions(), await saves(), await largeEdition(), await listeners()];
 }
 
 const newBlock = (title: string) => ({ recordId: crypto.randomUUID(), kind: 'block', value: sampleBlock({ title }), baseRevisionId: null });

@@ -2,8 +2,8 @@ import { lacksWords } from '../file/file';
 import { filesOf, pagesNaming } from '../file/holders';
 import { forwardedFrom, forwardingsOf, leadsOn } from '../forwarding/forwarding';
 import { kindNamed } from '../kinds/index';
-import type { RecordKind } from '../ledger/records';
 import { pagesShowingBlock } from '../reach/reach';
+import type { Reference } from '../references/reference';
 import type { Registry } from '../registry/registry';
 import type { SiteSnapshot } from '../site/snapshot';
 import type { Finding } from './finding';
@@ -17,19 +17,16 @@ type Base = Pick<Finding, 'recordId' | 'recordKind' | 'pageId'>;
 export function linkFindings(snapshot: SiteSnapshot, registry: Registry): readonly Finding[] {
   const files = filesOf(snapshot);
   const findings: Finding[] = [];
-  const look = (kind: RecordKind, value: unknown, base: Base): void => {
-    const told = new Set<string>();
-    for (const { to, way } of kindNamed(kind).references(value, registry)) {
-      if (told.has(to)) continue;
-      told.add(to);
-      const isThere = snapshot.pageById.has(to) || files.has(to);
-      if (way === 'link' && !isThere) findings.push({ ...base, kind: 'link to nowhere', to });
-      if (way === 'picture' && !files.has(to)) findings.push({ ...base, kind: 'picture gone', to });
+  const look = (kind: 'page' | 'block', recordId: string, value: object): void => {
+    for (const { to, way } of leadsOf(kind, value, registry)) {
+      const isThere = files.has(to) || (way === 'link' && snapshot.pageById.has(to));
+      if (isThere) continue;
+      const pageId = kind === 'page' ? recordId : (pagesShowingBlock(snapshot, recordId)[0] ?? null);
+      findings.push({ recordId, recordKind: kind, pageId, kind: way === 'link' ? 'link to nowhere' : 'picture gone', to });
     }
   };
-  for (const { id, value } of snapshot.pages) look('page', value, { recordId: id, recordKind: 'page', pageId: id });
-  for (const { id, value } of snapshot.blocks.values())
-    look('block', value, { recordId: id, recordKind: 'block', pageId: pagesShowingBlock(snapshot, id)[0] ?? null });
+  for (const { id, value } of snapshot.pages) look('page', id, value);
+  for (const { id, value } of snapshot.blocks.values()) look('block', id, value);
   for (const [id, value] of files) {
     if (!lacksWords(value)) continue;
     const [pageId] = pagesNaming(snapshot, id);
@@ -41,6 +38,23 @@ export function linkFindings(snapshot: SiteSnapshot, registry: Registry): readon
     else if (leadsOn(status) && !leadsSomewhere(snapshot, path)) findings.push({ ...base, kind: 'forwarding to nowhere' });
   }
   return findings;
+}
+
+const kept = new WeakMap<object, readonly Reference[]>();
+
+// The links and pictures of a value, each once however often it is named: what is stored never changes.
+function leadsOf(kind: 'page' | 'block', value: object, registry: Registry): readonly Reference[] {
+  const known = kept.get(value);
+  if (known) return known;
+  const named = new Map(
+    kindNamed(kind)
+      .references(value, registry)
+      .toReversed()
+      .map(each => [each.to, each]),
+  );
+  const made = [...named.values()].toReversed().filter(({ way }) => way === 'link' || way === 'picture');
+  kept.set(value, made);
+  return made;
 }
 
 function leadsSomewhere(snapshot: SiteSnapshot, path: string): boolean {

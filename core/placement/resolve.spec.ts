@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import type { Rule, WhenTest, WhereTest, WhoTest } from '../rule/rule';
 import { anyone } from '../rule/who';
-import { candidatePlacements, type SiteSnapshot } from '../site/snapshot';
+import { candidatePlacements } from '../site/placement-index';
+import type { SiteSnapshot } from '../site/snapshot';
 import { SmallWorld } from '../testing/small-world';
 import { audienceKey, resolvePage } from './resolve';
 

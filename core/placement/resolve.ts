@@ -6,7 +6,7 @@ import { lastClosing, nextOpening } from '../rule/when';
 import { compileWhere, compileWhereTest, type PageFacts } from '../rule/where';
 import type { QueryTest } from '../rule/tests/query/test';
 import type { Instant } from '../schedule/local-time';
-import { candidatePlacements } from '../site/snapshot';
+import { candidatePlacements } from '../site/placement-index';
 import type { BlockNode, Dormancy, PageNode, SiteSnapshot } from '../site/snapshot';
 import { compilePlacement, type CompiledPlacement } from '../site/compiled-placement';
 import { layoutHasRegion, limitsOf } from '../theme/manifest';

@@ -196,14 +196,14 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
   const placements =
     placed.length === 0
       ? before.placements
-      : [
-          ...before.placements.filter(each => !published.has(each.id)),
-          ...spansAmong(
+      : merged(
+          before.placements.filter(each => !published.has(each.id)),
+          spansAmong(
             placed.flatMap(id => stretchesOf<PlacementValue>(id)),
             before.sharedRules,
             from,
-          ),
-        ].sort(byOrder);
+          ).sort(byOrder),
+        );
   const expectations = anew('expectation', before.expectations, id => {
     const value = stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value;
     return value && withSeasons(value, before.sharedRules, from);
@@ -228,6 +228,17 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
   };
 }
 
+// Two lists in order as one.
+function merged(many: readonly PlacedSpan[], few: readonly PlacedSpan[]): readonly PlacedSpan[] {
+  const result: PlacedSpan[] = [];
+  let next = 0;
+  for (const each of many) {
+    while (next < few.length && byOrder(few[next]!, each) < 0) result.push(few[next++]!);
+    result.push(each);
+  }
+  return [...result, ...few.slice(next)];
+}
+
 function fieldsAskedIn(placements: readonly PlacedSpan[], expectations: ReadonlyMap<string, ExpectationValue>): readonly string[] {
   return fieldsAskedFor([...placements.map(each => each.rule.where), ...[...expectations.values()].map(each => each.where)]);
 }
@@ -245,9 +256,9 @@ function byOrder(a: PlacedSpan, b: PlacedSpan): number {
 export function insetHoldersIn(plan: SitePlan): readonly (readonly [holder: string, held: readonly string[]])[] {
   const known = holders.get(plan.blocks);
   if (known) return known;
-  const made = [...plan.blocks]
-    .map(([id, spans]) => [id, spans.flatMap(each => each.insets)] as const)
-    .filter(([, held]) => held.length > 0);
+  const made: (readonly [string, readonly string[]])[] = [];
+  for (const [id, spans] of plan.blocks)
+    if (spans.some(each => each.insets.length > 0)) made.push([id, spans.flatMap(each => each.insets)]);
   holders.set(plan.blocks, made);
   return made;
 }

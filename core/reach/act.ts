@@ -40,7 +40,8 @@ export function pagesNoticing(before: SiteAhead, after: SiteAhead, toCome: reado
       ...plan.universe.pages.map((facts, position) => ({ facts, time: plan.pageSpans[position]! })),
       ...toCome.filter(each => !known.has(each.id)).map(facts => ({ facts, time: always })),
     ].filter(({ time }) => sharesTime(time, span));
-    for (const { facts, time } of pages) if (rewritten.get(facts.id)?.some(each => sharesTime(each, time))) notice(facts);
+    if (rewritten.size > 0)
+      for (const { facts, time } of pages) if (rewritten.get(facts.id)?.some(each => sharesTime(each, time))) notice(facts);
     if (carriers.size > 0)
       for (const { facts, time } of pages)
         if (facts.written && insetIdsOf(facts.written).some(id => carriers.has(id)) && isWhile(time)) notice(facts);
@@ -72,9 +73,18 @@ function timeKey(time: Interval, { span }: SitePlan): string {
 }
 
 function placementsThatDiffer(before: SitePlan, after: SitePlan): ReadonlySet<PlacedSpan> {
-  const keyed = (plan: SitePlan) =>
-    new Map(plan.placements.filter(each => sharesTime(each, plan.span)).map(each => [`${each.id} ${timeKey(each, plan)}`, each]));
-  return differing(keyed(before), keyed(after), (a, b) => a.value === b.value && a.rule === b.rule);
+  const isAlike = before.span.from === after.span.from && before.span.until === after.span.until;
+  if (isAlike && before.placements === after.placements) return new Set();
+  // Plans that were gathered one from the other share most of what is placed.
+  const shared = new Set(isAlike ? before.placements : []);
+  const keyed = (plan: SitePlan, common: ReadonlySet<PlacedSpan>) =>
+    new Map(
+      plan.placements
+        .filter(each => !common.has(each) && sharesTime(each, plan.span))
+        .map(each => [`${each.id} ${timeKey(each, plan)}`, each]),
+    );
+  const inBoth = new Set(after.placements.filter(each => shared.has(each)));
+  return differing(keyed(before, inBoth), keyed(after, inBoth), (a, b) => a.value === b.value && a.rule === b.rule);
 }
 
 // Their place in the tree and their readers; words are told apart record by record.
@@ -112,14 +122,20 @@ function differing<Value>(
 function recordsThatDiffer(before: SiteAhead, after: SiteAhead, kind: RecordKind): ReadonlyMap<string, readonly Interval[]> {
   const found = new Map<string, readonly Interval[]>();
   const { span } = before.plan;
-  const ids = new Set([before, after].flatMap(({ ledger }) => ledger.recordsOf(kind).map(each => each.id)));
-  for (const id of ids) {
+  for (const id of idsThatMayDiffer(before.ledger, after.ledger, kind)) {
     // Words in any locale count: somebody reads them.
     const locales = new Set([before, after].flatMap(({ ledger }) => ledger.localesPublished(id)));
     const times = [...locales].flatMap(locale => timesThatDiffer(before, after, id, locale, span));
     if (times.length > 0) found.set(id, unionOf(times));
   }
   return found;
+}
+
+// A ledger that was made from the other tells what came to it; of others every record has to be looked at.
+function idsThatMayDiffer(before: Ledger, after: Ledger, kind: RecordKind): ReadonlySet<string> {
+  const published = after.origin === before ? after.publishedSince(before.publishedVersion) : null;
+  if (published) return new Set([...published].filter(id => after.records.get(id)?.kind === kind));
+  return new Set([before, after].flatMap(ledger => ledger.recordsOf(kind).map(each => each.id)));
 }
 
 // When what is in force of a record in one locale is not the same.

@@ -6,6 +6,8 @@ import { openTimeWithin, nextOpening, compileWhen } from '../rule/when';
 import type { Instant } from '../schedule/local-time';
 import type { Interval } from '../schedule/interval';
 import type { BlockNode, PageNode, SiteSnapshot } from '../site/snapshot';
+import { groupBy } from '../collection/group-by';
+import type { CompiledPlacement } from '../site/compiled-placement';
 import { layoutHasRegion } from '../theme/manifest';
 
 /** The pages a placement reaches, and the time in which it does. */
@@ -86,11 +88,21 @@ export function pagesShowingBlock(snapshot: SiteSnapshot, blockId: string): read
   const holders = insetHolders(snapshot);
   const carriers = carriersOf([blockId], holders.blocks);
   const pages = new Set(holders.pages.filter(([, held]) => held.some(id => carriers.has(id))).map(([page]) => page));
-  for (const placement of snapshot.placements) {
-    if (!carriers.has(placement.value.blockId) || placement.value.off) continue;
-    for (const page of pagesReached(snapshot, placement.value)) pages.add(page);
-  }
+  const placed = placementsByBlock(snapshot);
+  for (const { value } of [...carriers].flatMap(id => placed.get(id) ?? []))
+    if (!value.off) for (const page of pagesReached(snapshot, value)) pages.add(page);
+  if (pages.size === 0) return [];
   return snapshot.pages.filter(page => pages.has(page.id)).map(page => page.id);
+}
+
+const byBlock = new WeakMap<SiteSnapshot['placements'], ReadonlyMap<string, readonly CompiledPlacement[]>>();
+
+function placementsByBlock({ placements }: SiteSnapshot): ReadonlyMap<string, readonly CompiledPlacement[]> {
+  const known = byBlock.get(placements);
+  if (known) return known;
+  const made = groupBy(placements, each => each.value.blockId);
+  byBlock.set(placements, made);
+  return made;
 }
 
 type Holders = readonly (readonly [holder: string, held: readonly string[]])[];

@@ -9,13 +9,13 @@ import type { ExpectationValue } from '../expectation/expectation';
 import type { PlacementValue } from '../placement/placement';
 import type { SharedRules, SharedRuleValue } from '../rule/shared-rule';
 import { rulesWithSeasons, type SeasonValue } from '../season/season';
-import { keysOfPage, type PageFacts } from '../rule/where';
+import type { PageFacts } from '../rule/where';
 import { readerFactsIn } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import type { ThemeManifest } from '../theme/manifest';
-import { compilePlacement, type CompiledPlacement } from './compiled-placement';
 import { laidOver, liveAt, localeOfOverlaid, valuesAlong, valuesOfKind, type LiveSet, type LiveValues } from './live-set';
 import { factsOfPage } from './page-facts';
+import { indexOfPlacements, type PlacementIndex } from './placement-index';
 
 /** A page in the tree of a snapshot. */
 export interface PageNode {
@@ -75,7 +75,7 @@ export interface SnapshotOptions {
 }
 
 /** The live site at one moment in one locale, indexed for resolution. */
-export interface SiteSnapshot {
+export interface SiteSnapshot extends PlacementIndex {
   readonly moment: Instant;
   readonly manifest: ThemeManifest;
   /** BCP 47 tag of the locale it is read in. */
@@ -96,13 +96,6 @@ export interface SiteSnapshot {
   /** Seasons among them: see {@link SharedRules}. */
   readonly sharedRules: SharedRules;
   readonly expectations: ReadonlyMap<string, ExpectationValue>;
-  /** By order key, then id. */
-  readonly placements: readonly CompiledPlacement[];
-  readonly placementById: ReadonlyMap<string, CompiledPlacement>;
-  /** Positions in `placements` of those that may hold on a page with the key; see {@link keysOfPage}. */
-  readonly placementsByKey: ReadonlyMap<string, readonly number[]>;
-  /** Positions of placements that no key narrows. */
-  readonly placementsAnywhere: readonly number[];
   readonly dormantPlacements: readonly Dormant<PlacementValue>[];
   readonly dormantBlocks: ReadonlyMap<string, Dormant<BlockValue>>;
   /** Reader facts that some page's own readers ask about. */
@@ -146,7 +139,7 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
     values,
     validUntil: Math.min(live.validUntil, validUntil),
     ...tree,
-    ...indexOf(ledger, valuesOfKind<PlacementValue>(values, 'placement'), sharedRules),
+    ...indexOfPlacements(ledger.family, valuesOfKind<PlacementValue>(values, 'placement'), sharedRules),
     blocks: blockNodesOf(valuesOfKind<BlockValue>(values, 'block')),
     sharedRules,
     expectations: valuesOfKind<ExpectationValue>(values, 'expectation'),
@@ -154,28 +147,66 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
   };
 }
 
-/** A snapshot brought up to what is only being written since: its own content is the same. */
-export function withDormantAnew(ledger: Ledger, options: SnapshotOptions, live: LiveSet, snapshot: SiteSnapshot): SiteSnapshot {
-  return { ...snapshot, ...dormantOf(ledger, options, live, new Set()) };
+/**
+ * A snapshot brought up to what is only being written since: its own content is the same.
+ * @param written - the records that were; null where nobody can tell
+ */
+export function withDormantAnew(
+  ledger: Ledger,
+  options: SnapshotOptions,
+  live: LiveSet,
+  snapshot: SiteSnapshot,
+  written: ReadonlySet<string> | null,
+): SiteSnapshot {
+  if (written === null) return { ...snapshot, ...dormantOf(ledger, options, live, new Set()) };
+  const dormantPlacements = dormantAnew(ledger, options, live, 'placement', snapshot.dormantPlacements, written);
+  const dormantBlocks = dormantAnew(ledger, options, live, 'block', [...snapshot.dormantBlocks.values()], written);
+  return { ...snapshot, dormantPlacements, dormantBlocks: new Map(dormantBlocks.map(each => [each.id, each])) };
+}
+
+function dormantAnew<Value>(
+  ledger: Ledger,
+  options: SnapshotOptions,
+  live: LiveSet,
+  kind: 'placement' | 'block',
+  before: readonly Dormant<Value>[],
+  written: ReadonlySet<string>,
+): readonly Dormant<Value>[] {
+  const anew = new Map(
+    [...written].filter(id => ledger.records.get(id)?.kind === kind).map(id => [id, dormantIn<Value>(ledger, options, live, kind, id)]),
+  );
+  if (anew.size === 0) return before;
+  const known = new Set(before.map(each => each.id));
+  const added = [...anew].flatMap(([id, found]) => (known.has(id) ? [] : found));
+  return [...before.flatMap(each => (anew.has(each.id) ? anew.get(each.id)! : each)), ...added];
 }
 
 function dormantOf(
   ledger: Ledger,
   options: SnapshotOptions,
-  { values }: LiveSet,
+  live: LiveSet,
   overlaid: ReadonlySet<string>,
 ): Pick<SiteSnapshot, 'dormantPlacements' | 'dormantBlocks'> {
-  const knownAt = knownAtFor(options.moment, options.now);
   const dormant = <Value>(kind: 'placement' | 'block'): readonly Dormant<Value>[] =>
-    ledger.recordsOf(kind).flatMap(({ id }) => {
-      if (valuesOfKind(values, kind).has(id) || overlaid.has(id)) return [];
-      const found = dormantValue(ledger, id, options, ledger.publicationsKnown(id, ledger.localeOf(id), knownAt));
-      return found ? [found as Dormant<Value>] : [];
-    });
+    ledger.recordsOf(kind).flatMap(({ id }) => (overlaid.has(id) ? [] : dormantIn<Value>(ledger, options, live, kind, id)));
   return {
     dormantPlacements: dormant<PlacementValue>('placement'),
     dormantBlocks: new Map(dormant<BlockValue>('block').map(each => [each.id, each])),
   };
+}
+
+// A record by its dormancy; none for one that is in force, or has nothing to it.
+function dormantIn<Value>(
+  ledger: Ledger,
+  options: SnapshotOptions,
+  { values }: LiveSet,
+  kind: 'placement' | 'block',
+  id: string,
+): readonly Dormant<Value>[] {
+  if (valuesOfKind(values, kind).has(id)) return [];
+  const known = ledger.publicationsKnown(id, ledger.localeOf(id), knownAtFor(options.moment, options.now));
+  const found = dormantValue(ledger, id, options, known);
+  return found ? [found as Dormant<Value>] : [];
 }
 
 const nodesOf = new WeakMap<ReadonlyMap<string, BlockValue>, ReadonlyMap<string, BlockNode>>();
@@ -270,48 +301,4 @@ function buildTree(values: ReadonlyMap<string, PageValue>, { locale, prefix, seg
   const front = frontId === undefined ? null : grow(frontId, null);
   const pageReaderFacts = [...new Set(pages.flatMap(page => readerFactsIn(page.facts.readers)))];
   return { front, pages, pageById, pageByPath, pageReaderFacts };
-}
-
-type PlacementIndex = Pick<SiteSnapshot, 'placements' | 'placementById' | 'placementsByKey' | 'placementsAnywhere'>;
-
-const indexes = new WeakMap<ReadonlyMap<string, PlacementValue>, { readonly shared: SharedRules; readonly index: PlacementIndex }>();
-const lastInOrder = new WeakMap<object, readonly CompiledPlacement[]>();
-
-function indexOf(ledger: Ledger, values: ReadonlyMap<string, PlacementValue>, shared: SharedRules): PlacementIndex {
-  const known = indexes.get(values);
-  if (known?.shared === shared) return known.index;
-  const index = indexPlacements(values, shared, lastInOrder.get(ledger.family) ?? []);
-  indexes.set(values, { shared, index });
-  lastInOrder.set(ledger.family, index.placements);
-  return index;
-}
-
-/** @param last - placements in order, of which most are the same: what is in order already is soon sorted */
-function indexPlacements(
-  values: ReadonlyMap<string, PlacementValue>,
-  shared: SharedRules,
-  last: readonly CompiledPlacement[],
-): PlacementIndex {
-  const same = last.filter(each => values.get(each.id) === each.value).map(({ id, value }) => compilePlacement(id, value, shared));
-  const known = new Set(same.map(each => each.id));
-  const others = [...values].filter(([id]) => !known.has(id)).map(([id, value]) => compilePlacement(id, value, shared));
-  const placements = [...same, ...others].sort((a, b) => compareKeys(a.value.order, b.value.order) || compareKeys(a.id, b.id));
-  const placementsByKey = new Map<string, number[]>();
-  const placementsAnywhere: number[] = [];
-  placements.forEach((placement, position) => {
-    if (placement.keys === null) placementsAnywhere.push(position);
-    for (const key of placement.keys ?? []) {
-      const positions = placementsByKey.get(key);
-      if (positions) positions.push(position);
-      else placementsByKey.set(key, [position]);
-    }
-  });
-  return { placements, placementById: new Map(placements.map(each => [each.id, each])), placementsByKey, placementsAnywhere };
-}
-
-/** The placements that may show on a page, in order; all others are certain not to. */
-export function candidatePlacements(snapshot: SiteSnapshot, facts: PageFacts): readonly CompiledPlacement[] {
-  const positions = new Set(snapshot.placementsAnywhere);
-  for (const key of keysOfPage(facts)) for (const position of snapshot.placementsByKey.get(key) ?? []) positions.add(position);
-  return [...positions].sort((a, b) => a - b).map(position => snapshot.placements[position]!);
 }

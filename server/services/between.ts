@@ -10,22 +10,23 @@ import { titleOf } from './names';
 const mostNamed = 5;
 
 /** What changes on the site between two moments: past ones as readers had them, later ones as everything known has it. */
-export function between(site: Site, { from, until }: { from: number; until: number }): Between {
+export async function between(site: Site, { from, until }: { from: number; until: number }): Promise<Between> {
   const [before, after] = [site.snapshots.at(from), site.snapshots.at(until)];
   const seen = kinds.filter(each => !each.isUnseen).map(each => each.name);
   const all = differencesBetween(before, after, seen);
-  const rows = all.slice(0, betweenLimits.rows);
-  return { rows: rows.map((each, index) => rowOf(site, before, after, each, index < betweenLimits.inWords)), count: all.length };
+  const shown = all.slice(0, betweenLimits.rows);
+  const rows = await Promise.all(shown.map((each, index) => rowOf(site, before, after, each, index < betweenLimits.inWords)));
+  return { rows, count: all.length };
 }
 
-function rowOf(site: Site, before: SiteSnapshot, after: SiteSnapshot, each: Difference, isInWords: boolean): BetweenRow {
+async function rowOf(site: Site, before: SiteSnapshot, after: SiteSnapshot, each: Difference, isInWords: boolean): Promise<BetweenRow> {
   const { recordId, kind, what, gained, lost } = each;
   return {
     recordId,
     kind,
     title: titleOf(site, each.after === null ? before : after, kind, each.after ?? each.before),
     what,
-    fields: what === 'changes' && isInWords ? describeChanges(site, after, kind, each.before, each.after) : [],
+    fields: what === 'changes' && isInWords ? await describeChanges(site, after, kind, each.before, each.after) : [],
     gained: pagesIn(after, gained),
     lost: pagesIn(before, lost),
   };

@@ -1,5 +1,6 @@
 import type { Comparison } from '@contract/messages';
-import { compareValues, compareWords } from '@core/compare/compare';
+import { compareWords } from '@core/compare/compare';
+import { pagesLedTo, type FullChange } from '@core/compare/in-full';
 import { kindOfField } from '@core/fields/index';
 import type { FieldNames } from '@core/fields/field';
 import { countOf, writeFullMoment } from '@core/format/moment';
@@ -7,24 +8,24 @@ import { kindNamed } from '@core/kinds/index';
 import type { KindContext, OwnField } from '@core/kinds/kind';
 import { describeOwn } from '@core/kinds/own-fields';
 import type { RecordKind } from '@core/ledger/records';
-import { compareTexts } from '@core/rich-text/compare';
-import { isRichText, plainWords, type LinkTarget } from '@core/rich-text/document';
-import { markedText } from '@core/rich-text/marked-text';
 import { instantOf, type LocalTime } from '@core/schedule/local-time';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { say, told } from '@core/tongue/say';
+import { compared } from '../comparing/comparer';
 import type { Site } from '../site/site';
 import { plateOfFile } from './files';
 import { kindContext, recordName } from './names';
 
+type Change = Comparison['changes'][number];
+
 /** The differences of two values, field by field, in words that people know. */
-export function describeChanges(
+export async function describeChanges(
   site: Site,
   snapshot: SiteSnapshot,
   kind: RecordKind,
   before: unknown,
   after: unknown,
-): Comparison['changes'] {
+): Promise<Comparison['changes']> {
   const context = kindContext(site, snapshot);
   const { ownFields, fields } = kindNamed(kind);
   const names = fieldNames(site, snapshot, context);
@@ -32,9 +33,11 @@ export function describeChanges(
   const declared = [before, after].flatMap(value => (value === null ? [] : (fields?.(value, site.registry) ?? [])));
   const ofType = new Map(declared.map(field => [`fields.${field.name}`, field]));
   const isNew = before === null;
-  return compareValues(before, after)
+  const pageNames = Object.fromEntries([before, after].flatMap(pagesLedTo).map(id => [id, names.page(id)]));
+  const changes = await compared('compareInFull', before, after, pageNames);
+  const described = changes
     .filter(change => !isNew || isWorthReading(ownFields[change.field], change.after))
-    .map(change => {
+    .map(async (change): Promise<Change> => {
       const field = ofType.get(change.field);
       const own = ownFields[change.field];
       const { describe, words, isProse } = field ? kindOfField(field) : { describe: undefined, words: undefined, isProse: own?.isProse };
@@ -50,10 +53,10 @@ export function describeChanges(
         label: told(field?.label ?? own?.label ?? change.field),
         before,
         after,
-        note: toldOf || settingNote(change.before, change.after),
-        text: structured(change, names),
+        note: toldOf || settingNote(change),
+        text: change.text as Change['text'],
         words: isProse
-          ? [...proseChanges(change, field ? (value: unknown) => words!(value, field) : null)]
+          ? [...(await proseChanges(change, field ? (value: unknown) => words!(value, field) : null))]
           : own?.describe && isSentence(before) && isSentence(after)
             ? [...compareWords(before, after)]
             : [],
@@ -63,6 +66,7 @@ export function describeChanges(
             : null,
       };
     });
+  return Promise.all(described);
 }
 
 // What is put as a sentence is read word by word; a name is not.
@@ -70,36 +74,22 @@ function isSentence(words: string): boolean {
   return words.split(' ').length > 2;
 }
 
-/** Running text as one text with its structure, in which what came and went is marked; null where it is none, or is new. */
-function structured(
-  { before, after }: ReturnType<typeof compareValues>[number],
-  { page }: FieldNames,
-): Comparison['changes'][number]['text'] {
-  if (!isRichText(before) || !isRichText(after)) return null;
-  const told = ({ page: id, address }: LinkTarget) => (id === null ? address : `${page(id)}${address}`);
-  return markedText(before, after, told) as Comparison['changes'][number]['text'];
-}
-
 /** Told of running text whose words are the same: that something about how it is set, or where it leads, is not. */
-function settingNote(before: unknown, after: unknown): string {
-  if (!isRichText(before) || !isRichText(after) || plainWords(before) !== plainWords(after)) return '';
-  const count = compareTexts(before, after).reduce(
-    (sum, each) => sum + (each.kind === 'same' ? 0 : Math.max(each.before.length, each.after.length)),
-    0,
-  );
+function settingNote({ setOtherwise: count }: FullChange): string {
+  if (count === 0) return '';
   return count === 1
     ? say`The words are the same; 1 paragraph is set otherwise, or leads elsewhere.`
     : say`The words are the same; ${countOf(count, 'paragraph')} are set otherwise, or lead elsewhere.`;
 }
 
 /** What became of prose, word by word; of structured prose, that of its words. */
-function proseChanges(
-  { before, after, words }: ReturnType<typeof compareValues>[number],
+async function proseChanges(
+  { before, after, words }: FullChange,
   wordsOf: ((value: unknown) => string) | null,
-): ReturnType<typeof compareWords> {
+): Promise<FullChange['words']> {
   if (wordsOf === null || words.length > 0) return words;
   const said = (value: unknown) => (value === undefined || value === null ? '' : wordsOf(value));
-  return compareWords(said(before), said(after));
+  return compared('compareWords', said(before), said(after));
 }
 
 // Of a new record only what somebody chose: not the places and settings that every record begins with.

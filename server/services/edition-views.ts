@@ -74,33 +74,37 @@ export async function editionDetail(site: Site, person: Person, editionId: strin
     words: await wordsFor(site, person, edition, judged),
     remark: edition.remark,
     mayEdit: proposals.some(isOpen) && mayEditEdition(site, person, edition, proposals),
-    changes: proposals.map((proposal, index) => {
-      const kind = kindOf(site, proposal.recordId);
-      const value = site.ledger.revision(proposal.headRevisionId).value;
-      const isLeftOut = proposal.retires && isOfOwnWords(site, proposal);
-      const valueOf = (id: string | null) => (id === null ? null : site.ledger.revision(id).value);
-      const against = comparedWith[index]!;
-      const compared = (id: string | null) =>
-        proposal.retires ? [] : describeChanges(site, snapshot, kind, readAs(site, proposal, valueOf(id)), readAs(site, proposal, value));
-      const isLiveNow = !isOpen(proposal) || liveRevisionId(site, proposal.recordId, now, proposal.locale) === against;
-      return {
-        proposalId: proposal.id,
-        recordId: proposal.recordId,
-        kind,
-        locale: isOfOwnWords(site, proposal) ? proposal.locale : null,
-        title: titleOf(site, snapshot, kind, readAs(site, proposal, isLeftOut ? null : value)),
-        isNew: proposal.baseRevisionId === null,
-        retires: proposal.retires,
-        value,
-        headRevisionId: proposal.headRevisionId,
-        lastAuthor: nameOfPerson(site, site.ledger.revision(proposal.headRevisionId).createdBy),
-        baseMoved: isOpen(proposal) && liveRevisionId(site, proposal.recordId, now, proposal.locale) !== proposal.baseRevisionId,
-        against: against === null ? 'nothing' : isLiveNow ? 'live' : 'planned',
-        fields: compared(against),
-        fieldsSinceBegun: against === proposal.baseRevisionId ? null : compared(proposal.baseRevisionId),
-        effect: effects[index]!,
-      };
-    }),
+    changes: await Promise.all(
+      proposals.map(async (proposal, index) => {
+        const kind = kindOf(site, proposal.recordId);
+        const value = site.ledger.revision(proposal.headRevisionId).value;
+        const isLeftOut = proposal.retires && isOfOwnWords(site, proposal);
+        const valueOf = (id: string | null) => (id === null ? null : site.ledger.revision(id).value);
+        const against = comparedWith[index]!;
+        const compared = (id: string | null) =>
+          proposal.retires
+            ? Promise.resolve([])
+            : describeChanges(site, snapshot, kind, readAs(site, proposal, valueOf(id)), readAs(site, proposal, value));
+        const isLiveNow = !isOpen(proposal) || liveRevisionId(site, proposal.recordId, now, proposal.locale) === against;
+        return {
+          proposalId: proposal.id,
+          recordId: proposal.recordId,
+          kind,
+          locale: isOfOwnWords(site, proposal) ? proposal.locale : null,
+          title: titleOf(site, snapshot, kind, readAs(site, proposal, isLeftOut ? null : value)),
+          isNew: proposal.baseRevisionId === null,
+          retires: proposal.retires,
+          value,
+          headRevisionId: proposal.headRevisionId,
+          lastAuthor: nameOfPerson(site, site.ledger.revision(proposal.headRevisionId).createdBy),
+          baseMoved: isOpen(proposal) && liveRevisionId(site, proposal.recordId, now, proposal.locale) !== proposal.baseRevisionId,
+          against: against === null ? 'nothing' : isLiveNow ? 'live' : 'planned',
+          fields: await compared(against),
+          fieldsSinceBegun: against === proposal.baseRevisionId ? null : await compared(proposal.baseRevisionId),
+          effect: effects[index]!,
+        };
+      }),
+    ),
     history: (await repository.readMoves(site.knex, editionId)).map(each => ({
       move: each.move,
       remark: [each.remark, each.broke].filter(Boolean).join(' '),
@@ -192,7 +196,8 @@ function whereOf(site: Site, proposals: readonly Proposal[]): Pick<EditionRow, '
   const valueOf = ({ recordId, value }: Overlay) => value ?? bestValueOf(site, recordId);
   const types = parts.map(part => typeOf(site, part, parts));
   const pages = parts.flatMap(part => kindNamed(part.kind).pagesToSee(part.recordId, valueOf(part), snapshot));
-  const sections = pages.flatMap(id => snapshot.pageById.get(snapshot.pageById.get(id)?.facts.lineage.at(-2) ?? '')?.value.title ?? []);
+  const inSections = new Set(pages.flatMap(id => snapshot.pageById.get(id)?.facts.lineage.at(-2) ?? []));
+  const sections = [...inSections].flatMap(id => snapshot.pageById.get(id)?.value.title ?? []);
   return {
     kinds: [...new Set(parts.map(each => each.kind))],
     types: [...new Set(types.flatMap(each => each ?? []))],

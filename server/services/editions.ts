@@ -77,7 +77,7 @@ export async function checkedChanges(
   await site.history.read(basesOf(site, changes));
   const { values, faults } = await judgedChanges(site, person, changes, beside);
   if (faults.length > 0) refuseInvalid(faults);
-  refuseStale(site, changes, values);
+  await refuseStale(site, changes, values);
   // What is taken off may be named by a revision that was only history until now.
   await site.history.readForGood(
     basesOf(
@@ -154,7 +154,7 @@ export async function revisionOn(
     : validateValue(site, kind, raw, ['value']);
   if (checked.kind === 'faulty') refuseInvalid(checked.faults);
   if (proposal.headRevisionId !== parentRevisionId)
-    throw staleRefusal(site, [clashOf(site, proposal, kind, proposal.headRevisionId, checked.value)]);
+    throw staleRefusal(site, [await clashOf(site, proposal, kind, proposal.headRevisionId, checked.value)]);
   const overlays = overlaysOfEdition(site, proposal.editionId).map(each =>
     each.recordId === recordId && each.locale === locale ? { ...each, value: checked.value } : each,
   );
@@ -265,14 +265,14 @@ export function refuseKinds(
 }
 
 /** Changes must be made from what is live or from the head of a proposal; what was overtaken is shown beside what overtook it. */
-function refuseStale(site: Site, changes: readonly Change[], values: readonly unknown[]): void {
+async function refuseStale(site: Site, changes: readonly Change[], values: readonly unknown[]): Promise<void> {
   const clashes = changes.flatMap((change, index) => {
     const theirs = overtakenBy(site, change);
     return theirs === null
       ? []
       : [clashOf(site, { recordId: change.recordId, locale: change.locale ?? null }, change.kind, theirs, values[index])];
   });
-  if (clashes.length > 0) throw staleRefusal(site, clashes);
+  if (clashes.length > 0) throw staleRefusal(site, await Promise.all(clashes));
 }
 
 /** The revision that a change has not seen, or null. */
@@ -297,10 +297,10 @@ function overtakenBy(site: Site, change: Change): string | null {
   return live ?? revisions.at(-1)?.id ?? null;
 }
 
-type Clash = ReturnType<typeof clashOf>;
+type Clash = Awaited<ReturnType<typeof clashOf>>;
 
 /** Both versions of a record that was changed twice, and how they differ in words. */
-function clashOf(
+async function clashOf(
   site: Site,
   { recordId, locale }: { readonly recordId: string; readonly locale: string | null },
   kind: RecordKind,
@@ -315,7 +315,7 @@ function clashOf(
     title: titleOf(site, snapshot, kind, read(yours ?? theirs.value)),
     yours,
     theirs: { revisionId: theirs.id, value: theirs.value, by: nameOfPerson(site, theirs.createdBy), at: theirs.createdAt },
-    fields: describeChanges(site, snapshot, kind, read(theirs.value), read(yours)),
+    fields: await describeChanges(site, snapshot, kind, read(theirs.value), read(yours)),
   };
 }
 

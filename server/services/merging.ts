@@ -35,7 +35,7 @@ export async function mergeVersions(site: Site, question: MergeQuestion): Promis
 /** What a proposal and what is live now come to together. @throws Refusal when nothing moved, or they began apart */
 export async function previewMerge(site: Site, proposalId: string, choices: Choices): Promise<ProposalMerging> {
   const { proposal, other, three, written } = await movedBase(site, proposalId);
-  return { ...inWords(site, written, three, other, choices), headRevisionId: proposal.headRevisionId };
+  return { ...(await inWords(site, written, three, other, choices)), headRevisionId: proposal.headRevisionId };
 }
 
 /** Brings what is live into a proposal as a revision that names both; the proposal then stands on what is live. @returns the record's id */
@@ -101,13 +101,13 @@ function revisionAt(site: Site, { recordId, locale }: WrittenRecord, id: string,
   return revision;
 }
 
-function inWords(site: Site, written: WrittenRecord, three: Three<unknown>, other: Revision, choices: Choices): Merging {
+async function inWords(site: Site, written: WrittenRecord, three: Three<unknown>, other: Revision, choices: Choices): Promise<Merging> {
   const { value, conflicts } = mergedOf(site, written, three, choices);
   const snapshot = site.snapshots.at();
   const context = kindContext(site, snapshot);
   const naming = { context, names: fieldNames(site, snapshot, context) };
   const read = (each: unknown) => readAs(site, written, each);
-  const compare = (before: unknown, after: unknown) => describeChanges(site, snapshot, written.kind, read(before), read(after));
+  const compare = async (before: unknown, after: unknown) => describeChanges(site, snapshot, written.kind, read(before), read(after));
   return {
     value,
     conflicts: conflicts.map(({ path, field, tell, base, ours, theirs, both, chosen, around }) => ({
@@ -120,8 +120,8 @@ function inWords(site: Site, written: WrittenRecord, three: Three<unknown>, othe
       both: both === undefined ? null : tell(both, naming),
       chosen,
     })),
-    brought: compare(three.theirs, value),
-    taken: compare(three.ours, value),
+    brought: await compare(three.theirs, value),
+    taken: await compare(three.ours, value),
     other: { revisionId: other.id, by: nameOfPerson(site, other.createdBy), at: other.createdAt },
   };
 }

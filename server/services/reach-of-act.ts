@@ -43,11 +43,38 @@ export function pagesReachedBy(site: Site, publication: Publication): readonly P
   return made;
 }
 
+interface Lineages {
+  readonly overlays: readonly Overlay[];
+  readonly toCome: readonly PageFacts[];
+  readonly lineages: readonly (readonly string[])[];
+}
+
+/** Of how many lists of changes it is kept where readers could notice them. */
+const mostLineages = 200;
+const keptLineages = new WeakMap<SiteSnapshot['values'], Lineages[]>();
+
+/**
+ * Where readers could notice some changes were they published at once: the pages, each from itself up to the front page.
+ * Kept while the live site is the same, since every list of what is on its way asks for it.
+ */
+export function lineagesReached(site: Site, overlays: readonly Overlay[]): Lineages['lineages'] {
+  const { values } = site.snapshots.at();
+  const kept = keptLineages.get(values) ?? [];
+  keptLineages.set(values, kept);
+  const toCome = pagesToCome(site);
+  const known = kept.find(each => each.toCome === toCome && isSameList(each.overlays, overlays));
+  if (known) return known.lineages;
+  const lineages = pagesReachedBy(site, publicationOfOverlays(site, overlays, atOnce)).map(each => each.lineage);
+  kept.unshift({ overlays, toCome, lineages });
+  kept.length = Math.min(kept.length, mostLineages);
+  return lineages;
+}
+
 /** The pages on which readers could notice a record as it was last written, each from itself up to the front page. */
 export function reachOfRecord(site: Site, recordId: string): readonly (readonly string[])[] {
   const { kind } = site.ledger.records.get(recordId)!;
   const overlay = { recordId, kind, value: bestValueOf(site, recordId) };
-  return pagesReachedBy(site, publicationOfOverlays(site, [overlay], atOnce)).map(each => each.lineage);
+  return lineagesReached(site, [overlay]);
 }
 
 /**
@@ -94,5 +121,26 @@ function pagesToCome(site: Site): readonly PageFacts[] {
     .openProposals()
     .map(proposal => overlayOf(site, proposal))
     .filter(each => each.kind === page.name && each.value !== null && !live.pageById.has(each.recordId));
-  return site.snapshots.with([...waiting, ...proposed]).pages.flatMap(page => (live.pageById.has(page.id) ? [] : page.facts));
+  const coming = [...waiting, ...proposed];
+  const known = toCome.get(site);
+  if (known?.values === live.values && isSameList(known.coming, coming)) return known.facts;
+  const facts = site.snapshots.with(coming).pages.flatMap(page => (live.pageById.has(page.id) ? [] : page.facts));
+  toCome.set(site, { values: live.values, coming, facts });
+  return facts;
+}
+
+interface ToCome {
+  readonly values: SiteSnapshot['values'];
+  readonly coming: readonly Overlay[];
+  readonly facts: readonly PageFacts[];
+}
+
+// Most of what is written is no page that is to come.
+const toCome = new WeakMap<Site, ToCome>();
+
+function isSameList(a: readonly Overlay[], b: readonly Overlay[]): boolean {
+  return (
+    a.length === b.length &&
+    a.every(({ recordId, locale, value }, at) => b[at]!.recordId === recordId && b[at]!.locale === locale && b[at]!.value === value)
+  );
 }

@@ -155,7 +155,8 @@ export async function compareRevisions(site: Site, beforeId: string, afterId: st
       { pointer: '/before', detail: say`Not a revision of the same record.` },
     ]);
   await site.history.read(before ? [before, after] : [after]);
-  return { changes: describeChanges(site, site.snapshots.at(), kindOf(site, after.recordId), before?.value ?? null, after.value) };
+  const kind = kindOf(site, after.recordId);
+  return { changes: await describeChanges(site, site.snapshots.at(), kind, before?.value ?? null, after.value) };
 }
 
 function pageRow(

@@ -19,8 +19,7 @@ import {
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { localeLookedAt, overlayOf, writtenTogether } from './edition-lookups';
-import { atOnce, publicationOfOverlays } from './publication';
-import { pagesReachedBy } from './reach-of-act';
+import { lineagesReached } from './reach-of-act';
 import { typeOf } from './record-type';
 
 /**
@@ -31,7 +30,7 @@ export function workflowOf(site: Site, overlays: readonly Overlay[], workflows =
   if (workflows.length === 1 || overlays.length === 0) return workflows.at(-1)!;
   let lineages: readonly (readonly string[])[] | null = null;
   const isIn = (sections: readonly string[]) => {
-    lineages ??= pagesReachedBy(site, publicationOfOverlays(site, overlays, atOnce)).map(each => each.lineage);
+    lineages ??= lineagesReached(site, overlays);
     return lineages.length > 0 && lineages.every(lineage => lineage.some(each => sections.includes(each)));
   };
   const changes = overlays.map((overlay): Governable => ({

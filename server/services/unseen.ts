@@ -14,7 +14,7 @@ export async function refuseUnseen(site: Site, proposals: readonly Proposal[], d
   if (unseen.length === 0) return;
   const snapshot = site.snapshots.at();
   await site.history.read(decidedOn.flatMap(id => site.ledger.revisions.get(id) ?? []));
-  const changed = unseen.map(({ id, recordId, headRevisionId }) => {
+  const told = unseen.map(async ({ id, recordId, headRevisionId }) => {
     const head = site.ledger.revision(headRevisionId);
     const kind = kindOf(site, recordId);
     const seen = decidedOn.map(each => site.ledger.revisions.get(each)).find(each => each?.recordId === recordId);
@@ -25,9 +25,10 @@ export async function refuseUnseen(site: Site, proposals: readonly Proposal[], d
       headRevisionId,
       by: nameOfPerson(site, head.createdBy),
       at: head.createdAt,
-      fields: describeChanges(site, snapshot, kind, readAs(site, head, seen?.value ?? null), readAs(site, head, head.value)),
+      fields: await describeChanges(site, snapshot, kind, readAs(site, head, seen?.value ?? null), readAs(site, head, head.value)),
     };
   });
+  const changed = await Promise.all(told);
   const first = changed[0]!;
   throw new Refusal(
     'stale',

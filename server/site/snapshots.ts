@@ -50,7 +50,8 @@ export class Snapshots {
     if (at < now) return this.#take(at, now, []);
     const kept = this.#keptAt(at, now);
     if (kept.version !== this.ledger.version) {
-      kept.snapshot = withDormantAnew(this.ledger, this.#options(kept.snapshot.moment, now, []), kept.live, kept.snapshot);
+      const written = this.ledger.changedSince(kept.version);
+      kept.snapshot = withDormantAnew(this.ledger, this.#options(kept.snapshot.moment, now, []), kept.live, kept.snapshot, written);
       kept.version = this.ledger.version;
     }
     return kept.snapshot.moment === at ? kept.snapshot : { ...kept.snapshot, moment: at };
