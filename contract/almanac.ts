@@ -18,6 +18,12 @@ export const almanacQuery = z.object({
   by: z.enum(laneKinds).default('region'),
 });
 
+/**
+ * What an edge of a bar is moved by: the publication, the one window of a placement's own rule, or the wish of a proposal.
+ * "fixed" is not moved by hand: it has passed, comes again, or rests on a shared rule or a season.
+ */
+const barEdge = z.enum(['publication', 'window', 'wish', 'fixed']);
+
 /** A stretch of time in which readers have something, or would by a proposal. */
 export const almanacBar = z.object({
   recordId: z.string(),
@@ -29,6 +35,11 @@ export const almanacBar = z.object({
   until: instant.nullable(),
   state: z.enum(['live', 'scheduled', 'expired', 'proposed']),
   editionId: z.string().nullable(),
+  /** The publication that says it; null for what is only proposed. */
+  publicationId: z.string().nullable(),
+  /** Null for the words of the locale in which it began. */
+  locale: z.string().nullable(),
+  edges: z.object({ from: barEdge, until: barEdge }),
   /** A page on which it can be looked at. */
   pageId: z.string().nullable(),
 });

@@ -227,6 +227,21 @@ export const operations = {
     body: rescheduling,
     answer: messages.editionDetail,
   },
+  checkPublicationTimes: {
+    method: 'post',
+    isQuestion: true,
+    path: '/publications/{id}/times/check',
+    summary: 'What other times for one publication would break and cover.',
+    body: rescheduling,
+    answer: assembling.check,
+  },
+  setPublicationTimes: {
+    method: 'put',
+    path: '/publications/{id}/times',
+    summary: 'Sets one publication to other times; of one that has begun only when it ends.',
+    body: rescheduling,
+    answer: assembling.publicationSet,
+  },
   checkWithdrawal: {
     method: 'get',
     path: '/editions/{id}/withdrawal',

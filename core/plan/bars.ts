@@ -1,7 +1,15 @@
 import type { Ledger } from '../ledger/ledger';
 import type { PublicationEntry, RecordKind } from '../ledger/records';
+import type { PlacementValue } from '../placement/placement';
+import { singleWindowOf } from '../rule/single-window';
 import { sharesTime, type Interval } from '../schedule/interval';
 import { openTimeOfPlacement } from './changes';
+
+/**
+ * What says when a bar begins or ends: that something is published from then or until then, the one window of a placement's
+ * own rule, or more of a rule than that: times that come again, seasons, shared rules.
+ */
+export type EdgeKind = 'publication' | 'window' | 'rule';
 
 /** A stretch of time in which readers have something in one locale, as far as it lies within a span. */
 export interface PlanBar extends Interval {
@@ -12,6 +20,8 @@ export interface PlanBar extends Interval {
   readonly value: unknown;
   /** The publication by which they have it; null where none says so any more. */
   readonly entry: PublicationEntry | null;
+  /** What says when it begins, and ends. */
+  readonly edges: { readonly from: EdgeKind; readonly until: EdgeKind };
 }
 
 /** What readers have within a span of time, record by record and locale by locale. */
@@ -48,10 +58,19 @@ function barsOf(ledger: Ledger, recordId: string, kind: RecordKind, locale: stri
     const { value } = ledger.revision(revisionId);
     const entryAt = (at: number) =>
       known.find(each => each.revisionId === revisionId && each.from <= at && (each.until === null || at < each.until)) ?? null;
+    const ofRule: EdgeKind = isPlaced && singleWindowOf((value as PlacementValue).rule) ? 'window' : 'rule';
     const pieces =
       open === null ? [{ from, until }] : open.map(each => ({ from: Math.max(from, each.from), until: Math.min(until, each.until) }));
     return pieces
       .filter(each => each.from < each.until && sharesTime(each, span))
-      .map((each): PlanBar => ({ ...each, recordId, kind, locale, value, entry: entryAt(Math.max(each.from, from)) }));
+      .map((each): PlanBar => ({
+        ...each,
+        recordId,
+        kind,
+        locale,
+        value,
+        entry: entryAt(Math.max(each.from, from)),
+        edges: { from: each.from === from ? 'publication' : ofRule, until: each.until === until ? 'publication' : ofRule },
+      }));
   });
 }

@@ -30,6 +30,7 @@ import { importForwardings, importLimits } from '../services/import-forwardings'
 import { healthOf } from '../services/health';
 import { limitsNow, saveLimits } from '../services/limits';
 import { checkWithdrawal, withdrawPlanned } from '../services/withdrawal';
+import { checkPublicationTimes, setPublicationTimes } from '../services/publication-times';
 import { checkRescheduling, rescheduleEdition } from '../services/rescheduling';
 import { giveWord } from '../services/given-words';
 import { checkWorkflows, offersFor, readWorkflows, saveWorkflows } from '../services/workflows';
@@ -256,6 +257,8 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       await rescheduleEdition(site, person, id, body);
       return editionDetail(site, person, id);
     },
+    checkPublicationTimes: ({ person, id, body }) => checkPublicationTimes(site, person!, id, body),
+    setPublicationTimes: ({ person, id, body }) => setPublicationTimes(site, person, id, body),
     checkWithdrawal: ({ person, id }) => checkWithdrawal(site, person, id),
     withdrawPlanned: async ({ person, id, body }) => {
       await withdrawPlanned(site, person, id, body);

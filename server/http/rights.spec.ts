@@ -155,6 +155,8 @@ const rights: Readonly<Record<OperationName, Asked>> = {
   // What was approved for a date is a page.
   checkRescheduling: approves('page'),
   rescheduleEdition: approves('page'),
+  checkPublicationTimes: approves('page'),
+  setPublicationTimes: approves('page'),
   checkWithdrawal: approves('page'),
   withdrawPlanned: approves('block'),
 };
@@ -165,6 +167,7 @@ describe('what each may do', () => {
   afterAll(() => test.close());
 
   const ahead = () => [...test.site.ledger.editions.values()].find(each => each.title === 'Summer opening hours')!.id;
+  const standing = () => test.site.ledger.entriesOf(test.pageId('/visit'), 'en-GB')[0]!.publicationId;
   const onItsWay = () => [...test.site.ledger.editions.values()].find(each => each.title === 'Dogs: the dates of the closure')!.id;
 
   /** A fit request for each operation, made anew for each person, by whoever may prepare it. */
@@ -211,6 +214,8 @@ describe('what each may do', () => {
       giveWord: () => ({ role: 'editor', decidedOn: test.site.ledger.proposalsOfEdition(onItsWay()).map(each => each.headRevisionId) }),
       checkRescheduling: () => ({ times: { from: { local: '2027-04-20T06:00', zone: 'Europe/London' } } }),
       rescheduleEdition: () => ({ times: { from: { local: '2027-04-20T06:00', zone: 'Europe/London' } } }),
+      checkPublicationTimes: () => ({ times: { until: { local: '2027-05-20T06:00', zone: 'Europe/London' } } }),
+      setPublicationTimes: () => ({ times: { until: { local: '2027-05-20T06:00', zone: 'Europe/London' } } }),
       withdrawPlanned: () => ({}),
       checkWorkflows: () => ({ workflows: test.site.settings.workflows }),
       saveWorkflows: () => ({ workflows: test.site.settings.workflows }),
@@ -335,6 +340,8 @@ describe('what each may do', () => {
       giveWord: onItsWay(),
       checkRescheduling: ahead(),
       rescheduleEdition: ahead(),
+      checkPublicationTimes: standing(),
+      setPublicationTimes: standing(),
       checkWithdrawal: ahead(),
       ...(name === 'withdrawPlanned' ? { withdrawPlanned: await plannedByMargit() } : {}),
       editEdition: onItsWay(),

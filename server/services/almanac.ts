@@ -2,7 +2,7 @@ import { almanacLimits, longestSpan, type Almanac, type AlmanacBar, type Almanac
 import { groupBy } from '@core/collection/group-by';
 import { kindNamed } from '@core/kinds/index';
 import { targetOf } from '@core/kinds/placement/target';
-import { barsWithin, type PlanBar } from '@core/plan/bars';
+import { barsWithin, type EdgeKind, type PlanBar } from '@core/plan/bars';
 import { changesWithin } from '@core/plan/changes';
 import { cliffsAmong } from '@core/plan/cliffs';
 import type { RecordKind } from '@core/ledger/records';
@@ -32,6 +32,9 @@ export interface Standing extends Interval {
   /** Who let it go live, or proposes it. */
   readonly by: string;
   readonly editionId: string | null;
+  /** The publication that says it; null for what is only proposed. */
+  readonly publicationId: string | null;
+  readonly edges: AlmanacBar['edges'];
   /** When that was said. */
   readonly changedAt: Instant;
 }
@@ -93,7 +96,21 @@ function standingWithin(site: Site, span: Interval): { readonly drawn: readonly 
 
 function standingOf({ entry, ...bar }: PlanBar, now: number): Standing {
   const state = bar.until <= now ? 'expired' : bar.from > now ? 'scheduled' : 'live';
-  return { ...bar, state, by: entry?.recordedBy ?? '', editionId: entry?.editionId ?? null, changedAt: entry?.recordedAt ?? bar.from };
+  return {
+    ...bar,
+    state,
+    edges: edgesOf(bar, now),
+    by: entry?.recordedBy ?? '',
+    editionId: entry?.editionId ?? null,
+    publicationId: entry?.publicationId ?? null,
+    changedAt: entry?.recordedAt ?? bar.from,
+  };
+}
+
+// What has passed is as it was, and what a rule says in more words than one window is said there.
+function edgesOf({ from, until, edges }: Omit<PlanBar, 'entry'>, now: number): AlmanacBar['edges'] {
+  const movable = (at: number, edge: EdgeKind) => (at <= now || edge === 'rule' ? 'fixed' : edge);
+  return { from: movable(from, edges.from), until: movable(until, edges.until) };
 }
 
 // What is only proposed is drawn from the day that is wished for.
@@ -114,6 +131,8 @@ function proposedWithin(site: Site, span: Interval): readonly Standing[] {
         state: 'proposed',
         by,
         editionId,
+        publicationId: null,
+        edges: { from: 'wish', until: 'fixed' },
         changedAt,
       },
     ];
@@ -136,7 +155,7 @@ export function titleOfBar(site: Site, each: Standing): string {
 }
 
 function barOf(site: Site, each: Standing, span: Interval): AlmanacBar {
-  const { recordId, kind, state, editionId } = each;
+  const { recordId, kind, state, editionId, publicationId, edges } = each;
   return {
     recordId,
     kind,
@@ -145,6 +164,9 @@ function barOf(site: Site, each: Standing, span: Interval): AlmanacBar {
     until: each.until === Infinity ? null : each.until,
     state,
     editionId,
+    publicationId,
+    locale: isOfOwnWords(site, each) ? each.locale : null,
+    edges,
     pageId: pageToSee(site, each),
   };
 }

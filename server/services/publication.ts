@@ -101,17 +101,22 @@ export function publicationOf(
       reason: basis.reason,
       editionId: basis.editionId,
     };
-    const set = ({ from, until, afterwards }: PublicationSpan, revisionId = change.revisionId): NewEntry => ({
-      ...common,
-      publicationId: anew.shift()?.publicationId ?? uuidv7(),
-      act: 'set',
-      revisionId,
-      from,
-      until,
-      afterwards,
-      fromTyped: from === span.from ? wish.from : typedAt(known, from),
-      untilTyped: until === span.until ? wish.until : typedAt(known, until),
-    });
+    const set = ({ from, until, afterwards }: PublicationSpan, revisionId = change.revisionId): NewEntry => {
+      const replaced = anew.shift();
+      // What has begun goes on from when it did.
+      const begun = replaced && from === span.from && replaced.from < now ? replaced : null;
+      return {
+        ...common,
+        publicationId: replaced?.publicationId ?? uuidv7(),
+        act: 'set',
+        revisionId,
+        from: begun?.from ?? from,
+        until,
+        afterwards,
+        fromTyped: begun ? begun.fromTyped : from === span.from ? wish.from : typedAt(known, from),
+        untilTyped: until === span.until ? wish.until : typedAt(known, until),
+      };
+    };
     const left = () => anew.map(({ number: _, ...entry }): NewEntry => ({ ...entry, ...common, act: 'withdraw' }));
     if (turns.length > 0 && wish.scheduled !== 'cancel') {
       const kept = spansKeepingPlan(known, span).map(each => set(each));
