@@ -378,6 +378,9 @@ export const recordDetail = z.object({
       baseMoved: z.boolean(),
     }),
   ),
+  /** The value of the newest revision that can be read. */
+  newest: z.unknown(),
+  /** The newest first. What each of them says is asked for by itself: there may be thousands. */
   revisions: z.array(
     z.object({
       id: z.string(),
@@ -385,7 +388,6 @@ export const recordDetail = z.object({
       createdAt: instant,
       author,
       note: z.string(),
-      value: z.unknown(),
       mark: status.nullable(),
     }),
   ),
@@ -436,6 +438,9 @@ export const fieldChange = z.object({
   /** Said where the words alone do not tell what changed. */
   note: z.string(),
 });
+
+/** What one revision of a record says. */
+export const revisionValue = z.object({ id: z.string(), recordId: z.string(), value: z.unknown() });
 
 /** Two revisions, field by field. */
 export const comparison = z.object({ changes: z.array(fieldChange) });
@@ -570,6 +575,7 @@ export type Effect = z.infer<typeof effect>;
 export type PageRow = z.infer<typeof pageRow>;
 export type BlockRow = z.infer<typeof blockRow>;
 export type RecordDetail = z.infer<typeof recordDetail>;
+export type RevisionValue = z.infer<typeof revisionValue>;
 export type Comparison = z.infer<typeof comparison>;
 export type EditionRow = z.infer<typeof editionRow>;
 export type EditionDetail = z.infer<typeof editionDetail>;

@@ -176,6 +176,12 @@ export const operations = {
     }),
     answer: z.array(messages.recordDetail),
   },
+  readRevision: {
+    method: 'get',
+    path: '/revisions/{id}',
+    summary: 'What one revision of a record says.',
+    answer: messages.revisionValue,
+  },
   compareRevisions: {
     method: 'get',
     path: '/compare',

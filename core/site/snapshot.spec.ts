@@ -1,5 +1,6 @@
 import { SmallWorld, placementOf, smallTheme } from '../testing/small-world';
-import { takeSnapshot } from './snapshot';
+import { liveAt } from './live-set';
+import { takeSnapshot, withDormantAnew } from './snapshot';
 
 describe('takeSnapshot', () => {
   it('builds paths down the tree, in the order of the keys', () => {
@@ -49,5 +50,56 @@ describe('takeSnapshot', () => {
   it('says until when nothing changes what is live', () => {
     const world = new SmallWorld().page('front', null).block('b', {}, { from: 10, until: 30 });
     expect([0, 10, 30].map(moment => world.at(moment).validUntil)).toEqual([10, 30, Infinity]);
+  });
+});
+
+describe('withDormantAnew', () => {
+  it('comes to the same from what was written as from everything', () => {
+    const { ledger } = new SmallWorld()
+      .page('front', null)
+      .block('over', {}, { until: 10 })
+      .block('to come', {}, { from: 40 })
+      .placement('ended', {}, {}, { until: 10 });
+    const options = { moment: 20, now: 20, manifest: smallTheme };
+    const before = takeSnapshot(ledger, options);
+    const { version } = ledger;
+    const common = { locale: 'en-GB', createdAt: 15, createdBy: 'x' };
+    const written = [
+      { id: 'drafted', kind: 'block', value: new SmallWorld().block('x').at(0).blocks.get('x')!.value },
+      { id: 'placed', kind: 'placement', value: placementOf() },
+    ];
+    ledger.absorb({
+      records: written.map(({ id, kind }) => ({ ...common, id, kind })),
+      revisions: written.map(({ id, value }) => ({
+        ...common,
+        id: `r-${id}`,
+        recordId: id,
+        parentId: null,
+        mergedFromId: null,
+        translatedFromId: null,
+        note: '',
+        value,
+      })),
+      proposals: written.map(({ id }) => ({
+        ...common,
+        id: `p-${id}`,
+        recordId: id,
+        editionId: 'e',
+        headRevisionId: `r-${id}`,
+        baseRevisionId: null,
+        retires: false,
+        stage: 'draft',
+        updatedAt: 15,
+      })),
+    });
+    const live = liveAt(ledger, options);
+    const since = withDormantAnew(ledger, options, live, before, ledger.changedSince(version));
+    const whole = withDormantAnew(ledger, options, live, before, null);
+    expect(since).toEqual(whole);
+    expect([...since.dormantBlocks.values()].map(each => [each.id, each.dormancy.state])).toEqual([
+      ['over', 'expired'],
+      ['to come', 'scheduled'],
+      ['drafted', 'draft'],
+    ]);
   });
 });

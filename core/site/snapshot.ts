@@ -111,8 +111,12 @@ function reworded(values: LiveValues, reword: NonNullable<SnapshotOptions['rewor
   return new Map([...values].map(([kind, held]) => [kind, new Map([...held].map(([id, value]) => [id, reword(kind, value)]))]));
 }
 
-/** The snapshot of what is live, with what is laid over it. @param live - as {@link liveAt} returns it for these options */
-export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live: LiveSet): SiteSnapshot {
+/**
+ * The snapshot of what is live, with what is laid over it.
+ * @param live - as {@link liveAt} returns it for these options
+ * @param bare - the same without what is laid over it, where that is at hand
+ */
+export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live: LiveSet, bare?: DormantPart): SiteSnapshot {
   const overlays = options.overlays ?? [];
   const isOwn = ({ recordId, locale }: Overlay) => locale === undefined || locale === localeOfOverlaid(ledger, recordId, overlays);
   const base = laidOver(live.values, overlays.filter(isOwn));
@@ -143,7 +147,7 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
     blocks: blockNodesOf(valuesOfKind<BlockValue>(values, 'block')),
     sharedRules,
     expectations: valuesOfKind<ExpectationValue>(values, 'expectation'),
-    ...dormantOf(ledger, options, live, new Set(overlays.map(each => each.recordId))),
+    ...withoutOverlaid(bare ?? dormantOf(ledger, options, live), new Set(overlays.map(each => each.recordId))),
   };
 }
 
@@ -158,7 +162,7 @@ export function withDormantAnew(
   snapshot: SiteSnapshot,
   written: ReadonlySet<string> | null,
 ): SiteSnapshot {
-  if (written === null) return { ...snapshot, ...dormantOf(ledger, options, live, new Set()) };
+  if (written === null) return { ...snapshot, ...dormantOf(ledger, options, live) };
   const dormantPlacements = dormantAnew(ledger, options, live, 'placement', snapshot.dormantPlacements, written);
   const dormantBlocks = dormantAnew(ledger, options, live, 'block', [...snapshot.dormantBlocks.values()], written);
   return { ...snapshot, dormantPlacements, dormantBlocks: new Map(dormantBlocks.map(each => [each.id, each])) };
@@ -181,18 +185,23 @@ function dormantAnew<Value>(
   return [...before.flatMap(each => (anew.has(each.id) ? anew.get(each.id)! : each)), ...added];
 }
 
-function dormantOf(
-  ledger: Ledger,
-  options: SnapshotOptions,
-  live: LiveSet,
-  overlaid: ReadonlySet<string>,
-): Pick<SiteSnapshot, 'dormantPlacements' | 'dormantBlocks'> {
+type DormantPart = Pick<SiteSnapshot, 'dormantPlacements' | 'dormantBlocks'>;
+
+function dormantOf(ledger: Ledger, options: SnapshotOptions, live: LiveSet): DormantPart {
   const dormant = <Value>(kind: 'placement' | 'block'): readonly Dormant<Value>[] =>
-    ledger.recordsOf(kind).flatMap(({ id }) => (overlaid.has(id) ? [] : dormantIn<Value>(ledger, options, live, kind, id)));
+    ledger.recordsOf(kind).flatMap(({ id }) => dormantIn<Value>(ledger, options, live, kind, id));
   return {
     dormantPlacements: dormant<PlacementValue>('placement'),
     dormantBlocks: new Map(dormant<BlockValue>('block').map(each => [each.id, each])),
   };
+}
+
+// What is laid over the site stands in it, or is taken off.
+function withoutOverlaid({ dormantPlacements, dormantBlocks }: DormantPart, overlaid: ReadonlySet<string>): DormantPart {
+  if (overlaid.size === 0) return { dormantPlacements, dormantBlocks };
+  const blocks = new Map(dormantBlocks);
+  for (const id of overlaid) blocks.delete(id);
+  return { dormantPlacements: dormantPlacements.filter(each => !overlaid.has(each.id)), dormantBlocks: blocks };
 }
 
 // A record by its dormancy; none for one that is in force, or has nothing to it.

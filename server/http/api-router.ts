@@ -55,7 +55,7 @@ import { chooseNotices, listNotices, noticeChoices, readNotices } from '../servi
 import { addRemark, listRemarks, settleRemark } from '../services/remarks';
 import { editEdition, joinEdition, joinWhole, takeOut } from '../services/edition-members';
 import { mergeIntoProposal, mergeVersions, previewMerge } from '../services/merging';
-import { compareRevisions, listBlocks, listPages, readRecord } from '../services/records';
+import { compareRevisions, listBlocks, listPages, readRecord, readRevision } from '../services/records';
 import { endPreview, listPreviewLinks, makePreviewLink } from '../services/preview-links';
 import { between } from '../services/between';
 import { endCalendarFeed, listCalendarFeeds, makeCalendarFeed } from '../services/calendar-feeds';
@@ -248,6 +248,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     listBlocks: () => [...listBlocks(site)],
     readRecord: ({ person, id }) => readRecord(site, person, id),
     readRecords: ({ person, body }) => Promise.all(body.ids.map(id => readRecord(site, person, id))),
+    readRevision: ({ id }) => readRevision(site, id),
     compareRevisions: ({ query }) => compareRevisions(site, query.before, query.after),
     createEdition: async ({ person, body }) => editionDetail(site, person, await createEdition(site, person, body)),
     readEdition: ({ person, id, query }) => editionDetail(site, person, id, query.at ?? null),

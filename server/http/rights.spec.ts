@@ -149,6 +149,7 @@ const rights: Readonly<Record<OperationName, Asked>> = {
   readDeletion: staff,
   deleteRecord: does('delete for good', 'block'),
   readAlmanac: staff,
+  readRevision: staff,
   readRibbon: staff,
   readToday: staff,
   readRights: staff,
@@ -353,6 +354,7 @@ describe('what each may do', () => {
       ...(name === 'endCalendarFeed' ? { endCalendarFeed: await feedOf(who) } : {}),
       ...(name === 'endPreviewLink' ? { endPreviewLink: await previewOf(onItsWay()) } : {}),
       readFile: test.site.ledger.recordsOf('file')[0]!.id,
+      readRevision: test.site.ledger.revisionsOf(page, 'en-GB')[0]!.id,
     };
     const id = ids[name] ?? page;
     return { path: path.replace('{id}', id) + (queries[name] ?? ''), body: bodies[name]?.() };

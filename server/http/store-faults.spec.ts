@@ -186,10 +186,11 @@ describe('the order of the ledger', () => {
 
   it('is that in which it was written, whatever the clock said', async () => {
     const id = test.blockId('Tide line');
-    const titles = async () =>
-      (await (await test.client('edwin')).get(`/api/records/${id}`)).json.revisions.map(
-        (each: { value: { title: string } }) => each.value.title,
-      );
+    const titles = async () => {
+      const editor = await test.client('edwin');
+      const { revisions } = (await editor.get(`/api/records/${id}`)).json as { readonly revisions: readonly { readonly id: string }[] };
+      return Promise.all(revisions.map(async each => (await editor.get(`/api/revisions/${each.id}`)).json.value.title));
+    };
     const save = async (title: string) => {
       const editor = await test.client('edwin');
       const { revisionId, value } = (await editor.get(`/api/records/${id}`)).json.live;

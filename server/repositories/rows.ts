@@ -2,12 +2,20 @@ type Row = Record<string, unknown>;
 
 /** A value as a table row: columns in snake case, the named fields as JSON text. */
 export function toRow(value: object, jsonFields: readonly string[] = []): Row {
-  return Object.fromEntries(
-    Object.entries(value).map(([name, held]) => [
-      name.replace(/[A-Z]/g, letter => `_${letter.toLowerCase()}`),
-      jsonFields.includes(name) && held !== null ? JSON.stringify(held) : held,
-    ]),
-  );
+  const row: Row = {};
+  for (const [name, held] of Object.entries(value))
+    row[columnOfName(name)] = jsonFields.includes(name) && held !== null ? JSON.stringify(held) : held;
+  return row;
+}
+
+const columns = new Map<string, string>();
+
+function columnOfName(name: string): string {
+  const known = columns.get(name);
+  if (known !== undefined) return known;
+  const made = name.replace(/[A-Z]/g, letter => `_${letter.toLowerCase()}`);
+  columns.set(name, made);
+  return made;
 }
 
 /** The value of a table row; see {@link toRow}. The store wrote it, so its shape is trusted. */

@@ -1,5 +1,5 @@
 import { isWaiting } from '@core/ledger/stage';
-import type { BlockRow, Comparison, PageRow, RecordDetail } from '@contract/messages';
+import type { BlockRow, Comparison, PageRow, RecordDetail, RevisionValue } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import { kindOfField, wordsOfField } from '@core/fields/index';
 import { kindNamed } from '@core/kinds/index';
@@ -91,7 +91,6 @@ export async function readRecord(site: Site, person: Person, id: string): Promis
   const { ledger } = site;
   const now = site.clocks.content();
   const naming = recordsNaming(site, id);
-  await site.history.read(ledger.revisionsOf(id));
   const liveId = liveRevisionId(site, id, now);
   const known = ledger.outlookOf(id).known;
   const outlook = outlookFrom(known, now);
@@ -116,14 +115,13 @@ export async function readRecord(site: Site, person: Person, id: string): Promis
       moves: [...movesOf(site, person, each.editionId)],
       baseMoved: liveRevisionId(site, id, site.clocks.content(), each.locale) !== each.baseRevisionId,
     })),
-    // What of its past cannot be read is left out.
-    revisions: [...ledger.revisionsOf(id).filter(revision => revision.value !== null)].reverse().map(revision => ({
+    newest: await newestValue(site, id),
+    revisions: [...ledger.revisionsOf(id)].reverse().map(revision => ({
       id: revision.id,
       parentId: revision.parentId,
       createdAt: revision.createdAt,
       author: { id: revision.createdBy, name: nameOfPerson(site, revision.createdBy) },
       note: revision.note,
-      value: revision.value,
       mark: markOf(revision.id, liveId, known, proposals, outlook),
     })),
     publications: [...known].map(entry => ({
@@ -143,6 +141,24 @@ export async function readRecord(site: Site, person: Person, id: string): Promis
         return page ? [namedPage(page)] : [];
       }),
   };
+}
+
+// The newest of a record is among what counts, and so at hand; only where that cannot be read an earlier one has to be.
+async function newestValue(site: Site, id: string): Promise<unknown> {
+  for (const revision of site.ledger.revisionsOf(id).toReversed()) {
+    await site.history.read([revision]);
+    if (revision.value !== null) return revision.value;
+  }
+  return null;
+}
+
+/** What one revision says. @throws Refusal when there is none, or it cannot be read */
+export async function readRevision(site: Site, id: string): Promise<RevisionValue> {
+  const revision = site.ledger.revisions.get(id);
+  if (!revision) throw new Refusal('not-found', say`There is no such revision.`);
+  await site.history.read([revision]);
+  if (revision.value === null) throw new Refusal('not-found', say`What this revision said cannot be read any more.`);
+  return { id, recordId: revision.recordId, value: revision.value };
 }
 
 /** Two revisions of one record, or one against nothing. */

@@ -47,7 +47,11 @@ export class Snapshots {
     const now = this.clocks.content();
     const at = moment ?? now;
     // What was known then differs from one past moment to the next, so those are not kept.
-    if (at < now) return this.#take(at, now, []);
+    return at < now ? this.#take(at, now, []) : this.#bare(at, now);
+  }
+
+  // The site now or at a moment ahead, with nothing laid over it.
+  #bare(at: Instant, now: Instant): SiteSnapshot {
     const kept = this.#keptAt(at, now);
     if (kept.version !== this.ledger.version) {
       const written = this.ledger.changedSince(kept.version);
@@ -100,7 +104,7 @@ export class Snapshots {
   #take(moment: Instant, now: Instant, overlays: readonly Overlay[], locale = this.ledger.baseLocale): SiteSnapshot {
     const options = this.#options(moment, now, overlays, locale);
     const live = moment < now ? liveAt(this.ledger, options) : this.#keptAt(moment, now).live;
-    return assembleSnapshot(this.ledger, options, live);
+    return assembleSnapshot(this.ledger, options, live, moment < now ? undefined : this.#bare(moment, now));
   }
 
   /**

@@ -63,6 +63,7 @@ export class ApiClient {
   listBlocks = () => this.#get<messages.BlockRow[]>('blocks');
   readRecords = (ids: readonly string[]) => this.#post<messages.RecordDetail[]>('records/read', { ids });
   readRecord = (id: string) => this.#get<messages.RecordDetail>(`records/${id}`);
+  readRevision = (id: string) => this.#get<messages.RevisionValue>(`revisions/${id}`);
   compareRevisions = (before: string, after: string) => this.#get<messages.Comparison>('compare', { before, after });
   createEdition = (edition: messages.EditionDraft) => this.#post<messages.EditionDetail>('editions', edition);
   readEdition = (id: string, at?: number) => this.#get<messages.EditionDetail>(`editions/${id}`, at === undefined ? {} : { at });

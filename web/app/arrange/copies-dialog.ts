@@ -187,7 +187,7 @@ export class CopiesDialog implements OnInit {
         this.#taken.set(blocks.map(block => block.title));
         this.#sources.set(
           records.map(record => {
-            const value = (record.live?.value ?? record.revisions[0]!.value) as BlockValue;
+            const value = (record.live?.value ?? record.newest) as BlockValue;
             const placed = placements.find(each => each.blockId === record.id && each.status !== 'retired')?.value;
             return {
               value,

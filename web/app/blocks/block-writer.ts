@@ -202,8 +202,8 @@ export class BlockWriter {
     const like = this.like();
     if (like !== undefined)
       this.#api.readRecord(like).subscribe({
-        next: ({ live, revisions }) => {
-          const held = (live?.value ?? revisions[0]!.value) as BlockValue;
+        next: ({ live, newest }) => {
+          const held = (live?.value ?? newest) as BlockValue;
           this.writing.openNew('block', uuidv7(), { ...held, title: $localize`${held.title}, again` });
         },
         error: (error: unknown) => this.#messages.problem(error),

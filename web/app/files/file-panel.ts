@@ -192,7 +192,7 @@ export class FilePanel {
   #isSent = false;
   readonly #stored = computed(() => {
     const record = this.record();
-    return record && ((record.live?.value ?? record.revisions[0]!.value) as FileValue);
+    return record && ((record.live?.value ?? record.newest) as FileValue);
   });
   protected readonly isChanged = computed(() => JSON.stringify(this.value()) !== JSON.stringify(this.#stored()));
   protected readonly isPicture = computed(() => (this.value()?.content.width ?? null) !== null);

@@ -5,20 +5,19 @@ import { of, Subject, throwError, type Observable } from 'rxjs';
 import { make, Screen } from '../testing/site';
 import { HistoryDialog } from './history-dialog';
 
-const revision = (id: string, createdAt: number, mark: string | null, value: unknown) => ({
+const revision = (id: string, createdAt: number, mark: string | null) => ({
   id,
   parentId: null,
   createdAt,
   author: { id: 'p', name: 'Bea' },
   note: '',
-  value,
   mark,
 });
 const record = {
   id: 'r',
   title: 'Gale rule',
   live: { revisionId: 'new', value: 'now' },
-  revisions: [revision('new', 3, 'live', 'now'), revision('mid', 2, null, 'then'), revision('old', 1, null, 'once')],
+  revisions: [revision('new', 3, 'live'), revision('mid', 2, null), revision('old', 1, null)],
 };
 const change = (label: string) =>
   ({ changes: [{ field: label, label, before: 'a', after: 'b', words: [], text: null, pictures: null, note: '' }] }) as Comparison;
@@ -29,7 +28,11 @@ describe('HistoryDialog', () => {
     closed = undefined;
     const modal = { close: (value: unknown) => (closed = value), dismiss: () => (closed = null) };
     TestBed.configureTestingModule({ providers: [{ provide: NgbActiveModal, useValue: modal }] });
-    const fixture = await make(HistoryDialog, {}, { readRecord: () => of(record), ...answers });
+    const fixture = await make(
+      HistoryDialog,
+      {},
+      { readRecord: () => of(record), readRevision: (id: string) => of({ id, recordId: 'r', value: `said in ${id}` }), ...answers },
+    );
     Object.assign(fixture.componentInstance, { recordId: 'r', mayRestore });
     fixture.componentInstance.ngOnInit();
     const screen = new Screen(fixture);
@@ -71,7 +74,7 @@ describe('HistoryDialog', () => {
     const screen = await show({ compareRevisions: () => of(change('Rule')) });
     await choose(screen, 1);
     await screen.click('Restore these words');
-    expect(closed).toBe('then');
+    expect(closed).toBe('said in mid');
   });
 
   it('offers nobody else to go back', async () => {

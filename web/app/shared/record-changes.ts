@@ -8,7 +8,7 @@ export function takingOff(record: RecordDetail, did: string): WorkingChange {
 
 /** The change that puts a record back, with what it last said. */
 export function puttingBack(record: RecordDetail): WorkingChange {
-  return { ...baseOf(record), value: record.live?.value ?? record.revisions[0]!.value, retires: false, did: $localize`put back` };
+  return { ...baseOf(record), value: record.live?.value ?? record.newest, retires: false, did: $localize`put back` };
 }
 
 function baseOf({ id, kind, title, live, revisions }: RecordDetail): Pick<WorkingChange, 'recordId' | 'kind' | 'title' | 'baseRevisionId'> {

@@ -51,7 +51,7 @@ import { textIn } from '../shared/typed-event';
           </select>
           <span class="grow"></span>
           @if (mayRestore()) {
-            <button i18n class="btn-word" (click)="restored.emit(valueOf(id))">Restore these words</button>
+            <button i18n class="btn-word" (click)="restore(id)">Restore these words</button>
           }
           <button i18n class="btn-word" (click)="chosen.set(null)">Close</button>
         </p>
@@ -152,7 +152,10 @@ export class RevisionStrip {
     this.#asked.next([before, after]);
   }
 
-  protected valueOf(id: string): unknown {
-    return this.#byId().get(id)?.value;
+  protected restore(id: string): void {
+    this.#api.readRevision(id).subscribe({
+      next: ({ value }) => this.restored.emit(value),
+      error: (error: unknown) => this.#messages.problem(error),
+    });
   }
 }

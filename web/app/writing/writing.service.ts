@@ -244,12 +244,11 @@ export class WritingService<Value extends { readonly title: string }> {
     this.record.set(record);
     const wanted = record.proposals.find(each => each.id === this.#wanted);
     const own = wanted ?? record.proposals.find(each => each.isOwn) ?? (record.live ? undefined : record.proposals[0]);
-    const newest = record.revisions[0];
     const base: Kept<Value> = own
       ? { value: own.value as Value, baseRevisionId: own.headRevisionId, proposalId: own.id }
       : record.live
         ? { value: record.live.value as Value, baseRevisionId: record.live.revisionId, proposalId: null }
-        : { value: newest!.value as Value, baseRevisionId: newest!.id, proposalId: null };
+        : { value: record.newest as Value, baseRevisionId: record.revisions[0]!.id, proposalId: null };
     this.#base.set(base);
     const kept = this.#store.read<Kept<Value>>(this.#key);
     // What was typed over another base is still kept; saving then meets the newer version and asks.
