@@ -40,6 +40,8 @@ export const almanacBar = z.object({
   /** Null for the words of the locale in which it began. */
   locale: z.string().nullable(),
   edges: z.object({ from: barEdge, until: barEdge }),
+  /** What readers have once its publication has ended. */
+  afterwards: z.enum(['earlier', 'nothing']),
   /** A page on which it can be looked at. */
   pageId: z.string().nullable(),
 });

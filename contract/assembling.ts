@@ -192,10 +192,6 @@ export const check = z.object({
   isPartial: z.boolean(),
 });
 
-/** A publication that was set to other times. */
-export const publicationSet = z.object({ title: z.string(), from: instant, until: instant.nullable() });
-export type PublicationSet = z.infer<typeof publicationSet>;
-
 /** A placement in a list. */
 export const placementRow = z.object({
   id: z.string(),

@@ -18,7 +18,7 @@ import * as notices from './notices';
 import * as people from './people';
 import * as previews from './previews';
 import * as remarks from './remarks';
-import { rescheduling, withdrawal, withdrawalWish } from './rescheduling';
+import { publicationSet, rescheduling, withdrawal, withdrawalWish, timesCheck } from './rescheduling';
 import * as rights from './rights';
 import * as site from './site';
 import { timeOperations } from './time-operations';
@@ -224,7 +224,7 @@ export const operations = {
     path: '/editions/{id}/times/check',
     summary: 'What moving an approved edition to other times would break and cover.',
     body: rescheduling,
-    answer: assembling.check,
+    answer: timesCheck,
   },
   rescheduleEdition: {
     method: 'put',
@@ -239,14 +239,14 @@ export const operations = {
     path: '/publications/{id}/times/check',
     summary: 'What other times for one publication would break and cover.',
     body: rescheduling,
-    answer: assembling.check,
+    answer: timesCheck,
   },
   setPublicationTimes: {
     method: 'put',
     path: '/publications/{id}/times',
     summary: 'Sets one publication to other times; of one that has begun only when it ends.',
     body: rescheduling,
-    answer: assembling.publicationSet,
+    answer: publicationSet,
   },
   checkWithdrawal: {
     method: 'get',

@@ -1,6 +1,6 @@
 import { inForceAt } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
-import type { RecordKind } from '../ledger/records';
+import type { LedgerRecord, RecordKind } from '../ledger/records';
 import type { PlacementValue } from '../placement/placement';
 import { alwaysHolds } from '../rule/rule';
 import { idsInRule } from '../rule/shared-rule';
@@ -23,28 +23,38 @@ export interface PlannedChange {
 
 /** Lists all that changes by itself within a span, in order of time. */
 export function changesWithin(ledger: Ledger, span: Interval): readonly PlannedChange[] {
+  return inOrder([...ledger.records.values()].flatMap(record => changesOf(ledger, record, span)));
+}
+
+/** The same of some records alone, in one locale. @param locale - left out, the one in which each began */
+export function changesAmong(ledger: Ledger, recordIds: Iterable<string>, span: Interval, locale?: string): readonly PlannedChange[] {
+  const records = [...new Set(recordIds)].flatMap(id => ledger.records.get(id) ?? []);
+  return inOrder(records.flatMap(record => changesOf(ledger, record, span, locale)));
+}
+
+function inOrder(changes: readonly PlannedChange[]): readonly PlannedChange[] {
+  return [...changes].sort((a, b) => a.at - b.at || (a.recordId < b.recordId ? -1 : 1));
+}
+
+function changesOf(
+  ledger: Ledger,
+  { id: recordId, kind, locale: own }: LedgerRecord,
+  span: Interval,
+  locale = own,
+): readonly PlannedChange[] {
   const changes: PlannedChange[] = [];
-  for (const record of ledger.records.values()) {
-    const { known, boundaries } = ledger.outlookOf(record.id);
-    for (const at of boundaries) {
-      if (at < span.from || at >= span.until) continue;
-      const [before, after] = [inForceAt(known, at - 1), inForceAt(known, at)];
-      if (after.state === 'live') {
-        if (before.state === 'live' && before.revisionId === after.revisionId) continue;
-        changes.push({
-          at,
-          recordId: record.id,
-          kind: record.kind,
-          what: before.state === 'live' ? 'changes' : 'goes live',
-          value: ledger.revision(after.revisionId).value,
-        });
-      } else if (before.state === 'live') {
-        changes.push({ at, recordId: record.id, kind: record.kind, what: 'ends', value: ledger.revision(before.revisionId).value });
-      }
-    }
-    if (record.kind === 'placement' && hasWindows(ledger, record.id)) changes.push(...windowChanges(ledger, record.id, span));
+  const { known, boundaries } = ledger.outlookOf(recordId, locale);
+  for (const at of boundaries) {
+    if (at < span.from || at >= span.until) continue;
+    const [before, after] = [inForceAt(known, at - 1), inForceAt(known, at)];
+    if (after.state === 'live') {
+      if (before.state === 'live' && before.revisionId === after.revisionId) continue;
+      const what = before.state === 'live' ? 'changes' : 'goes live';
+      changes.push({ at, recordId, kind, what, value: ledger.revision(after.revisionId).value });
+    } else if (before.state === 'live') changes.push({ at, recordId, kind, what: 'ends', value: ledger.revision(before.revisionId).value });
   }
-  return changes.sort((a, b) => a.at - b.at || (a.recordId < b.recordId ? -1 : 1));
+  if (locale === own && kind === 'placement' && hasWindows(ledger, recordId)) changes.push(...windowChanges(ledger, recordId, span));
+  return changes;
 }
 
 /**

@@ -27,6 +27,10 @@ describe('one publication', () => {
     const [eggs, lambs] = (await publish([block('Eggs'), block('Lambs')])).changes;
     const [entry] = knownOf(eggs!.recordId);
     test.now = setDay + 86_400_000;
+    const asked = await editor.post(`/api/publications/${entry!.publicationId}/times/check`, { times: { until: at('2027-04-05T18:00') } });
+    expect([asked.json.gone, asked.json.come.map((each: { what: string; at: number }) => [each.what, each.at])])
+      .withContext(asked.text)
+      .toEqual([[], [['ends', Date.parse('2027-04-05T17:00Z')]]]);
     const set = await setTimes(entry!.publicationId, { until: at('2027-04-05T18:00'), afterwards: 'nothing' });
     const until = Date.parse('2027-04-05T17:00Z');
     expect([set.status, set.json.title, set.json.from, set.json.until]).withContext(set.text).toEqual([200, 'Eggs', entry!.from, until]);

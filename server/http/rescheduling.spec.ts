@@ -37,6 +37,17 @@ describe('an approved edition that is still ahead', () => {
   it('moves all of it to another date and end, as the same publications', async () => {
     const edition = await planned('2027-03-28T06:00');
     const before = [...test.site.ledger.entriesOf(edition.changes[0].recordId, 'en-GB')];
+    const times = { from: at('2027-04-02T08:00'), until: at('2027-04-05T18:00') };
+    const { gone, come } = (await editor.post(`/api/editions/${edition.id}/times/check`, { times })).json as Record<
+      string,
+      { title: string; what: string; at: number }[]
+    >;
+    const told = (list: typeof gone = []) =>
+      list.map(each => `${each.title} ${each.what} ${new Date(each.at).toISOString().slice(5, 10)}`).sort();
+    expect([told(gone), told(come)]).toEqual([
+      ['Eggs goes live 03-28', 'Lambs goes live 03-28'],
+      ['Eggs ends 04-05', 'Eggs goes live 04-02', 'Lambs ends 04-05', 'Lambs goes live 04-02'],
+    ]);
     const moved = await moveTo(editor, edition.id, '2027-04-02T08:00', { until: at('2027-04-05T18:00') });
     const [from, until] = [Date.parse('2027-04-02T07:00Z'), Date.parse('2027-04-05T17:00Z')];
     expect([moved.status, moved.json.publishedFrom, moved.json.publishedUntil]).withContext(moved.text).toEqual([200, from, until]);

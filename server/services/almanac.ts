@@ -5,7 +5,7 @@ import { targetOf } from '@core/kinds/placement/target';
 import { barsWithin, type EdgeKind, type PlanBar } from '@core/plan/bars';
 import { changesWithin } from '@core/plan/changes';
 import { cliffsAmong } from '@core/plan/cliffs';
-import type { RecordKind } from '@core/ledger/records';
+import type { Afterwards, RecordKind } from '@core/ledger/records';
 import type { LaneKind } from '@core/plan/lanes';
 import type { Interval } from '@core/schedule/interval';
 import type { Instant } from '@core/schedule/local-time';
@@ -35,6 +35,7 @@ export interface Standing extends Interval {
   /** The publication that says it; null for what is only proposed. */
   readonly publicationId: string | null;
   readonly edges: AlmanacBar['edges'];
+  readonly afterwards: Afterwards;
   /** When that was said. */
   readonly changedAt: Instant;
 }
@@ -103,6 +104,7 @@ function standingOf({ entry, ...bar }: PlanBar, now: number): Standing {
     by: entry?.recordedBy ?? '',
     editionId: entry?.editionId ?? null,
     publicationId: entry?.publicationId ?? null,
+    afterwards: entry?.afterwards ?? 'earlier',
     changedAt: entry?.recordedAt ?? bar.from,
   };
 }
@@ -133,6 +135,7 @@ function proposedWithin(site: Site, span: Interval): readonly Standing[] {
         editionId,
         publicationId: null,
         edges: { from: 'wish', until: 'fixed' },
+        afterwards: 'earlier',
         changedAt,
       },
     ];
@@ -155,7 +158,7 @@ export function titleOfBar(site: Site, each: Standing): string {
 }
 
 function barOf(site: Site, each: Standing, span: Interval): AlmanacBar {
-  const { recordId, kind, state, editionId, publicationId, edges } = each;
+  const { recordId, kind, state, editionId, publicationId, edges, afterwards } = each;
   return {
     recordId,
     kind,
@@ -167,6 +170,7 @@ function barOf(site: Site, each: Standing, span: Interval): AlmanacBar {
     publicationId,
     locale: isOfOwnWords(site, each) ? each.locale : null,
     edges,
+    afterwards,
     pageId: pageToSee(site, each),
   };
 }

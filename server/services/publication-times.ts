@@ -1,5 +1,4 @@
-import type { Check, PublicationSet } from '@contract/assembling';
-import type { Rescheduling } from '@contract/rescheduling';
+import type { PublicationSet, Rescheduling, TimesCheck } from '@contract/rescheduling';
 import type { PublicationEntry } from '@core/ledger/records';
 import type { OwnWords } from '@core/locale/own-words';
 import { say } from '@core/tongue/say';
@@ -9,22 +8,18 @@ import type { Site } from '../site/site';
 import { emptyBatch } from './batch';
 import { isOfOwnWords, kindOf } from './edition-lookups';
 import { writeBatch } from './editions';
-import { acceptedBreaches, breachesOf } from './expectations';
+import { acceptedBreaches } from './expectations';
 import { bestValueOf, titleOf } from './names';
 import { valueWith } from './own-words';
 import { publicationOf, refuseUnsettled, type Publication } from './publication';
 import { refuseUnfit } from './publication-faults';
 import { refuseOthers } from './rescheduling';
+import { timesCheckOf } from './times-check';
 
 /** What other times for one publication would break and cover. Nothing is stored. @throws Refusal as {@link setPublicationTimes} */
-export async function checkPublicationTimes(site: Site, person: Person, publicationId: string, wish: Rescheduling): Promise<Check> {
+export async function checkPublicationTimes(site: Site, person: Person, publicationId: string, wish: Rescheduling): Promise<TimesCheck> {
   const { publication } = await publicationAtTimes(site, person, publicationId, wish);
-  return {
-    ...(await breachesOf(site, publication)),
-    covers: publication.covers.map(each => ({ ...each, toSettle: null })),
-    waits: [],
-    beyond: null,
-  };
+  return timesCheckOf(site, publication);
 }
 
 /**

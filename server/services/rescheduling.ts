@@ -1,5 +1,4 @@
-import type { Check } from '@contract/assembling';
-import type { Rescheduling } from '@contract/rescheduling';
+import type { Rescheduling, TimesCheck } from '@contract/rescheduling';
 import type { Proposal, PublicationEntry } from '@core/ledger/records';
 import { grantsOver } from '@core/rights/grants';
 import { say } from '@core/tongue/say';
@@ -10,21 +9,16 @@ import type { Site } from '../site/site';
 import { emptyBatch } from './batch';
 import { editionOf, kindOf, overlayOf, writtenIn } from './edition-lookups';
 import { writeBatch } from './editions';
-import { acceptedBreaches, breachesOf } from './expectations';
+import { acceptedBreaches } from './expectations';
 import { publicationOf, refuseUnsettled, type Publication } from './publication';
 import { refuseUnfit } from './publication-faults';
 import { beyondWords, pagesBeyond } from './reach-of-act';
 import { workflowOf } from './standing';
+import { timesCheckOf } from './times-check';
 
 /** What moving an approved edition to other times would break and cover. Nothing is stored. @throws Refusal as {@link rescheduleEdition} */
-export async function checkRescheduling(site: Site, person: Person, editionId: string, wish: Rescheduling): Promise<Check> {
-  const publication = await publicationMoved(site, person, editionId, wish);
-  return {
-    ...(await breachesOf(site, publication)),
-    covers: publication.covers.map(each => ({ ...each, toSettle: null })),
-    waits: [],
-    beyond: null,
-  };
+export async function checkRescheduling(site: Site, person: Person, editionId: string, wish: Rescheduling): Promise<TimesCheck> {
+  return timesCheckOf(site, await publicationMoved(site, person, editionId, wish));
 }
 
 /**

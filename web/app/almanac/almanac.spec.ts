@@ -26,6 +26,10 @@ const plan = (part: Partial<Almanac> = {}): Almanac => ({
           until: start + 30 * day,
           state: 'scheduled',
           editionId: 'e1',
+          publicationId: 'p1',
+          locale: null,
+          edges: { from: 'publication', until: 'publication' },
+          afterwards: 'earlier',
           pageId: 'visit',
         },
         {
@@ -36,6 +40,10 @@ const plan = (part: Partial<Almanac> = {}): Almanac => ({
           until: null,
           state: 'proposed',
           editionId: 'e2',
+          publicationId: null,
+          locale: null,
+          edges: { from: 'wish', until: 'fixed' },
+          afterwards: 'earlier',
           pageId: null,
         },
       ],
@@ -62,9 +70,10 @@ const plan = (part: Partial<Almanac> = {}): Almanac => ({
 
 describe('AlmanacWorkspace', () => {
   const asked: object[] = [];
-  const show = async (inputs: object = {}, part: Partial<Almanac> = {}) => {
+  const show = async (inputs: object = {}, part: Partial<Almanac> = {}, answers: object = {}) => {
     asked.length = 0;
-    const fixture = await make(AlmanacWorkspace, { ...inputs }, { readAlmanac: (query: never) => (asked.push(query), of(plan(part))) });
+    const api = { readAlmanac: (query: never) => (asked.push(query), of(plan(part))), ...answers };
+    const fixture = await make(AlmanacWorkspace, { ...inputs }, api as never);
     const screen = new Screen(fixture);
     await screen.settle();
     const routed = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
@@ -121,5 +130,54 @@ describe('AlmanacWorkspace', () => {
     const none = await show({}, { lanes: [], changes: [], changeCount: 0, cliffs: [], barCount: 0 });
     expect(none.screen.text).toContain('Nothing changes by itself in this time.');
     expect(none.screen.text).toContain('Nothing begins or ends here in this time.');
+  });
+
+  const press = (bar: HTMLElement, key: string, part: KeyboardEventInit = {}) =>
+    bar.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...part }));
+
+  it('moves a bar by keyboard, says what that does, saves it, and draws the plan anew', async () => {
+    const sent: unknown[] = [];
+    const nothing = { broken: [], covers: [], waits: [], mended: [], beyond: null, isPartial: false, gone: [], come: [] };
+    const { screen } = await show(
+      {},
+      {},
+      {
+        checkRescheduling: () => of(nothing),
+        rescheduleEdition: (id: string, wish: unknown) => (sent.push([id, wish]), of({})),
+      },
+    );
+    const bar = screen.host.querySelector<HTMLElement>('.bar')!;
+    press(bar, 'ArrowRight');
+    press(bar, 'ArrowRight', { shiftKey: true });
+    await screen.settle();
+    expect(screen.host.querySelector('.bar.moved')!.textContent).toContain('First boat');
+    expect(screen.text).toContain('and all of that moves with it');
+    screen.host.querySelector<HTMLButtonElement>('almanac-set-times .btn-primary')!.click();
+    await screen.settle();
+    const local = (time: string) => ({ local: time, zone: 'Europe/London' });
+    // The clocks go forward in between.
+    const times = { from: local('2027-03-20T00:00'), until: local('2027-04-02T01:00'), afterwards: 'earlier' };
+    expect([sent, asked.length, screen.host.querySelector('.bar.moved')]).toEqual([[['e1', { times, scheduled: null }]], 2, null]);
+  });
+
+  it('puts a moved bar back, and leaves one that is not moved by hand', async () => {
+    const { screen } = await show({ sel: 'boat' }, {}, { checkRescheduling: () => of(null) });
+    const [boat] = screen.host.querySelectorAll<HTMLElement>('.bar');
+    press(boat!, 'ArrowLeft');
+    await screen.settle();
+    // A day earlier it would have begun before now.
+    expect(screen.host.querySelector('.bar.moved')!.getAttribute('style')).toContain(boat!.style.left);
+    await screen.click('Put it back');
+    expect([screen.host.querySelector('.bar.moved'), screen.text.includes('Work on it')]).toEqual([null, true]);
+  });
+
+  it('asks for another wish where something is only proposed', async () => {
+    const wishes: unknown[] = [];
+    const { screen } = await show({}, {}, { editEdition: (id: string, wish: unknown) => (wishes.push([id, wish]), of({})) });
+    const [, moths] = screen.host.querySelectorAll<HTMLElement>('.bar');
+    press(moths!, 'ArrowRight');
+    await screen.settle();
+    await screen.click('Wish for it then');
+    expect(wishes).toEqual([['e2', { wishedFrom: { local: '2027-04-11T01:00', zone: 'Europe/London' } }]]);
   });
 });

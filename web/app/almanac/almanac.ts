@@ -14,12 +14,14 @@ import { plannedDays } from '../shared/planned-days';
 import { PlannedLine } from '../shared/planned-line';
 import { textIn } from '../shared/typed-event';
 import { WhenPipe } from '../shared/when-pipe';
-import { KeysService } from '../state/keys.service';
+import { KeysService, type KeyBinding } from '../state/keys.service';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { CalendarFeedsDialog } from './calendar-feeds-dialog';
+import { gripsOf, type MovedBar } from './hand';
 import { LaneChart } from './lane-chart';
+import { MovedPanel } from './moved-panel';
 import { dayBeside, grainOf, marksOf, sightOf, zooms } from './zoom';
 
 const laneWords: Readonly<Record<LaneKind, string>> = {
@@ -30,10 +32,17 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
   language: $localize`by language`,
 };
 
+// The bars themselves take these, so that they move the one that is looked at.
+const hands: readonly KeyBinding[] = [
+  { key: '← →', does: $localize`Move the bar that has the focus`, run: () => undefined },
+  { key: 'Shift ← →', does: $localize`Move where it ends`, run: () => undefined },
+  { key: 'Alt ← →', does: $localize`Move where it begins`, run: () => undefined },
+];
+
 /** The whole plan: what changes day by day, beside the same days drawn in lanes. */
 @Component({
   selector: 'almanac-almanac',
-  imports: [DateField, LaneChart, PlannedLine, RouterLink, WhenPipe],
+  imports: [DateField, LaneChart, MovedPanel, PlannedLine, RouterLink, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -73,7 +82,9 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
     @if (almanac(); as almanac) {
       <div class="body" [class.asking]="isAsking()">
         <div class="reading" role="region" aria-label="Day by day" i18n-aria-label tabindex="0">
-          @if (chosen(); as bar) {
+          @if (moved(); as moved) {
+            <almanac-moved-panel [moved]="moved" (movedChange)="setMoved($event)" (saved)="readAgain()" />
+          } @else if (chosen(); as bar) {
             <section class="chosen" aria-label="The chosen one" i18n-aria-label>
               <h2>{{ bar.title }}</h2>
               <p>
@@ -91,6 +102,9 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
                   <span i18n class="chip ochre">only proposed</span>
                 }
               </p>
+              @if (fixedWords(bar); as fixed) {
+                <p class="quiet">{{ fixed }}</p>
+              }
               <p class="row-line">
                 <a i18n [routerLink]="workedOn(bar).link" [queryParams]="workedOn(bar).query">Work on it</a>
                 @if (bar.pageId) {
@@ -155,7 +169,15 @@ const laneWords: Readonly<Record<LaneKind, string>> = {
           }
         </div>
         <div class="drawing" role="region" aria-label="The plan drawn" i18n-aria-label tabindex="0">
-          <almanac-lane-chart [almanac]="almanac" [sight]="sight()" [marks]="marks()" [selected]="sel() ?? ''" (chosen)="choose($event)" />
+          <almanac-lane-chart
+            [almanac]="almanac"
+            [sight]="sight()"
+            [marks]="marks()"
+            [zoom]="grain().name"
+            [selected]="sel() ?? ''"
+            [(moved)]="moved"
+            (chosen)="choose($event)"
+          />
           @if (drawnCount() < almanac.barCount) {
             <p i18n class="quiet cut">Drawn are the first {{ drawnCount() }} of {{ almanac.barCount }}. Look at less at once.</p>
           }
@@ -188,13 +210,14 @@ export class AlmanacWorkspace {
   protected readonly sight = computed(() => sightOf(this.zoom(), this.from(), this.#session.site.now, this.#manner));
   protected readonly lanesBy = computed(() => laneKinds.find(each => each === this.by()) ?? 'region');
   protected readonly marks = computed(() => marksOf(this.zoom(), this.sight(), this.#manner));
-  readonly #question = computed(() => ({ from: this.sight().from, until: this.sight().until, by: this.lanesBy() }), {
+  readonly #turn = signal(0);
+  readonly #question = computed(() => ({ from: this.sight().from, until: this.sight().until, by: this.lanesBy(), turn: this.#turn() }), {
     equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   });
   protected readonly almanac = toSignal(
     toObservable(this.#question).pipe(
       tap(() => this.isAsking.set(true)),
-      switchMap(question =>
+      switchMap(({ turn: _, ...question }) =>
         this.#api.readAlmanac(question).pipe(
           catchError((error: unknown) => {
             this.#messages.problem(error);
@@ -206,6 +229,8 @@ export class AlmanacWorkspace {
     ),
     { initialValue: null as Almanac | null },
   );
+  /** A bar that was moved by hand and not saved yet. */
+  protected readonly moved = signal<MovedBar | null>(null);
   protected readonly drawnCount = computed(() => (this.almanac()?.lanes ?? []).reduce((sum, lane) => sum + lane.bars.length, 0));
   protected readonly chosen = computed(() => {
     const bars = (this.almanac()?.lanes ?? []).flatMap(each => each.bars);
@@ -223,7 +248,12 @@ export class AlmanacWorkspace {
       { key: 't', does: $localize`Around now`, run: () => this.go({ from: null }) },
       { key: '+', does: $localize`Closer`, run: () => this.#zoomBy(-1) },
       { key: '-', does: $localize`Wider`, run: () => this.#zoomBy(1) },
-      { key: 'Escape', does: $localize`Choose nothing`, run: () => this.go({ sel: null }) },
+      {
+        key: 'Escape',
+        does: $localize`Put back, or choose nothing`,
+        run: () => (this.moved() ? this.moved.set(null) : this.go({ sel: null })),
+      },
+      ...hands,
     ]);
     // What was chosen in the drawing is found among the days.
     effect(() => {
@@ -243,7 +273,26 @@ export class AlmanacWorkspace {
     this.go({ from: dayBeside(this.zoom(), this.sight(), direction, this.#manner) });
   }
 
+  protected setMoved(moved: MovedBar | null): void {
+    this.moved.set(moved);
+  }
+
+  /** What was saved is drawn as it stands now. */
+  protected readAgain(): void {
+    this.moved.set(null);
+    this.#turn.update(turn => turn + 1);
+  }
+
+  /** Why a bar is not moved by hand, where something still moves it elsewhere. */
+  protected fixedWords(bar: AlmanacBar): string {
+    if (gripsOf(bar, this.sight()).length > 0 || bar.state === 'expired') return '';
+    return bar.edges.from === 'fixed' && bar.edges.until === 'fixed'
+      ? $localize`Its times come again, or rest on a shared rule or a season: they are changed in its rule.`
+      : $localize`Its edges lie outside what is drawn. Look at more at once to move them.`;
+  }
+
   protected choose({ recordId }: AlmanacBar): void {
+    this.moved.set(null);
     this.go({ sel: recordId === this.sel() ? null : recordId });
   }
 

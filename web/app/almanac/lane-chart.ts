@@ -1,9 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, output } from '@angular/core';
 import type { Almanac, AlmanacBar } from '@contract/almanac';
 import { writeMoment } from '@core/format/moment';
 import { SessionService } from '../state/session.service';
 import { packLane, type PackedBar } from './packing';
+import { gripsOf, movedBy, type Grip, type MovedBar, type Moving } from './hand';
+import { stepsIn } from './snap';
 import { type Mark, type Sight } from './zoom';
+
+/** How near to an edge a press takes hold of it, and how far a press moves before it drags, in pixels. */
+const handleWidth = 7;
+const leastDrag = 4;
 
 /** The plan drawn: time across, lanes down, a bar for all that begins or ends. */
 @Component({
@@ -50,23 +56,40 @@ import { type Mark, type Sight } from './zoom';
                 [style.width.%]="100 * (gap.right - gap.left)"
               ></span>
             }
-            @for (bar of lane.bars; track $index) {
+            @for (each of lane.bars; track $index) {
               <button
                 type="button"
-                [class]="'bar ' + bar.state"
-                [class.on]="bar.recordId === selected()"
-                [class.open]="bar.until === null || bar.until > sight().until"
-                [class.begun]="bar.from < sight().from"
-                [attr.aria-pressed]="bar.recordId === selected()"
-                [attr.aria-label]="words(bar)"
-                [title]="words(bar)"
-                [style.top.px]="1 + bar.row * 26"
-                [style.left.%]="100 * bar.left"
-                [style.width.%]="100 * (bar.right - bar.left)"
-                (click)="chosen.emit(bar)"
+                [class]="'bar ' + each.bar.state"
+                [class.on]="each.bar.recordId === selected()"
+                [class.open]="each.bar.until === null || each.bar.until > sight().until"
+                [class.begun]="each.bar.from < sight().from"
+                [class.left]="moved()?.bar === each.bar"
+                [class.movable]="each.grips.includes('whole')"
+                [class.ends-freely]="each.grips.includes('until')"
+                [class.begins-freely]="each.grips.includes('from')"
+                [attr.aria-pressed]="each.bar.recordId === selected()"
+                [attr.aria-label]="words(each.bar)"
+                [attr.aria-description]="each.grips.length > 0 ? byKeyboard : null"
+                [title]="words(each.bar)"
+                [style.top.px]="1 + each.row * 26"
+                [style.left.%]="100 * each.left"
+                [style.width.%]="100 * (each.right - each.left)"
+                (pointerdown)="take($event, each)"
+                (keydown)="step($event, each.bar)"
+                (click)="choose(each.bar)"
               >
-                {{ bar.title }}
+                {{ each.bar.title }}
               </button>
+              @if (moved()?.bar === each.bar) {
+                <span
+                  class="bar moved"
+                  [class.open]="moved()!.until === null || moved()!.until! > sight().until"
+                  [style.top.px]="1 + each.row * 26"
+                  [style.left.%]="100 * within(moved()!.from)"
+                  [style.width.%]="100 * (within(moved()!.until ?? sight().until) - within(moved()!.from))"
+                  >{{ each.bar.title }}</span
+                >
+              }
             }
           </div>
         </section>
@@ -79,14 +102,27 @@ import { type Mark, type Sight } from './zoom';
 })
 export class LaneChart {
   readonly #style = inject(SessionService).style;
+  readonly #zone = inject(SessionService).site.zone;
   readonly almanac = input.required<Almanac>();
   readonly sight = input.required<Sight>();
   readonly marks = input.required<readonly Mark[]>();
   /** The record whose bars are marked. */
   readonly selected = input('');
+  /** The name of the zoom, by which bars snap. */
+  readonly zoom = input('quarter');
+  /** A bar that was moved and not saved yet. */
+  readonly moved = model<MovedBar | null>(null);
   readonly chosen = output<AlmanacBar>();
-  protected readonly lanes = computed(() => this.almanac().lanes.map(lane => packLane(lane, this.sight())));
+  protected readonly lanes = computed(() =>
+    this.almanac().lanes.map(lane => {
+      const packed = packLane(lane, this.sight());
+      return { ...packed, bars: packed.bars.map(each => ({ ...each, grips: gripsOf(each.bar, this.sight()) })) };
+    }),
+  );
   protected readonly least = Math.min;
+  protected readonly byKeyboard = $localize`Arrow keys move it; with Shift its end, with Alt its beginning.`;
+  /** Whether the press that ends now moved something: then it is no choice. */
+  #wasDragged = false;
 
   protected share(at: number): number {
     const { from, until } = this.sight();
@@ -98,7 +134,76 @@ export class LaneChart {
     return now >= this.sight().from && now < this.sight().until;
   }
 
-  protected words(bar: PackedBar): string {
+  /** A share of what is in sight, cut at its edges. */
+  protected within(at: number): number {
+    return Math.min(1, Math.max(0, this.share(at)));
+  }
+
+  protected choose(bar: AlmanacBar): void {
+    if (!this.#wasDragged) this.chosen.emit(bar);
+    this.#wasDragged = false;
+  }
+
+  // One listener on what was pressed, rather than a directive on each of two thousand bars.
+  protected take(event: PointerEvent, { bar, grips }: PackedBar & { readonly grips: readonly Grip[] }): void {
+    this.#wasDragged = false;
+    if (event.button !== 0 || grips.length === 0) return;
+    const button = event.currentTarget as HTMLElement;
+    const box = button.getBoundingClientRect();
+    const near = (edge: number) => Math.abs(event.clientX - edge) <= handleWidth;
+    const [left, right] = getComputedStyle(button).direction === 'rtl' ? [box.right, box.left] : [box.left, box.right];
+    const grip: Grip = grips.includes('until') && near(right) ? 'until' : grips.includes('from') && near(left) ? 'from' : 'whole';
+    if (!grips.includes(grip)) return;
+    const { from, until } = this.sight();
+    const perPixel = (until - from) / button.parentElement!.getBoundingClientRect().width;
+    const begun = this.#standing(bar);
+    const stop = new AbortController();
+    const { signal } = stop;
+    let shown = 0;
+    button.setPointerCapture(event.pointerId);
+    const follow = (move: PointerEvent) => {
+      const distance = move.clientX - event.clientX;
+      if (!this.#wasDragged && Math.abs(distance) < leastDrag) return;
+      this.#wasDragged = true;
+      const steps = stepsIn(this.zoom(), distance * perPixel);
+      if (steps === shown) return;
+      shown = steps;
+      this.moved.set(movedBy(begun, grip, steps, this.#moving()));
+    };
+    button.addEventListener('pointermove', follow, { signal });
+    for (const over of ['pointerup', 'pointercancel'] as const) button.addEventListener(over, () => stop.abort(), { signal });
+    document.addEventListener(
+      'keydown',
+      key => {
+        if (key.key !== 'Escape') return;
+        key.preventDefault();
+        this.moved.set(null);
+        stop.abort();
+      },
+      { signal, capture: true },
+    );
+  }
+
+  protected step(event: KeyboardEvent, bar: AlmanacBar): void {
+    if (event.ctrlKey || event.metaKey || !['ArrowLeft', 'ArrowRight'].includes(event.key)) return;
+    const isBackwards = (event.key === 'ArrowLeft') !== (getComputedStyle(event.currentTarget as HTMLElement).direction === 'rtl');
+    const grip: Grip = event.shiftKey ? 'until' : event.altKey ? 'from' : 'whole';
+    if (gripsOf(bar, this.sight()).length === 0) return;
+    event.preventDefault();
+    this.moved.set(movedBy(this.#standing(bar), grip, isBackwards ? -1 : 1, this.#moving()));
+  }
+
+  // As it was moved so far, or as it is.
+  #standing(bar: AlmanacBar): MovedBar {
+    const moved = this.moved();
+    return moved?.bar === bar ? moved : { bar, from: bar.from, until: bar.until };
+  }
+
+  #moving(): Moving {
+    return { sight: this.sight(), zoom: this.zoom(), zone: this.#zone, now: this.almanac().now };
+  }
+
+  protected words(bar: AlmanacBar): string {
     const from = bar.from < this.sight().from ? $localize`since earlier` : $localize`from ${writeMoment(bar.from, this.#style)}`;
     const until = bar.until === null ? $localize`until further notice` : $localize`until ${writeMoment(bar.until, this.#style)}`;
     const proposed = bar.state === 'proposed' ? $localize`, only proposed` : '';

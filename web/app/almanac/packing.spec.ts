@@ -10,6 +10,10 @@ const bar = (from: number, until: number | null, state: AlmanacBar['state'] = 'l
   until,
   state,
   editionId: null,
+  publicationId: null,
+  locale: null,
+  edges: { from: 'publication', until: 'publication' },
+  afterwards: 'earlier',
   pageId: null,
 });
 const span = { from: 0, until: 1_000 };

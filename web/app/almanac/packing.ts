@@ -2,7 +2,8 @@ import type { Almanac, AlmanacBar } from '@contract/almanac';
 import { gapsWithin, unionOf } from '@core/schedule/interval';
 
 /** A bar with where it stands: its row from the top, and its edges as shares of the span, 0 to 1. */
-export interface PackedBar extends AlmanacBar {
+export interface PackedBar {
+  readonly bar: AlmanacBar;
   readonly row: number;
   readonly left: number;
   readonly right: number;
@@ -37,7 +38,7 @@ export function packLane(lane: Almanac['lanes'][number], { from, until }: { read
       const free = ends.findIndex(end => end <= left);
       const row = free < 0 ? ends.length : free;
       ends[row] = right;
-      return { ...bar, row, left, right };
+      return { bar, row, left, right };
     });
   return { key: lane.key, label: lane.label, steady: lane.steady, rows: Math.max(1, ends.length), bars, gaps: gapsOf(lane, share, until) };
 }

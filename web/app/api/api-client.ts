@@ -146,7 +146,12 @@ export class ApiClient {
   saveWorkflows = (wish: workflows.WorkflowsWish, madeFrom: string) =>
     this.#refine(this.#http.put<workflows.WorkflowsReport>('/api/workflows', wish, { headers: { 'If-Match': madeFrom } }));
   offers = (changes: readonly messages.OverlayWish[]) => this.#post<workflows.Offers>('editions/offers', { changes });
-  checkRescheduling = (id: string, wish: rescheduling.ReschedulingWish) => this.#post<assembling.Check>(`editions/${id}/times/check`, wish);
+  checkRescheduling = (id: string, wish: rescheduling.ReschedulingWish) =>
+    this.#post<rescheduling.TimesCheck>(`editions/${id}/times/check`, wish);
+  checkPublicationTimes = (id: string, wish: rescheduling.ReschedulingWish) =>
+    this.#post<rescheduling.TimesCheck>(`publications/${id}/times/check`, wish);
+  setPublicationTimes = (id: string, wish: rescheduling.ReschedulingWish) =>
+    this.#refine(this.#http.put<rescheduling.PublicationSet>(`/api/publications/${id}/times`, wish));
   checkWithdrawal = (id: string) => this.#get<rescheduling.Withdrawal>(`editions/${id}/withdrawal`);
   withdrawPlanned = (id: string, wish: rescheduling.WithdrawalWish) =>
     this.#post<messages.EditionDetail>(`editions/${id}/withdrawal`, wish);

@@ -5,7 +5,8 @@ import { localTimeAt } from '@core/schedule/local-time';
 import { placesOf } from '../kinds/index';
 import { SessionService } from '../state/session.service';
 
-const verbs: Readonly<Record<PlannedRow['what'], string>> = {
+/** What becomes of something planned, as its sentence says it. */
+export const plannedVerbs: Readonly<Record<PlannedRow['what'], string>> = {
   'goes live': $localize`goes live`,
   changes: $localize`takes new words`,
   ends: $localize`ends`,
@@ -79,7 +80,7 @@ export class PlannedLine {
   readonly chosen = output();
   protected readonly local = computed(() => localTimeAt(this.change().at, this.#zone));
   protected readonly time = computed(() => this.local().slice(11, 16));
-  protected readonly verb = computed(() => verbs[this.change().what]);
+  protected readonly verb = computed(() => plannedVerbs[this.change().what]);
   protected readonly isEnd = computed(() => this.change().what === 'ends' || this.change().what === 'closes');
   protected readonly selected = computed(() => (placesOf(this.change().kind).isSelectable ? this.change().recordId : null));
   protected readonly where = computed(() => {

@@ -9,17 +9,19 @@ import type { WishedTimes } from './wished-times';
   imports: [MomentField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <almanac-moment-field
-      label="Goes live"
-      i18n-label
-      emptyMeans="Empty: at once."
-      i18n-emptyMeans
-      emptyWord="At once"
-      i18n-emptyWord
-      [value]="ahead().from()"
-      [fault]="faultAt()('/times/from')"
-      (valueChange)="ahead().setFrom($event)"
-    />
+    @if (!ahead().hasBegun()) {
+      <almanac-moment-field
+        label="Goes live"
+        i18n-label
+        emptyMeans="Empty: at once."
+        i18n-emptyMeans
+        emptyWord="At once"
+        i18n-emptyWord
+        [value]="ahead().from()"
+        [fault]="faultAt()('/times/from')"
+        (valueChange)="ahead().setFrom($event)"
+      />
+    }
     <div>
       <almanac-moment-field
         label="Until"

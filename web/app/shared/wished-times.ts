@@ -6,6 +6,8 @@ import type { ScheduledChoice } from './covered-choice';
 
 /** When something is to be published, and what becomes of what is planned; what that does is asked anew whenever it changes. */
 export abstract class WishedTimes {
+  /** Whether it is live already, so that only its end is left to say. */
+  readonly hasBegun = signal(false);
   readonly from = signal<LocalTime | null>(null);
   readonly until = signal<LocalTime | null>(null);
   /** What readers have once it has ended. */

@@ -38,6 +38,7 @@ const record = (part: Partial<RecordDetail> = {}): RecordDetail => ({
   nextChange: null,
   live: { revisionId: 'live', value: { title: 'T', text: 'live' } },
   proposals: [],
+  newest: null,
   revisions: [],
   publications: [],
   usedOn: [],
