@@ -20,9 +20,10 @@ export const almanacQuery = z.object({
 
 /**
  * What an edge of a bar is moved by: the publication, the one window of a placement's own rule, or the wish of a proposal.
- * "fixed" is not moved by hand: it has passed, comes again, or rests on a shared rule or a season.
+ * "fixed" is not moved by hand: it has passed, comes again, or rests on a shared rule or a season. "others" is moved by others
+ * than whoever asks.
  */
-const barEdge = z.enum(['publication', 'window', 'wish', 'fixed']);
+const barEdge = z.enum(['publication', 'window', 'wish', 'fixed', 'others']);
 
 /** A stretch of time in which readers have something, or would by a proposal. */
 export const almanacBar = z.object({
@@ -40,6 +41,8 @@ export const almanacBar = z.object({
   /** Null for the words of the locale in which it began. */
   locale: z.string().nullable(),
   edges: z.object({ from: barEdge, until: barEdge }),
+  /** When its publication ends, which may be later than its windows; null has no end. */
+  publishedUntil: instant.nullable(),
   /** What readers have once its publication has ended. */
   afterwards: z.enum(['earlier', 'nothing']),
   /** A page on which it can be looked at. */

@@ -1,14 +1,16 @@
 import { expect, test } from './application';
 import { check } from './steps';
 
-test('a hole in the plan is seen in the Almanac, what makes it is taken back, and it is gone', async ({ application, browser }) => {
+test('a hole in the plan is seen in the Almanac and closed by dragging, after what that does was said', async ({
+  application,
+  browser,
+}) => {
   const edwin = await application.signIn(browser, 'edwin');
   await edwin.getByRole('link', { name: 'Almanac', exact: true }).click();
   const reading = edwin.getByRole('region', { name: 'Day by day' });
   const strip = edwin.getByRole('region', { name: 'Notice strip' });
   const thin = reading.getByText(/Notice strip never holds more than one/);
   await expect(thin).toBeVisible();
-  await expect(strip.getByRole('button', { name: /^Storm warning: / })).toBeVisible();
   await check(edwin, 'Almanac');
 
   await test.step('it is walked through by keyboard', async () => {
@@ -27,19 +29,79 @@ test('a hole in the plan is seen in the Almanac, what makes it is taken back, an
     await edwin.getByLabel('Lanes').selectOption('region');
   });
 
-  await strip.getByRole('button', { name: /^First boat of the year: from 19 March/ }).click();
-  await reading.getByRole('link', { name: 'Move it in time' }).click();
-  await edwin.getByText('Take it back before it comes').click();
-  await expect(edwin.getByText('“First boat of the year” (placement) does not come on 19 March, 06:00.')).toBeVisible();
-  await edwin.getByLabel('Why').fill('The strip holds one.');
-  await check(edwin, 'taking back what is planned');
-  await edwin.getByRole('button', { name: 'Take it back' }).click();
-  await expect(edwin.getByText('“First boat, on the reserve pages” does not come.')).toBeVisible();
+  const boat = strip.getByRole('button', { name: /^First boat of the year: from 19 March/ });
+  const storm = strip.getByRole('button', { name: /^Storm warning: / });
+  const [here, there] = [(await boat.boundingBox())!, (await storm.boundingBox())!];
+  const middle = { x: here.x + here.width / 2, y: here.y + here.height / 2 };
+  await edwin.mouse.move(middle.x, middle.y);
+  await edwin.mouse.down();
+  // Far enough that it begins when the warning is over.
+  await edwin.mouse.move(middle.x + there.x + there.width - here.x + 12, middle.y, { steps: 8 });
+  await edwin.mouse.up();
+  const moved = edwin.getByRole('region', { name: 'The one that was moved' });
+  await expect(moved.getByText(/Fri 19 March, 06:00: First boat of the year goes live/)).toBeVisible();
+  await expect(moved.getByText(/All that it goes live with moves with it/)).toBeVisible();
+  await check(edwin, 'a bar that was moved');
 
-  await edwin.getByRole('link', { name: 'Almanac', exact: true }).click();
-  await expect(strip.getByRole('button', { name: /^Storm warning: / })).toBeVisible();
-  await expect(strip.getByRole('button', { name: /^First boat of the year/ })).toHaveCount(0);
+  await test.step('it goes on by keyboard, and can be put back', async () => {
+    await boat.focus();
+    await edwin.keyboard.press('Escape');
+    await expect(moved).toHaveCount(0);
+    for (let day = 0; day < 2; day += 1) await edwin.keyboard.press('ArrowRight');
+    await edwin.keyboard.press('Shift+ArrowRight');
+    await expect(moved.getByText('From Sun 21 March, 06:00, not Fri 19 March, 06:00. Until Sat 10 April, 12:00')).toBeVisible();
+  });
+
+  await moved.getByRole('button', { name: /^Move it to that date/ }).click();
+  await expect(edwin.getByText('“First boat of the year” has other times.')).toBeVisible();
+  await expect(strip.getByRole('button', { name: /^First boat of the year: from 21 March, 06:00, until 10 April, 12:00/ })).toBeVisible();
   await expect(thin).toHaveCount(0);
+
+  await test.step('the plan is taken along as pictures', async () => {
+    for (const [item, file] of [
+      ['As a picture that scales (SVG)', 'almanac-2027-03-01.svg'],
+      ['As a picture of points (PNG)', 'almanac-2027-03-01.png'],
+    ] as const) {
+      await edwin.getByRole('button', { name: 'Take it along' }).click();
+      const saved = edwin.waitForEvent('download');
+      await edwin.getByRole('button', { name: item }).click();
+      expect((await saved).suggestedFilename()).toBe(file);
+    }
+  });
+
+  await test.step('what made it is taken back before it comes', async () => {
+    await strip.getByRole('button', { name: /^First boat of the year: from 21 March/ }).click();
+    await reading.getByRole('link', { name: 'Move it in time' }).click();
+    await edwin.getByText('Take it back before it comes').click();
+    await expect(edwin.getByText('“First boat of the year” (placement) does not come on 21 March, 06:00.')).toBeVisible();
+    await edwin.getByLabel('Why').fill('The strip holds one.');
+    await check(edwin, 'taking back what is planned');
+    await edwin.getByRole('button', { name: 'Take it back' }).click();
+    await expect(edwin.getByText('“First boat, on the reserve pages” does not come.')).toBeVisible();
+  });
+});
+
+test('a window is shortened in the drawing, and the change waits as any other does', async ({ application, browser }) => {
+  const bar = /^Hands wanted: from 10 March, until 17 April/;
+  const bea = await application.signIn(browser, 'bea');
+  await bea.goto('/almanac/almanac');
+  await bea.getByRole('region', { name: 'Aside' }).getByRole('button', { name: bar }).click();
+  await expect(bea.getByText('Your roles do not move this in time.')).toBeVisible();
+
+  const edwin = await application.signIn(browser, 'edwin');
+  await edwin.goto('/almanac/almanac');
+  const aside = edwin.getByRole('region', { name: 'Aside' });
+  await aside.getByRole('button', { name: bar }).focus();
+  for (let day = 0; day < 7; day += 1) await edwin.keyboard.press('Shift+ArrowLeft');
+  const moved = edwin.getByRole('region', { name: 'The one that was moved' });
+  await expect(moved.getByText('Until Sat 10 April, 00:00, not Sat 17 April, 00:00.')).toBeVisible();
+  await moved.getByRole('button', { name: 'Save…' }).click();
+  const dialog = edwin.getByRole('dialog');
+  await expect(dialog.getByText(/Shows on 3 pages until 9 April/).first()).toBeVisible();
+  await dialog.getByRole('button', { name: /^Send for review/ }).click();
+  await expect(dialog).toBeHidden();
+  await expect(moved).toHaveCount(0);
+  await expect(aside.getByRole('button', { name: bar })).toBeVisible();
 });
 
 test('a page on its way goes live together with another, from where it is written', async ({ application, browser }) => {

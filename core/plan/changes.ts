@@ -1,3 +1,5 @@
+import { groupBy } from '../collection/group-by';
+import { kindNamed } from '../kinds/index';
 import { inForceAt } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import type { LedgerRecord, RecordKind } from '../ledger/records';
@@ -30,6 +32,17 @@ export function changesWithin(ledger: Ledger, span: Interval): readonly PlannedC
 export function changesAmong(ledger: Ledger, recordIds: Iterable<string>, span: Interval, locale?: string): readonly PlannedChange[] {
   const records = [...new Set(recordIds)].flatMap(id => ledger.records.get(id) ?? []);
   return inOrder(records.flatMap(record => changesOf(ledger, record, span, locale)));
+}
+
+/** The same without the blocks that come or go with their placements: those are told of by these. */
+export function toldOnce(changes: readonly PlannedChange[]): readonly PlannedChange[] {
+  const needed = new Map(
+    [...groupBy(changes, each => each.at)].map(([at, together]) => [
+      at,
+      new Set(together.flatMap(({ kind, value }) => kindNamed(kind).needsBlock?.(value) ?? [])),
+    ]),
+  );
+  return changes.filter(each => !needed.get(each.at)!.has(each.recordId));
 }
 
 function inOrder(changes: readonly PlannedChange[]): readonly PlannedChange[] {

@@ -407,7 +407,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       importForwardings(site, person, await bytesOf(request, importLimits.bytes), query.trial === 'yes'),
     readDeletion: ({ person, id }) => deletionOf(site, person, id),
     deleteRecord: ({ person, id }) => deleteForGood(site, person, id) as Promise<undefined>,
-    readAlmanac: ({ query }) => almanacOf(site, query),
+    readAlmanac: ({ person, query }) => almanacOf(site, person!, query),
     readBetween: ({ query }) => between(site, query),
     listEndings: ({ person, query }) => endingsOf(site, person, query),
     listCalendarFeeds: ({ person }) => listCalendarFeeds(site, person),

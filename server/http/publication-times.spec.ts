@@ -94,12 +94,16 @@ describe('one publication', () => {
     await publish([{ ...block('Eggs'), recordId: blockId }, once, again]);
     await publish([later], { from: at('2027-05-02T08:00') });
     const span = `from=${Date.parse('2027-04-30T00:00Z')}&until=${Date.parse('2027-05-05T00:00Z')}`;
-    const { lanes } = (await editor.get(`/api/almanac?${span}`)).json as {
-      lanes: { bars: { recordId: string; edges: { from: string; until: string }; until: number | null }[] }[];
+    const edgesFor = async (client: TestClient) => {
+      const { lanes } = (await client.get(`/api/almanac?${span}&by=type`)).json as {
+        lanes: { bars: { recordId: string; edges: { from: string; until: string } }[] }[];
+      };
+      const bars = lanes.flatMap(each => each.bars);
+      return [once, again, later].map(({ recordId }) => bars.find(each => each.recordId === recordId)!.edges);
     };
-    const edgesOf = ({ recordId }: { recordId: string }) =>
-      lanes.flatMap(each => each.bars).find(each => each.recordId === recordId)!.edges;
-    expect([once, again, later].map(edgesOf)).toEqual([
+    const others = { from: 'others', until: 'others' };
+    expect(await edgesFor(await test.client('bea'))).toEqual([others, { from: 'fixed', until: 'fixed' }, others]);
+    expect(await edgesFor(editor)).toEqual([
       { from: 'window', until: 'window' },
       { from: 'fixed', until: 'fixed' },
       { from: 'publication', until: 'publication' },

@@ -10,13 +10,17 @@ import type { LaneKind } from '@core/plan/lanes';
 import type { Interval } from '@core/schedule/interval';
 import type { Instant } from '@core/schedule/local-time';
 import { labelOfTarget } from '@core/theme/manifest';
+import { grantsOver, mayWrite } from '@core/rights/grants';
 import { capitalised, say, told } from '@core/tongue/say';
+import { publishes } from '@core/workflow/workflow';
 import { Refusal } from '../errors/refusal';
+import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
-import { isOfOwnWords, overlayOf } from './edition-lookups';
+import { isOfOwnWords, mayEditEdition, overlayOf, writtenIn } from './edition-lookups';
 import { healthOf } from './health';
 import { bestValueOf, localeName, nameOfPerson, titleOf } from './names';
 import { plansWithin } from './plan';
+import { typeOf } from './record-type';
 import { plannedRowsAmong } from './planned-rows';
 
 /** How many things end on one day before it is told of. */
@@ -35,13 +39,14 @@ export interface Standing extends Interval {
   /** The publication that says it; null for what is only proposed. */
   readonly publicationId: string | null;
   readonly edges: AlmanacBar['edges'];
+  readonly publishedUntil: Instant | null;
   readonly afterwards: Afterwards;
   /** When that was said. */
   readonly changedAt: Instant;
 }
 
 /** Everything that readers have and will have within a span of time, in lanes, and what changes by itself. */
-export async function almanacOf(site: Site, { from, until, by }: AlmanacQuery): Promise<Almanac> {
+export async function almanacOf(site: Site, person: Person, { from, until, by }: AlmanacQuery): Promise<Almanac> {
   if (until <= from || until - from > longestSpan * 86_400_000)
     throw new Refusal('invalid', say`The Almanac shows up to ${longestSpan} days at once.`, [
       { pointer: '/until', detail: say`After the beginning, and at most ${longestSpan} days.` },
@@ -63,7 +68,7 @@ export async function almanacOf(site: Site, { from, until, by }: AlmanacQuery): 
       key: label,
       label,
       steady: new Set((steadyIn.get(label) ?? []).map(each => each.recordId)).size,
-      bars: lanes.get(label)!.map(each => barOf(site, each, span)),
+      bars: lanes.get(label)!.map(each => barOf(site, person, each, span)),
     })),
     barCount: drawn.length,
     changes: rows.slice(0, almanacLimits.changes),
@@ -104,6 +109,7 @@ function standingOf({ entry, ...bar }: PlanBar, now: number): Standing {
     by: entry?.recordedBy ?? '',
     editionId: entry?.editionId ?? null,
     publicationId: entry?.publicationId ?? null,
+    publishedUntil: entry?.until ?? null,
     afterwards: entry?.afterwards ?? 'earlier',
     changedAt: entry?.recordedAt ?? bar.from,
   };
@@ -135,6 +141,7 @@ function proposedWithin(site: Site, span: Interval): readonly Standing[] {
         editionId,
         publicationId: null,
         edges: { from: 'wish', until: 'fixed' },
+        publishedUntil: null,
         afterwards: 'earlier',
         changedAt,
       },
@@ -157,8 +164,9 @@ export function titleOfBar(site: Site, each: Standing): string {
   return isOfOwnWords(site, each) ? say`${title} in ${localeName(site, each.locale)}` : title;
 }
 
-function barOf(site: Site, each: Standing, span: Interval): AlmanacBar {
-  const { recordId, kind, state, editionId, publicationId, edges, afterwards } = each;
+function barOf(site: Site, person: Person, each: Standing, span: Interval): AlmanacBar {
+  const { recordId, kind, state, editionId, publicationId, edges, publishedUntil, afterwards } = each;
+  const own = (edge: Edge) => (edge === 'fixed' || mayMove(site, person, each, edge) ? edge : 'others');
   return {
     recordId,
     kind,
@@ -169,10 +177,25 @@ function barOf(site: Site, each: Standing, span: Interval): AlmanacBar {
     editionId,
     publicationId,
     locale: isOfOwnWords(site, each) ? each.locale : null,
-    edges,
+    edges: { from: own(edges.from), until: own(edges.until) },
+    publishedUntil,
     afterwards,
     pageId: pageToSee(site, each),
   };
+}
+
+type Edge = AlmanacBar['edges']['from'];
+
+// Whether somebody may at all; how far what they do reaches is judged when they do it.
+function mayMove(site: Site, person: Person, each: Standing, edge: Edge): boolean {
+  const written = writtenIn(site, each);
+  if (edge === 'window') return mayWrite(person.grants, written);
+  if (edge === 'publication')
+    return site.settings.workflows.some(({ moves }) =>
+      moves.some(move => publishes(move) && grantsOver(person.grants, move.who, written).length > 0),
+    );
+  const edition = site.ledger.editions.get(each.editionId ?? '');
+  return edition !== undefined && mayEditEdition(site, person, edition, site.ledger.proposalsOfEdition(edition.id));
 }
 
 // In which lane something stands, by its label.
@@ -188,6 +211,13 @@ function lanesBy(site: Site, by: LaneKind): (each: Standing) => string {
       return each => {
         const section = snapshot.pageById.get(pageToSee(site, each) ?? '')?.facts.lineage.at(-2) ?? snapshot.front?.id ?? '';
         return snapshot.pageById.get(section)?.value.title ?? say`nowhere yet`;
+      };
+    case 'type':
+      return each => {
+        const type = typeOf(site, each);
+        if (type === null) return capitalised(told(each.kind));
+        const { pageTypes, blockTypes } = site.registry;
+        return told((each.kind === 'page' ? pageTypes : blockTypes).get(type)?.label ?? type);
       };
     case 'person':
       return each => nameOfPerson(site, each.by);

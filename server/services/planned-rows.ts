@@ -1,7 +1,6 @@
 import type { PlannedRow } from '@contract/today';
-import { groupBy } from '@core/collection/group-by';
 import { kindNamed } from '@core/kinds/index';
-import type { PlannedChange } from '@core/plan/changes';
+import { toldOnce, type PlannedChange } from '@core/plan/changes';
 import type { SitePlan } from '@core/plan/site-plan';
 import { positionsOf } from '@core/reach/bit-set';
 import type { PageFacts } from '@core/rule/where';
@@ -17,15 +16,8 @@ export function plannedRowsAmong(
   changes: readonly PlannedChange[],
   planAt: (moment: number) => SitePlan,
 ): readonly PlannedRow[] {
-  // A block that comes or goes with its placement is told of once, by the placement.
-  const needed = new Map(
-    [...groupBy(changes, each => each.at)].map(([at, together]) => [
-      at,
-      new Set(together.flatMap(({ kind, value }) => kindNamed(kind).needsBlock?.(value) ?? [])),
-    ]),
-  );
-  return changes
-    .filter(each => !needed.get(each.at)!.has(each.recordId) && !wasDoneThen(site, each))
+  return toldOnce(changes)
+    .filter(each => !wasDoneThen(site, each))
     .flatMap(each => plannedRow(site, each, planAt) ?? []);
 }
 

@@ -1,5 +1,5 @@
 import type { PlannedMove, TimesCheck } from '@contract/rescheduling';
-import { changesAmong, type PlannedChange } from '@core/plan/changes';
+import { changesAmong, toldOnce, type PlannedChange } from '@core/plan/changes';
 import { groupBy } from '@core/collection/group-by';
 import type { Ledger } from '@core/ledger/ledger';
 import type { OwnWords } from '@core/locale/own-words';
@@ -33,14 +33,10 @@ function movedBy(site: Site, { changes, entries, after }: Publication): Pick<Tim
   const edges = [...standing, ...entries].flatMap(each => [each.from, each.until ?? each.from]);
   const span = { from: now + 1, until: Math.max(now, ...edges) + 1 };
   const told = (ledger: Ledger) =>
-    [...idsIn].flatMap(([locale, some]) =>
-      changesAmong(
-        ledger,
-        some.map(each => each.recordId),
-        span,
-        locale,
-      ).map(each => moveOf(site, locale, each)),
-    );
+    [...idsIn].flatMap(([locale, some]) => {
+      const ids = some.map(each => each.recordId);
+      return toldOnce(changesAmong(ledger, ids, span, locale)).map(each => moveOf(site, locale, each));
+    });
   const [before, then] = [told(site.ledger), told(after)];
   const keys = (moves: readonly PlannedMove[]) => new Set(moves.map(keyOf));
   const [inBefore, inThen] = [keys(before), keys(then)];

@@ -29,6 +29,7 @@ const plan = (part: Partial<Almanac> = {}): Almanac => ({
           publicationId: 'p1',
           locale: null,
           edges: { from: 'publication', until: 'publication' },
+          publishedUntil: start + 30 * day,
           afterwards: 'earlier',
           pageId: 'visit',
         },
@@ -43,6 +44,7 @@ const plan = (part: Partial<Almanac> = {}): Almanac => ({
           publicationId: null,
           locale: null,
           edges: { from: 'wish', until: 'fixed' },
+          publishedUntil: null,
           afterwards: 'earlier',
           pageId: null,
         },
@@ -151,7 +153,7 @@ describe('AlmanacWorkspace', () => {
     press(bar, 'ArrowRight', { shiftKey: true });
     await screen.settle();
     expect(screen.host.querySelector('.bar.moved')!.textContent).toContain('First boat');
-    expect(screen.text).toContain('and all of that moves with it');
+    expect(screen.text).toContain('All that it goes live with moves with it');
     screen.host.querySelector<HTMLButtonElement>('almanac-set-times .btn-primary')!.click();
     await screen.settle();
     const local = (time: string) => ({ local: time, zone: 'Europe/London' });

@@ -12,21 +12,26 @@ import type { Place } from '../kinds/kind-places';
 import { DateField } from '../shared/date-field';
 import { plannedDays } from '../shared/planned-days';
 import { PlannedLine } from '../shared/planned-line';
+import { saveFile } from '../shared/save-table';
 import { textIn } from '../shared/typed-event';
 import { WhenPipe } from '../shared/when-pipe';
 import { KeysService, type KeyBinding } from '../state/keys.service';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
+import { NgbDropdownModule } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { CalendarFeedsDialog } from './calendar-feeds-dialog';
 import { gripsOf, type MovedBar } from './hand';
 import { LaneChart } from './lane-chart';
+import { packLane } from './packing';
+import { heightOf, paintedPicture, pictureOf } from './plan-picture';
 import { MovedPanel } from './moved-panel';
 import { dayBeside, grainOf, marksOf, sightOf, zooms } from './zoom';
 
 const laneWords: Readonly<Record<LaneKind, string>> = {
   region: $localize`by region`,
   section: $localize`by section`,
+  type: $localize`by type`,
   person: $localize`by person`,
   edition: $localize`by edition`,
   language: $localize`by language`,
@@ -42,7 +47,7 @@ const hands: readonly KeyBinding[] = [
 /** The whole plan: what changes day by day, beside the same days drawn in lanes. */
 @Component({
   selector: 'almanac-almanac',
-  imports: [DateField, LaneChart, MovedPanel, PlannedLine, RouterLink, WhenPipe],
+  imports: [DateField, LaneChart, MovedPanel, NgbDropdownModule, PlannedLine, RouterLink, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -72,7 +77,15 @@ const hands: readonly KeyBinding[] = [
       <span class="grow"></span>
       <a i18n class="btn-word" routerLink="/almanac/between">Between two moments</a>
       <a i18n class="btn-word" routerLink="/almanac/ending">What ends</a>
-      <button i18n class="btn-word" (click)="openCalendar()">In a calendar…</button>
+      <div ngbDropdown>
+        <button i18n class="btn-word" ngbDropdownToggle>Take it along</button>
+        <div ngbDropdownMenu>
+          <button i18n ngbDropdownItem (click)="openCalendar()">In a calendar…</button>
+          <button i18n ngbDropdownItem (click)="takePicture('svg')">As a picture that scales (SVG)</button>
+          <button i18n ngbDropdownItem (click)="takePicture('png')">As a picture of points (PNG)</button>
+          <button i18n ngbDropdownItem (click)="print()">On paper…</button>
+        </div>
+      </div>
       <button i18n class="btn btn-plain" (click)="step(-1)">Earlier</button>
       @if (from()) {
         <button i18n class="btn btn-plain" (click)="go({ from: null })">Around now</button>
@@ -286,6 +299,7 @@ export class AlmanacWorkspace {
   /** Why a bar is not moved by hand, where something still moves it elsewhere. */
   protected fixedWords(bar: AlmanacBar): string {
     if (gripsOf(bar, this.sight()).length > 0 || bar.state === 'expired') return '';
+    if (bar.edges.from === 'others' || bar.edges.until === 'others') return $localize`Your roles do not move this in time.`;
     return bar.edges.from === 'fixed' && bar.edges.until === 'fixed'
       ? $localize`Its times come again, or rest on a shared rule or a season: they are changed in its rule.`
       : $localize`Its edges lie outside what is drawn. Look at more at once to move them.`;
@@ -306,6 +320,33 @@ export class AlmanacWorkspace {
 
   protected openCalendar(): void {
     this.#modal.open(CalendarFeedsDialog, { size: 'lg' }).result.catch(() => undefined);
+  }
+
+  /** The plan as it is drawn, as a file. */
+  protected async takePicture(form: 'svg' | 'png'): Promise<void> {
+    const almanac = this.almanac();
+    if (!almanac) return;
+    const [sight, style] = [this.sight(), getComputedStyle(document.documentElement)];
+    const { name } = this.#session.site;
+    const picture = {
+      heading: $localize`${name} from ${this.date(sight.from)} to ${this.date(sight.until - 1)}, ${laneWords[this.lanesBy()]}`,
+      lanes: almanac.lanes.map(lane => packLane(lane, sight)),
+      marks: this.marks(),
+      sight,
+      now: almanac.now,
+      colour: (token: string) => style.getPropertyValue(`--${token}`).trim(),
+    };
+    const svg = pictureOf(picture);
+    const file = `almanac-${sight.day}.${form}`;
+    try {
+      saveFile(file, form === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await paintedPicture(svg, heightOf(picture)));
+    } catch (error) {
+      this.#messages.problem(error);
+    }
+  }
+
+  protected print(): void {
+    window.print();
   }
 
   protected local(at: number): string {

@@ -1,5 +1,5 @@
 import type { AlmanacBar } from '@contract/almanac';
-import { gripsOf, movedBy, type Grip, type MovedBar } from './hand';
+import { gripsOf, movedBy, standingWith, type Grip, type MovedBar } from './hand';
 import { stepped, stepsIn } from './snap';
 
 const zone = 'Europe/London';
@@ -17,6 +17,7 @@ const bar = (part: Partial<AlmanacBar> = {}): AlmanacBar => ({
   publicationId: 'p',
   locale: null,
   edges: { from: 'publication', until: 'publication' },
+  publishedUntil: null,
   afterwards: 'earlier',
   pageId: null,
   ...part,
@@ -78,5 +79,21 @@ describe('movedBy', () => {
       movedBy(standing({ edges: { from: 'fixed', until: 'fixed' } }), 'whole', 1, moving),
     ];
     expect(tries.map(shown)).toEqual(tries.map(() => shown(standing())));
+  });
+});
+
+describe('standingWith', () => {
+  const moved = { bar: bar(), from: at('2027-03-29T07:00Z'), until: at('2027-04-13T17:00Z') };
+
+  it('takes along what goes live with it, and an end of its own stays', () => {
+    expect(shown(standingWith(moved, bar({ recordId: 'c' }))!)).toEqual(shown(moved));
+    expect(shown(standingWith(moved, bar({ until: null }))!)).toEqual([shown(moved)[0]!, null]);
+  });
+
+  it('leaves what came with something else, or is live already', () => {
+    const others = [bar({ editionId: 'f' }), bar({ from: at('2027-03-27T08:00Z') }), bar({ edges: { from: 'window', until: 'window' } })];
+    expect(others.map(each => standingWith(moved, each))).toEqual([null, null, null]);
+    const live = bar({ state: 'live', edges: { from: 'fixed', until: 'publication' } });
+    expect(standingWith({ ...moved, bar: live }, bar({ recordId: 'c', state: 'live', edges: live.edges }))).toBeNull();
   });
 });

@@ -3,7 +3,7 @@ import type { Almanac, AlmanacBar } from '@contract/almanac';
 import { writeMoment } from '@core/format/moment';
 import { SessionService } from '../state/session.service';
 import { packLane, type PackedBar } from './packing';
-import { gripsOf, movedBy, type Grip, type MovedBar, type Moving } from './hand';
+import { gripsOf, movedBy, standingWith, type Grip, type MovedBar, type Moving } from './hand';
 import { stepsIn } from './snap';
 import { type Mark, type Sight } from './zoom';
 
@@ -63,7 +63,7 @@ const leastDrag = 4;
                 [class.on]="each.bar.recordId === selected()"
                 [class.open]="each.bar.until === null || each.bar.until > sight().until"
                 [class.begun]="each.bar.from < sight().from"
-                [class.left]="moved()?.bar === each.bar"
+                [class.left]="standingWith(moved(), each.bar) !== null"
                 [class.movable]="each.grips.includes('whole')"
                 [class.ends-freely]="each.grips.includes('until')"
                 [class.begins-freely]="each.grips.includes('from')"
@@ -80,13 +80,13 @@ const leastDrag = 4;
               >
                 {{ each.bar.title }}
               </button>
-              @if (moved()?.bar === each.bar) {
+              @if (standingWith(moved(), each.bar); as then) {
                 <span
                   class="bar moved"
-                  [class.open]="moved()!.until === null || moved()!.until! > sight().until"
+                  [class.open]="then.until === null || then.until > sight().until"
                   [style.top.px]="1 + each.row * 26"
-                  [style.left.%]="100 * within(moved()!.from)"
-                  [style.width.%]="100 * (within(moved()!.until ?? sight().until) - within(moved()!.from))"
+                  [style.left.%]="100 * within(then.from)"
+                  [style.width.%]="100 * (within(then.until ?? sight().until) - within(then.from))"
                   >{{ each.bar.title }}</span
                 >
               }
@@ -119,6 +119,7 @@ export class LaneChart {
       return { ...packed, bars: packed.bars.map(each => ({ ...each, grips: gripsOf(each.bar, this.sight()) })) };
     }),
   );
+  protected readonly standingWith = standingWith;
   protected readonly least = Math.min;
   protected readonly byKeyboard = $localize`Arrow keys move it; with Shift its end, with Alt its beginning.`;
   /** Whether the press that ends now moved something: then it is no choice. */

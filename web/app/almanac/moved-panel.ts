@@ -42,13 +42,11 @@ import type { MovedBar } from './hand';
         @case ('publication') {
           @if (timed().by === 'edition') {
             <p class="quiet">
-              <ng-container i18n>It goes live with</ng-container>&ngsp;
-              <a i18n [routerLink]="['/reviews', bar().editionId]">all that it came with</a>&ngsp;<ng-container i18n
-                >, and all of that moves with it.</ng-container
-              >
+              <a i18n [routerLink]="['/reviews', bar().editionId]">All that it goes live with</a>&ngsp;
+              <ng-container i18n>moves with it.</ng-container>
             </p>
           }
-          <almanac-set-times [thing]="timed()" [wished]="moved()" (done)="saved.emit()" />
+          <almanac-set-times [thing]="timed()" [wished]="wished()" (done)="saved.emit()" />
         }
         @case ('window') {
           <div class="ends">
@@ -100,9 +98,12 @@ import type { MovedBar } from './hand';
       flex: 1;
     }
     .ends {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 16px;
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 16px;
+    }
+    .ends > * {
+      flex: 1 1 270px;
     }
     .btn-primary {
       margin-top: 6px;
@@ -124,10 +125,16 @@ export class MovedPanel {
     return this.moved().from === this.bar().from && until !== 'fixed' ? until : from;
   });
   protected readonly timed = computed((): Timed => {
-    const { state, editionId, publicationId, title, from, until, afterwards } = this.bar();
+    const { state, editionId, publicationId, title, from, publishedUntil: until, afterwards } = this.bar();
     const hasBegun = state !== 'scheduled';
     const [by, id] = hasBegun || editionId === null ? (['publication', publicationId!] as const) : (['edition', editionId] as const);
     return { by, id, title, from, until, afterwards, hasBegun };
+  });
+
+  /** The times that its publication would have. */
+  protected readonly wished = computed(() => {
+    const { bar, from, until } = this.moved();
+    return { from, until: bar.edges.until === 'publication' ? until : bar.publishedUntil };
   });
 
   protected local(at: number): LocalTime {

@@ -13,6 +13,7 @@ const bar = (from: number, until: number | null, state: AlmanacBar['state'] = 'l
   publicationId: null,
   locale: null,
   edges: { from: 'publication', until: 'publication' },
+  publishedUntil: null,
   afterwards: 'earlier',
   pageId: null,
 });

@@ -45,14 +45,12 @@ import type { WishedTimes } from './wished-times';
   `,
   styles: `
     :host {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 16px;
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 16px;
     }
-    @media (max-width: 900px) {
-      :host {
-        grid-template-columns: 1fr;
-      }
+    :host > * {
+      flex: 1 1 270px;
     }
   `,
 })
