@@ -217,7 +217,7 @@ function lanesBy(site: Site, by: LaneKind): (each: Standing) => string {
         const type = typeOf(site, each);
         if (type === null) return capitalised(told(each.kind));
         const { pageTypes, blockTypes } = site.registry;
-        return told((each.kind === 'page' ? pageTypes : blockTypes).get(type)?.label ?? type);
+        return told((blockTypes.get(type) ?? pageTypes.get(type))?.label ?? type);
       };
     case 'person':
       return each => nameOfPerson(site, each.by);
