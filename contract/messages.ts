@@ -534,6 +534,17 @@ export const editionDetail = editionRow.extend({
   reviewers: z.array(z.string()),
 });
 
+/** Asks when the placements of a page show, with changes that are not stored and editions that are on their way. */
+export const ribbonRequest = z.strictObject({
+  page: vantage.shape.page,
+  from: instant,
+  until: instant,
+  withEditions: viewRequest.shape.withEditions,
+  changes: viewRequest.shape.changes,
+});
+
+const stretches = z.array(z.object({ from: instant, until: instant }));
+
 /** A lane of the ribbon: when one placement of the page shows. */
 export const ribbon = z.object({
   from: instant,
@@ -543,7 +554,12 @@ export const ribbon = z.object({
       placementId: z.string(),
       title: z.string(),
       target: z.string(),
-      open: z.array(z.object({ from: instant, until: instant })),
+      /** As readers have it, and will by all that is approved. */
+      open: stretches,
+      /** As it would be with the changes that are looked at; null where they leave it as it is. */
+      changed: stretches.nullable(),
+      /** As each proposal that waits would have it. */
+      proposed: z.array(z.object({ editionId: z.string(), edition: z.string(), open: stretches })),
     }),
   ),
   changes: z.array(instant),
@@ -579,4 +595,6 @@ export type RevisionValue = z.infer<typeof revisionValue>;
 export type Comparison = z.infer<typeof comparison>;
 export type EditionRow = z.infer<typeof editionRow>;
 export type EditionDetail = z.infer<typeof editionDetail>;
+export type RibbonQuestion = z.input<typeof ribbonRequest>;
+export type RibbonRequest = z.infer<typeof ribbonRequest>;
 export type Ribbon = z.infer<typeof ribbon>;

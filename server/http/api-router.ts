@@ -65,7 +65,8 @@ import { listSharedRules } from '../services/shared-rules';
 import { todayFor } from '../services/today';
 import { undoingOf } from '../services/undoing';
 import { checkedChanges } from '../services/validation';
-import { overlaysFor, ribbonOf, viewPage } from '../services/views';
+import { overlaysFor, viewPage } from '../services/views';
+import { ribbonOf } from '../services/ribbon';
 import { explainPlacement } from '../services/why';
 import { dropSavedFilter, readSavedFilters, saveSavedFilter } from '../repositories/saved-filters-repository';
 import { isBegun, type Site } from '../site/site';
@@ -415,7 +416,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     endCalendarFeed: ({ person, id }) => endCalendarFeed(site, person, id),
     listSeasons: () => [...listSeasons(site)],
     readCalendar: ({ body }) => datesOfCalendar(site, body.text),
-    readRibbon: ({ query }) => ribbonOf(site, query.page, query.from, query.until),
+    readRibbon: ({ body }) => ribbonOf(site, { ...body, changes: checkedChanges(site, body.changes) }),
     readToday: ({ person }) => todayFor(site, person),
   };
 }

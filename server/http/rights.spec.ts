@@ -187,6 +187,7 @@ describe('what each may do', () => {
       signIn: () => ({ email: 'jon@reader.example', password: 'tideline' }),
       createEdition: () => ({ id: uuid(), title: 'x', changes: sampleEdition(page).changes.slice(0, 1) }),
       view: () => ({ vantage: { page } }),
+      readRibbon: () => ({ page, from: test.now, until: test.now + 86_400_000 }),
       readRecords: () => ({ ids: [placement.id] }),
       effect: () => ({ changes: [{ recordId: placement.id, kind: 'placement', value: placement.value }] }),
       readSiteFacts: () => ({}),
@@ -292,7 +293,6 @@ describe('what each may do', () => {
       importForwardings: '?trial=yes',
       dropFilter: '?list=blocks&name=x',
       readAlmanac: `?from=${test.now}&until=${test.now + 86_400_000}`,
-      readRibbon: `?page=${page}&from=${test.now}&until=${test.now + 86_400_000}`,
     };
     const invited = async () => {
       const margit = await test.client('margit');

@@ -217,7 +217,7 @@ describe('the order of the ledger', () => {
     for (const answer of [
       await editor.post('/api/view', { vantage: { page, moment: last } }),
       await editor.get(`/api/pages?moment=${last}`),
-      await editor.get(`/api/ribbon?page=${page}&from=${last - 1_000}&until=${last}`),
+      await editor.post('/api/ribbon', { page, from: last - 1_000, until: last }),
     ])
       expect([answer.status, answer.json.code]).toEqual([422, 'invalid']);
     const far = Date.parse('2199-12-31T23:00:00Z');

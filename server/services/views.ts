@@ -1,6 +1,5 @@
-import type { OrderRow, Ribbon, View, ViewRequest } from '@contract/messages';
+import type { OrderRow, View, ViewRequest } from '@contract/messages';
 import { statusOf } from '@core/ledger/status';
-import { changesWithin, openTimeOfPlacement } from '@core/plan/changes';
 import { explainAway } from '@core/placement/explain';
 import { mayRead, resolvePage, type AwayReason } from '@core/placement/resolve';
 import type { PlacementValue } from '@core/placement/placement';
@@ -92,39 +91,6 @@ export function readerWords(site: Site, reader: ViewRequest['vantage']['reader']
 function nameWithHeld(site: Site, id: string, reader: ViewRequest['vantage']['reader']): string {
   const names = namesFor(site, site.snapshots.at());
   return [nameOfPerson(site, id), listOf(reader.memberships.map(each => names.membership(each)))].filter(Boolean).join(', ');
-}
-
-/** When each placement that is meant for a page shows, within a span. */
-export function ribbonOf(site: Site, pageId: string, from: number, until: number): Ribbon {
-  if (until - from > 800 * 86_400_000 || until <= from)
-    throw new Refusal('invalid', say`A ribbon spans up to 800 days.`, [
-      { pointer: '/until', detail: say`Up to 800 days after the beginning.` },
-    ]);
-  const snapshot = site.snapshots.at();
-  const { facts } = findPage(site, snapshot, { page: pageId, locale: null, query: {} });
-  const names = namesFor(site, snapshot);
-  const meant = [
-    ...snapshot.placements,
-    ...snapshot.dormantPlacements.map(each => compilePlacement(each.id, each.value, snapshot.sharedRules)),
-  ].filter(each => each.whereHolds(facts));
-  const order = site.theme.manifest.readingOrder;
-  const lanes = meant
-    .map(placement => ({
-      placementId: placement.id,
-      title: names.block(placement.value.blockId),
-      target: placement.value.target.name,
-      open: openTimeOfPlacement(site.ledger, placement.id, { from, until }).map(each => ({
-        from: each.from,
-        until: each.until,
-      })),
-    }))
-    .filter(lane => lane.open.length > 0)
-    .sort((a, b) => order.indexOf(a.target) - order.indexOf(b.target));
-  const meantIds = new Set(meant.map(each => each.id));
-  const changes = changesWithin(site.ledger, { from, until }).filter(
-    change => placementIn(change) === null || meantIds.has(change.recordId),
-  );
-  return { from, until, lanes, changes: [...new Set(changes.map(change => change.at))] };
 }
 
 /** Chosen editions and unsaved changes as overlays; of two for one record the later counts. */

@@ -198,7 +198,7 @@ export class ApiClient {
   readDeletion = (id: string) => this.#get<assembling.Deletion>(`records/${id}/deletion`);
   deleteRecord = (id: string) => this.#refine(this.#http.delete<void>(`/api/records/${id}`));
   readAlmanac = (query: almanac.AlmanacQuery) => this.#get<almanac.Almanac>('almanac', { ...query });
-  readRibbon = (page: string, from: number, until: number) => this.#get<messages.Ribbon>('ribbon', { page, from, until });
+  readRibbon = (question: messages.RibbonQuestion) => this.#post<messages.Ribbon>('ribbon', question);
   readToday = () => this.#get<Today>('today');
 
   #get<Answer>(path: string, params: Query = {}): Observable<Answer> {

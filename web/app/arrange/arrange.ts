@@ -11,7 +11,7 @@ import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { localTimeAt } from '@core/schedule/local-time';
 import { SessionService } from '../state/session.service';
-import { WorkingChangesService } from '../state/working-changes.service';
+import { unsaved, WorkingChangesService } from '../state/working-changes.service';
 import { holdUnsaved } from '../writing/hold-unsaved';
 import { Breaches } from '../shared/breaches';
 import { SendService } from '../shared/send.service';
@@ -159,6 +159,8 @@ import { rowNumbers } from '../shared/row-numbers';
           [moment]="arrange.vantage().moment"
           [selected]="arrange.vantage().selected"
           [revision]="savedCount()"
+          [unsaved]="unsavedChanges()"
+          [withEditions]="arrange.vantage().withEditions"
           (momentChange)="arrange.look({ moment: $event }, true)"
           (laneChosen)="arrange.select($event)"
         />
@@ -275,6 +277,7 @@ export class ArrangeWorkspace {
   readonly #sending = inject(SendService);
   readonly #messages = inject(MessageService);
   private readonly ribbon = viewChild(TimeRibbon);
+  protected readonly unsavedChanges = computed(() => unsaved(this.working.changes()));
   protected readonly mayPlace = this.#session.mayWrite('placement');
   protected readonly widthName = signal<WidthName>('desk');
   protected readonly width = computed(() => this.#session.site.theme.widths[this.widthName()]);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { Ribbon } from '@contract/messages';
+import type { OverlayWish, Ribbon } from '@contract/messages';
 import { writeFullMoment } from '@core/format/moment';
 import { gapsWithin } from '@core/schedule/interval';
 import { localTimeAt, instantOf } from '@core/schedule/local-time';
@@ -21,7 +21,9 @@ interface Bar {
   readonly width: number;
   readonly text: string;
   readonly textX: number;
-  readonly isGap: boolean;
+  /** What it is: as readers have it, a hole in that, as unsaved changes or a proposal would have it, or as it no longer would be. */
+  readonly look: 'open' | 'gap' | 'unsaved' | 'proposed' | 'left';
+  readonly words: string;
 }
 interface Lane {
   readonly placementId: string;
@@ -63,10 +65,12 @@ interface Lane {
       }
       @for (lane of lanes(); track lane.placementId; let index = $index) {
         <g (click)="laneChosen.emit(lane.placementId)" class="lane" [class.selected]="lane.isSelected">
-          @for (bar of lane.bars; track bar.x) {
-            <rect [attr.x]="bar.x" [attr.y]="35 + index * 20" [attr.width]="bar.width" height="16" [class.gap]="bar.isGap" />
+          @for (bar of lane.bars; track $index) {
+            <rect [attr.x]="bar.x" [attr.y]="35 + index * 20" [attr.width]="bar.width" height="16" [attr.class]="bar.look">
+              <title>{{ bar.words }}</title>
+            </rect>
             @if (bar.text) {
-              <text [attr.x]="bar.textX" [attr.y]="47 + index * 20" [class.gap-text]="bar.isGap">{{ bar.text }}</text>
+              <text [attr.x]="bar.textX" [attr.y]="47 + index * 20" [class.gap-text]="bar.look === 'gap'">{{ bar.text }}</text>
             }
           }
         </g>
@@ -146,6 +150,22 @@ interface Lane {
       stroke-dasharray: 3 3;
       stroke-width: 1;
     }
+    .lane rect.unsaved {
+      fill: #f6e7b8;
+      stroke: var(--ochre);
+      stroke-width: 2;
+    }
+    .lane rect.proposed {
+      fill: none;
+      stroke: var(--ochre);
+      stroke-width: 1.5;
+      stroke-dasharray: 4 3;
+    }
+    .lane rect.left {
+      fill: none;
+      stroke: var(--ink-2);
+      stroke-dasharray: 1 3;
+    }
     .gap-text {
       fill: #8f2d1b;
     }
@@ -173,6 +193,9 @@ export class TimeRibbon {
   readonly page = input.required<string>();
   readonly moment = input.required<number | null>();
   readonly selected = input('');
+  /** Changes that are not saved, and editions on their way, with which the page is looked at. */
+  readonly unsaved = input<readonly OverlayWish[]>([]);
+  readonly withEditions = input<readonly string[]>([]);
   /** Changes when the plan may have. */
   readonly revision = input(0);
   readonly momentChange = output<number | null>();
@@ -187,13 +210,20 @@ export class TimeRibbon {
     return isInSight ? usual : startOfDay(moment - daysBefore * day, this.#session.site.zone);
   });
   protected readonly until = computed(() => this.from() + spanDays * day);
-  readonly #question = computed(() => ({ page: this.page(), from: this.from(), until: this.until(), revision: this.revision() }));
+  readonly #question = computed(() => ({
+    question: {
+      page: this.page(),
+      from: this.from(),
+      until: this.until(),
+      withEditions: [...this.withEditions()],
+      changes: [...this.unsaved()],
+    },
+    revision: this.revision(),
+  }));
   readonly #ribbon = toSignal(
     toObservable(this.#question).pipe(
       distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
-      switchMap(({ page, from, until }) =>
-        page === '' ? of(null) : this.#api.readRibbon(page, from, until).pipe(catchError(() => of(null))),
-      ),
+      switchMap(({ question }) => (question.page === '' ? of(null) : this.#api.readRibbon(question).pipe(catchError(() => of(null))))),
     ),
     { initialValue: null as Ribbon | null },
   );
@@ -210,9 +240,7 @@ export class TimeRibbon {
   );
   protected readonly steady = computed(() => (this.#ribbon()?.lanes.length ?? 0) - this.#changing().length);
   protected readonly lanes = computed((): readonly Lane[] => {
-    const chosen = [...this.#changing()]
-      .sort((a, b) => Number(b.placementId === this.selected()) - Number(a.placementId === this.selected()))
-      .slice(0, mostLanes);
+    const chosen = [...this.#changing()].sort((a, b) => weightOf(b, this.selected()) - weightOf(a, this.selected())).slice(0, mostLanes);
     return chosen.map(lane => ({
       placementId: lane.placementId,
       title: lane.title,
@@ -273,17 +301,26 @@ export class TimeRibbon {
     return near ?? Math.round(this.#x().invert(Math.min(this.width, Math.max(0, x))) / 3_600_000) * 3_600_000;
   }
 
-  #barsOf(lane: Ribbon['lanes'][number]): readonly Bar[] {
+  #barsOf({ title, open, changed, proposed }: Ribbon['lanes'][number]): readonly Bar[] {
     const x = this.#x();
     const { from, until } = { from: this.from(), until: this.until() };
-    const bar = (each: { from: number; until: number }, text: string, isGap: boolean): Bar => {
+    const bar = (each: { from: number; until: number }, text: string, look: Bar['look'], words: string): Bar => {
       const [left, right] = [x(Math.max(from, each.from)), x(Math.min(until, each.until))];
-      return { x: left, width: Math.max(2, right - left), ...labelFor(text, left, right, this.width, isGap), isGap };
+      return { x: left, width: Math.max(2, right - left), ...labelFor(text, left, right, this.width, look === 'gap'), look, words };
     };
-    const first = lane.open[0]!;
-    const last = lane.open[lane.open.length - 1]!;
-    const gaps = gapsWithin({ from: first.from, until: last.until }, lane.open);
-    return [...lane.open.map(each => bar(each, lane.title, false)), ...gaps.map(each => bar(each, $localize`nothing planned`, true))];
+    const shown = changed ?? open;
+    const whole = shown.length === 0 ? null : { from: shown[0]!.from, until: shown.at(-1)!.until };
+    const gaps = whole ? gapsWithin(whole, shown) : [];
+    const look = changed ? 'unsaved' : 'open';
+    const isNamed = shown.length > 0;
+    return [
+      ...(changed ? open.map(each => bar(each, '', 'left', $localize`${title}, as it is`)) : []),
+      ...shown.map(each => bar(each, title, look, changed ? $localize`${title}, with what is unsaved` : title)),
+      ...gaps.map(each => bar(each, $localize`nothing planned`, 'gap', $localize`nothing planned`)),
+      ...proposed.flatMap(({ edition, open: then }) =>
+        then.map(each => bar(each, isNamed ? '' : title, 'proposed', $localize`${title}, proposed with “${edition}”`)),
+      ),
+    ];
   }
 
   #marks(unit: 'month' | 'week', format: string, step: number): readonly { x: number; text: string }[] {
@@ -308,7 +345,13 @@ export function labelFor(text: string, left: number, right: number, width: numbe
   return { text: fitsBeside ? text : '', textX: right + 6 };
 }
 
+// What is chosen comes first, then what is being changed, then what is proposed.
+function weightOf(lane: Ribbon['lanes'][number], selected: string): number {
+  return (lane.placementId === selected ? 4 : 0) + (lane.changed ? 2 : 0) + (lane.proposed.length > 0 ? 1 : 0);
+}
+
 function isChanging(lane: Ribbon['lanes'][number], from: number, until: number): boolean {
+  if (lane.changed !== null || lane.proposed.length > 0) return true;
   return lane.open.length > 1 || lane.open.some(each => each.from > from || each.until < until);
 }
 

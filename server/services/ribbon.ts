@@ -1,0 +1,124 @@
+import type { Ribbon, RibbonRequest } from '@contract/messages';
+import { groupBy } from '@core/collection/group-by';
+import { placementIn } from '@core/kinds/placement/target';
+import type { PlacementValue } from '@core/placement/placement';
+import { changesWithin, openTimeOfPlacement } from '@core/plan/changes';
+import { effectiveRule, idsInRule } from '@core/rule/shared-rule';
+import { openTimeWithin } from '@core/rule/when';
+import type { PageFacts } from '@core/rule/where';
+import { unionOf, type Interval } from '@core/schedule/interval';
+import { compilePlacement } from '@core/site/compiled-placement';
+import type { SiteSnapshot } from '@core/site/snapshot';
+import { say } from '@core/tongue/say';
+import { Refusal } from '../errors/refusal';
+import type { Site } from '../site/site';
+import { overlayOf } from './edition-lookups';
+import { namesFor } from './names';
+import { findPage, overlaysFor } from './views';
+
+type Lane = Ribbon['lanes'][number];
+
+/** The most proposals that are drawn in one lane; the newest. */
+const mostProposed = 8;
+
+/** When each placement of a page shows within a span of time, as it is and as what is on its way would have it. */
+export function ribbonOf(site: Site, { page, from, until, withEditions, changes: unsaved }: RibbonRequest): Ribbon {
+  if (until - from > 800 * 86_400_000 || until <= from)
+    throw new Refusal('invalid', say`A ribbon spans up to 800 days.`, [
+      { pointer: '/until', detail: say`Up to 800 days after the beginning.` },
+    ]);
+  const span = { from, until };
+  const snapshot = site.snapshots.at();
+  const overlays = overlaysFor(site, withEditions, unsaved);
+  const changed = site.snapshots.with(overlays);
+  const { facts } = findPage(site, changed, { page, locale: null, query: {} });
+  const isMeant = (id: string, value: PlacementValue, within: SiteSnapshot) =>
+    compilePlacement(id, value, within.sharedRules).whereHolds(facts);
+  const standing = [...snapshot.placements, ...snapshot.dormantPlacements].filter(each => isMeant(each.id, each.value, snapshot));
+  const laid = new Map(
+    overlays.flatMap(each => (each.kind === placementKind ? [[each.recordId, each.value as PlacementValue | null] as const] : [])),
+  );
+  const laidRules = new Set(overlays.map(each => each.recordId));
+  const proposed = proposalsFor(site, new Set(withEditions), (id, value) => isMeant(id, value, snapshot));
+  const values = new Map<string, PlacementValue>(standing.map(each => [each.id, each.value]));
+  for (const [id, value] of laid) if (value && isMeant(id, value, changed)) values.set(id, value);
+  for (const [id, [first]] of proposed) if (!values.has(id) && first?.value) values.set(id, first.value);
+  const names = namesFor(site, changed);
+  const order = site.theme.manifest.readingOrder;
+  const now = Math.max(from, site.clocks.content());
+  const standingIds = new Set(standing.map(each => each.id));
+  const lanes = [...values]
+    .map(([placementId, value]): Lane => {
+      const open = standingIds.has(placementId) ? openTimeOfPlacement(site.ledger, placementId, span) : [];
+      // As if it stood from then on: what is planned after it is settled when it is published.
+      const asOf = (other: PlacementValue | null, since: number, within: SiteSnapshot) =>
+        stretchesOf([...before(open, since), ...openOf(placementId, other, { from: since, until }, within, facts)]);
+      const isTouched = laid.has(placementId) || idsInRule(value.rule).some(id => laidRules.has(id));
+      const then = isTouched ? asOf(laid.has(placementId) ? laid.get(placementId)! : value, now, changed) : null;
+      return {
+        placementId,
+        title: names.block(value.blockId),
+        target: value.target.name,
+        open: stretchesOf(open),
+        changed: then === null || JSON.stringify(then) === JSON.stringify(stretchesOf(open)) ? null : then,
+        proposed: (proposed.get(placementId) ?? []).map(each => ({
+          editionId: each.editionId,
+          edition: each.edition,
+          open: asOf(each.value, Math.max(now, each.from), snapshot),
+        })),
+      };
+    })
+    .filter(lane => [lane.open, lane.changed ?? [], ...lane.proposed.map(each => each.open)].some(each => each.length > 0))
+    .sort((a, b) => order.indexOf(a.target) - order.indexOf(b.target));
+  const changes = changesWithin(site.ledger, span).filter(each => placementIn(each) === null || standingIds.has(each.recordId));
+  return { from, until, lanes, changes: [...new Set(changes.map(each => each.at))] };
+}
+
+const placementKind = 'placement';
+
+interface Proposed {
+  readonly recordId: string;
+  readonly editionId: string;
+  readonly edition: string;
+  /** Null would take it off. */
+  readonly value: PlacementValue | null;
+  /** From when it is wished for. */
+  readonly from: number;
+}
+
+// Proposals of placements that are meant for a page, or stand on it, by placement; those that are looked at already count as changes.
+function proposalsFor(
+  site: Site,
+  lookedAt: ReadonlySet<string>,
+  isMeant: (id: string, value: PlacementValue) => boolean,
+): ReadonlyMap<string, readonly Proposed[]> {
+  const found = site.ledger.openProposals().flatMap((proposal): Proposed[] => {
+    const { recordId, editionId } = proposal;
+    if (site.ledger.records.get(recordId)?.kind !== placementKind || lookedAt.has(editionId)) return [];
+    const value = overlayOf(site, proposal).value as PlacementValue | null;
+    if (value && !isMeant(recordId, value)) return [];
+    const { title, wishedFrom } = site.ledger.editions.get(editionId)!;
+    return [{ recordId, editionId, edition: title, value, from: wishedFrom ?? 0 }];
+  });
+  return new Map([...groupBy(found, each => each.recordId)].map(([id, some]) => [id, some.slice(-mostProposed)]));
+}
+
+/** When a placement of that value shows on a page, were it in force all through a span. */
+function openOf(
+  id: string,
+  value: PlacementValue | null,
+  span: Interval,
+  { sharedRules }: SiteSnapshot,
+  facts: PageFacts,
+): readonly Interval[] {
+  if (value === null || value.off || span.from >= span.until || !compilePlacement(id, value, sharedRules).whereHolds(facts)) return [];
+  return openTimeWithin(effectiveRule(value.rule, sharedRules).when, span);
+}
+
+function before(open: readonly Interval[], at: number): readonly Interval[] {
+  return open.flatMap(each => (each.from < at ? [{ from: each.from, until: Math.min(each.until, at) }] : []));
+}
+
+function stretchesOf(open: readonly Interval[]): Lane['open'] {
+  return unionOf(open).map(({ from, until }) => ({ from, until }));
+}
