@@ -9,7 +9,7 @@ export const plannedRow = z.object({
   recordId: z.string(),
   kind,
   title: z.string(),
-  what: z.enum(['goes live', 'changes', 'ends', 'opens', 'closes']),
+  what: z.enum(['goes live', 'changes', 'ends', 'opens', 'closes', 'is shelved']),
   target: z.string(),
   pageCount: z.number().int(),
   pageId: z.string().nullable(),

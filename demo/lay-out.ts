@@ -78,6 +78,7 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
     inMenu: page.inMenu ?? true,
     menuLabel: page.menuLabel ?? '',
     ...(page.thenLeadsTo && { onceOver: { answer: 'moved', to: { page: pageId(page.thenLeadsTo), address: '' }, status: 302 } }),
+    ...(page.shelvedFrom && { shelvedFrom: time(...page.shelvedFrom) }),
     ...(page.reviewBy && { reviewBy: time(...page.reviewBy) }),
     fields: writtenPageFields(page.type ?? 'page', {
       standfirst: page.standfirst,

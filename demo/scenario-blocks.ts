@@ -50,6 +50,8 @@ const listing = (fields: Partial<Record<string, string | number>>) =>
     topic: '',
     time: 'any',
     order: 'by hand',
+    shelf: 'ordinary',
+    grouped: '',
     most: 6,
     shownAs: 'list',
     whenEmpty: '',
@@ -208,6 +210,13 @@ export const demoBlocks: readonly DemoBlock[] = [
       { region: 'aside', where: { only: ['/'] } },
       { region: 'main', where: { only: ['/notices'] }, title: noTitle },
     ],
+  },
+  {
+    key: 'back shelf',
+    type: 'listing',
+    title: 'Older, by month',
+    fields: listing({ beneath: '/', depth: 'all', shelf: 'back', grouped: 'month', order: 'newest', most: 50, shownAs: 'titles' }),
+    placements: [{ region: 'main', where: { only: ['/notices'] } }],
   },
   {
     key: 'section menu',

@@ -21,6 +21,8 @@ export interface DemoPage {
   readonly thenLeadsTo?: string;
   /** By when somebody is to look it over. */
   readonly reviewBy?: readonly [days: number, time: string];
+  /** From when it stands on the back shelf. */
+  readonly shelvedFrom?: readonly [days: number, time: string];
 }
 
 const paragraphs = (...texts: readonly string[]): string => texts.map(text => `<p>${text}</p>`).join('');
@@ -310,6 +312,7 @@ export const demoPages: readonly DemoPage[] = [
     type: 'event',
     standfirst: 'Thirty thousand knot coming in to sleep.',
     takesPlace: [-24, '15:30'],
+    shelvedFrom: [-10, '00:00'],
     picture: 'winter-shore',
     topics: ['birds'],
   },
@@ -337,6 +340,7 @@ export const demoPages: readonly DemoPage[] = [
     type: 'news',
     standfirst: '31,400 on the January tide, the most since counting began.',
     takesPlace: [-40, '17:00'],
+    shelvedFrom: [12, '06:00'],
     inMenu: false,
   },
   {

@@ -122,3 +122,10 @@ export function quoted(name: string): string {
 export function withArticle(noun: string): string {
   return told(`${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`);
 }
+
+/** A month or a year by its number: "March 2027" for 2027-03, "2027" for itself. @param locale - BCP 47 */
+export function writeMonth(key: string, locale: string): string {
+  if (key.length <= 4) return key;
+  const [year, month] = key.split('-').map(Number);
+  return new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(Date.UTC(year!, month! - 1, 1));
+}

@@ -1,14 +1,17 @@
+import { compareKeys } from '../collection/compare-keys';
+import { groupBy } from '../collection/group-by';
 import type { FieldValues } from '../fields/field';
+import { isShelved, shelvedAt } from '../page/back-shelf';
 import { takesPlaceOf, topicsOf } from '../page/page';
 import { mayRead } from '../placement/resolve';
 import type { ReaderFacts } from '../rule/who';
-import { instantOf, type Instant } from '../schedule/local-time';
+import { instantOf, localTimeAt, type Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 
 /** What a listing came out as, and until when it stays so. */
 export interface ListingAnswer {
   readonly pages: readonly PageNode[];
-  /** The next instant at which a page drops out because it has begun; infinite when none does. */
+  /** The next instant at which a page drops out, or comes in, by itself: it begins, or goes to the back shelf; infinite when none does. */
   readonly validUntil: Instant;
 }
 
@@ -26,10 +29,37 @@ export function listPages(snapshot: SiteSnapshot, fields: FieldValues, current: 
       (!fields['topic'] || topicsOf(page.value).includes(String(fields['topic']))) &&
       mayRead(page, reader),
   );
+  const shelf = fields['shelf'] ?? 'ordinary';
+  const standing = matching.filter(({ value }) => shelf === 'both' || isShelved(value, snapshot.moment) === (shelf === 'back'));
   const toCome = fields['time'] === 'to come';
-  const kept = toCome ? matching.filter(page => (startOf(page) ?? -Infinity) > snapshot.moment) : matching;
-  const validUntil = toCome ? kept.reduce((next, page) => Math.min(next, startOf(page)!), Infinity) : Infinity;
+  const kept = toCome ? standing.filter(page => (startOf(page) ?? -Infinity) > snapshot.moment) : standing;
+  const begins = toCome ? kept.map(page => startOf(page)!) : [];
+  const moves = shelf === 'both' ? [] : matching.map(({ value }) => shelvedAt(value)).filter(at => at > snapshot.moment);
+  const validUntil = [...begins, ...moves].reduce((next, at) => Math.min(next, at), Infinity);
   return { pages: sortPages(kept, String(fields['order']), snapshot.locale).slice(0, Number(fields['most'])), validUntil };
+}
+
+/** Pages that stand together in a listing, under the month or year that they are of. */
+export interface ListingGroup {
+  /** As in "2027-03" or "2027"; empty for all that is not grouped. */
+  readonly key: string;
+  readonly pages: readonly PageNode[];
+}
+
+/**
+ * The pages of a listing by month or year: of when what they tell of takes place, or else of when readers first had them. The
+ * newest group comes first, unless the soonest page does; in each they keep their order.
+ */
+export function groupPages(
+  snapshot: SiteSnapshot,
+  pages: readonly PageNode[],
+  { grouped, order }: FieldValues,
+  zone: string,
+): readonly ListingGroup[] {
+  if (grouped !== 'month' && grouped !== 'year') return [{ key: '', pages }];
+  const keyOf = (page: PageNode) => localTimeAt(startOf(page) ?? snapshot.firstLive(page.id), zone).slice(0, grouped === 'month' ? 7 : 4);
+  const groups = [...groupBy(pages, keyOf)].sort(([a], [b]) => (order === 'soonest' ? compareKeys(a, b) : compareKeys(b, a)));
+  return groups.map(([key, some]) => ({ key, pages: some }));
 }
 
 /** All pages beneath one, in reading order. */

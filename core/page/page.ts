@@ -31,6 +31,8 @@ export interface PageValue {
   readonly lastWords?: string;
   /** By when somebody is to look it over. */
   readonly reviewBy?: LocalTime;
+  /** From when it stands on the back shelf: where it always was, and in no ordinary listing; left out, never. */
+  readonly shelvedFrom?: LocalTime;
   /** The values of its type's fields. */
   readonly fields: FieldValues;
 }

@@ -89,3 +89,15 @@ describe('changesWithin', () => {
     ]);
   });
 });
+
+describe('a page that goes to the back shelf', () => {
+  it('is told of at the instant, in the revision that says so, and not when it comes there already', () => {
+    const world = new SmallWorld()
+      .page('front', null)
+      .page('a', 'front', { shelvedFrom: local(20) })
+      .page('b', 'front', { shelvedFrom: local(20) }, { from: 30 * minute })
+      .page('c', 'front', { shelvedFrom: local(20) }, { until: 20 * minute });
+    const told = changesWithin(world.ledger, span).filter(each => each.what === 'is shelved');
+    expect(told.map(each => [each.recordId, each.at])).toEqual([['a', 20 * minute]]);
+  });
+});

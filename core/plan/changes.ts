@@ -3,6 +3,8 @@ import { kindNamed } from '../kinds/index';
 import { inForceAt } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import type { LedgerRecord, RecordKind } from '../ledger/records';
+import { shelvedAt } from '../page/back-shelf';
+import type { PageValue } from '../page/page';
 import type { PlacementValue } from '../placement/placement';
 import { alwaysHolds } from '../rule/rule';
 import { idsInRule } from '../rule/shared-rule';
@@ -17,8 +19,8 @@ export interface PlannedChange {
   readonly at: Instant;
   readonly recordId: string;
   readonly kind: RecordKind;
-  /** The record goes live, is replaced by another of its revisions, or ends; or its rule's window opens or closes. */
-  readonly what: 'goes live' | 'changes' | 'ends' | 'opens' | 'closes';
+  /** The record goes live, is replaced by another of its revisions, or ends; or its rule's window opens or closes; or it goes to the back shelf. */
+  readonly what: 'goes live' | 'changes' | 'ends' | 'opens' | 'closes' | 'is shelved';
   /** The value that counts: the new one, or the one that ends. */
   readonly value: unknown;
 }
@@ -66,6 +68,7 @@ function changesOf(
       changes.push({ at, recordId, kind, what, value: ledger.revision(after.revisionId).value });
     } else if (before.state === 'live') changes.push({ at, recordId, kind, what: 'ends', value: ledger.revision(before.revisionId).value });
   }
+  if (locale === own && kind === 'page') changes.push(...shelvings(ledger, recordId, span));
   if (locale === own && kind === 'placement' && hasWindows(ledger, recordId)) changes.push(...windowChanges(ledger, recordId, span));
   return changes;
 }
@@ -82,6 +85,16 @@ export function openTimeOfPlacement(ledger: Ledger, recordId: string, span: Inte
     .filter(each => each.missing === null && sharesTime(each, span))
     .flatMap(({ rule, from, until }) => openTimeWithin(rule.when, { from: Math.max(from, span.from), until: Math.min(until, span.until) }));
   return unionOf(open);
+}
+
+// A page that comes to readers when it stands on the back shelf already never left a listing.
+function shelvings(ledger: Ledger, recordId: string, span: Interval): readonly PlannedChange[] {
+  return ledger.outlookOf(recordId).stretches.flatMap(({ from, until, revisionId }) => {
+    const value = ledger.revision(revisionId).value as PageValue;
+    const at = shelvedAt(value);
+    const isWithin = at > from && at < until && at >= span.from && at < span.until;
+    return isWithin ? [{ at, recordId, kind: 'page', what: 'is shelved' as const, value }] : [];
+  });
 }
 
 /** Whether any revision that is ever in force asks for times, itself or by a rule that it follows. */

@@ -82,6 +82,8 @@ export interface SiteSnapshot extends PlacementIndex {
   readonly locale: string;
   /** In which locale a record says what it is read to say: in one of its fields, or in the nearest that has words of its own. */
   readonly languageOf: (id: string, name?: string) => string;
+  /** When readers first had a record, as far as was known; the moment itself for one that is only laid over. */
+  readonly firstLive: (id: string) => Instant;
   /** Every live value, by kind and id. */
   readonly values: LiveValues;
   /** Until when nothing in the ledger changes what is live; infinite when nothing is planned. */
@@ -105,6 +107,11 @@ export interface SiteSnapshot extends PlacementIndex {
 /** Takes a snapshot of the ledger; see {@link SiteSnapshot}. */
 export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnapshot {
   return assembleSnapshot(ledger, options, liveAt(ledger, options));
+}
+
+function firstLiveOf(ledger: Ledger, id: string, { moment, now }: SnapshotOptions): Instant {
+  const known = ledger.publicationsKnown(id, ledger.localeOf(id), knownAtFor(moment, now));
+  return known.reduce((first, { revisionId, from }) => (revisionId === null ? first : Math.min(first, from)), moment);
 }
 
 function reworded(values: LiveValues, reword: NonNullable<SnapshotOptions['reword']>): LiveValues {
@@ -140,6 +147,7 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
         ? locale
         : (layers.get(id)?.find(({ words }) => (name === undefined ? Object.keys(words).length > 0 : Object.hasOwn(words, name)))?.locale ??
           localeOfOverlaid(ledger, id, overlays)),
+    firstLive: id => firstLiveOf(ledger, id, options),
     values,
     validUntil: Math.min(live.validUntil, validUntil),
     ...tree,

@@ -83,7 +83,7 @@ describe('a page of the theme', () => {
     const fields = { body: ['<p>x</p>'], picture: file, film: file, linkLabel: '', shownAs: 'titles', heading: 'H', text: 'M' };
     const data = {
       links: [{ title: 'A', path: '/a' }],
-      cards: [{ title: 'A', path: '/a' }],
+      groups: [{ heading: 'March 2027', count: 1, cards: [{ title: 'A', path: '/a' }] }],
       languages: [{ tag: 'cy', name: 'C', address: '/cy' }],
     };
     for (const type of shippedTypes.blockTypes.values()) {

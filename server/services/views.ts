@@ -13,14 +13,12 @@ import { effectiveRule } from '@core/rule/shared-rule';
 import { phraseWhereTest, ruleSentence, whenPhrase, whereSummary, whoPhrase } from '@core/rule/sentence';
 import { compileWhereTest, type PageFacts } from '@core/rule/where';
 import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
-import { compilePlacement } from '@core/site/compiled-placement';
 import type { ServicePage } from '@core/page/service-pages';
 import { Refusal } from '../errors/refusal';
 import { contextFor, dressOf, noteFault, serviceFacts } from '../public/answers';
 import type { Site } from '../site/site';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { namedPage } from '@core/kinds/effect';
-import { placementIn } from '@core/kinds/placement/target';
 import { say, told } from '@core/tongue/say';
 import { momentStyle, nameOfPerson, namesFor } from './names';
 

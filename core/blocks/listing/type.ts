@@ -1,11 +1,12 @@
 import type { FieldOpener } from '../../fields/field';
 import type { Field } from '../../fields/index';
 import type { OpenFile } from '../../file/open-file';
-import { writeFullMoment, type MomentStyle } from '../../format/moment';
-import { listPages, startOf } from '../../listing/listing';
+import { writeFullMoment, writeMonth, type MomentStyle } from '../../format/moment';
+import { groupPages, listPages, startOf } from '../../listing/listing';
 import { pictureOf, pictureTextOf, standfirstOf } from '../../page/page';
 import { pageTypeNames } from '../../page-types/index';
 import type { PageNode } from '../../site/snapshot';
+import { capitalised } from '../../tongue/say';
 import type { BlockType } from '../block-type';
 
 /** A page as a listing shows it. */
@@ -17,6 +18,14 @@ export interface CardModel {
   readonly picture: OpenFile | null;
   readonly pictureText: string;
   readonly when: string;
+}
+
+/** Pages that a listing shows together. */
+export interface GroupModel {
+  /** The month or year they are of; empty where they are not grouped. */
+  readonly heading: string;
+  readonly count: number;
+  readonly cards: readonly CardModel[];
 }
 
 const fields: readonly Field[] = [
@@ -61,6 +70,28 @@ const fields: readonly Field[] = [
       { value: 'newest', label: 'Newest first' },
     ],
   },
+  {
+    name: 'shelf',
+    label: 'The back shelf',
+    kind: 'choice',
+    help: 'Older pages that were put on the back shelf stand in no ordinary listing.',
+    choices: [
+      { value: 'ordinary', label: 'Left out' },
+      { value: 'back', label: 'Only what stands there' },
+      { value: 'both', label: 'Listed with the others' },
+    ],
+  },
+  {
+    name: 'grouped',
+    label: 'Grouped',
+    kind: 'choice',
+    help: 'By when it takes place, or else by when readers first had it. The newest group comes first, or the oldest with “Soonest first”.',
+    choices: [
+      { value: '', label: 'Not at all' },
+      { value: 'month', label: 'By month' },
+      { value: 'year', label: 'By year' },
+    ],
+  },
   { name: 'most', label: 'At most', kind: 'number', help: 'How many are shown.', least: 1, most: 100, initial: 6 },
   {
     name: 'shownAs',
@@ -90,11 +121,20 @@ export const listing: BlockType = {
   label: 'Listing',
   purpose: 'To find more',
   description: 'Pages chosen by where they are, what they are and when.',
-  version: 1,
+  version: 2,
   fields,
+  upgrades: new Map([
+    // Version 1 knew no back shelf and no groups.
+    [1, block => ({ ...block, typeVersion: 2, fields: { shelf: 'ordinary', grouped: '', ...(block['fields'] as object) } })],
+  ]),
   model: ({ snapshot, fields: chosen, page, reader, style, opener }) => {
     const { pages, validUntil } = listPages(snapshot, chosen, page, reader);
-    return { data: { cards: pages.map(each => cardOf(each, style, opener)) }, validUntil, dependsOn: snapshot.pageReaderFacts };
+    const groups = groupPages(snapshot, pages, chosen, style.zone).map(({ key, pages: some }): GroupModel => ({
+      heading: key && capitalised(writeMonth(key, style.locale)),
+      count: some.length,
+      cards: some.map(each => cardOf(each, style, opener)),
+    }));
+    return { data: { groups: pages.length === 0 ? [] : groups }, validUntil, dependsOn: snapshot.pageReaderFacts };
   },
 };
 

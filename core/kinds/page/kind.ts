@@ -4,7 +4,7 @@ import { upgradePage } from '../../page/upgrade';
 import { liveAmong } from '../../plan/presence';
 import type { Reference } from '../../references/reference';
 import { link } from '../../fields/link/link';
-import { quoted, writeDate } from '../../format/moment';
+import { quoted, writeDate, writeFullMoment } from '../../format/moment';
 import type { OnceOver } from '../../page/once-over';
 import { instantOf, type LocalTime } from '../../schedule/local-time';
 import type { Kind, KindContext } from '../kind';
@@ -46,6 +46,7 @@ export const page: Kind<PageValue> = {
     menuLabel: { label: 'Name in menus', isProse: true, hasOwnWords: true },
     onceOver: { label: 'Once it is over', describe: onceOverWords },
     lastWords: { label: 'Last words', isProse: true, hasOwnWords: true },
+    shelvedFrom: { label: 'On the back shelf from', describe: (from: LocalTime, { style }) => writeFullMoment(instantOf(from), style) },
     reviewBy: { label: 'To be looked over by', describe: (by: LocalTime, { style }) => writeDate(instantOf(by), style) },
   },
   fields: (value, { pageTypes }) => pageTypes.get(value.type)?.fields ?? [],

@@ -26,6 +26,7 @@ export function pageSchema(z: Zod, { pageTypes }: Registry) {
     onceOver: onceOverSchema(z).optional(),
     lastWords: textSchema(z, 500, false, 'one line').optional(),
     reviewBy: localTimeSchema(z).optional(),
+    shelvedFrom: localTimeSchema(z).optional(),
   };
   return schemaByType(z, [...pageTypes.values()], parts).superRefine(({ parentId, segment }, context) => {
     const refuse = (message: string) => context.addIssue({ code: 'custom', path: ['segment'], message });

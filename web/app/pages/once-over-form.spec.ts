@@ -50,4 +50,13 @@ describe('OnceOverForm', () => {
     await open({ onceOver }, { fault: 'That page is gone.' });
     expect(screen.text).toContain('That page is gone.');
   });
+
+  it('puts a page on the back shelf by hand, or from a time on', async () => {
+    await open({});
+    await screen.click('Put it there now');
+    expect(page.shelvedFrom!.zone).toBe('Europe/London');
+    expect(screen.text).toContain('It stands there now.');
+    await screen.click('Clear');
+    expect(page.shelvedFrom).toBeUndefined();
+  });
 });

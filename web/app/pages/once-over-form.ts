@@ -3,13 +3,16 @@ import { addressOf, linkTyped } from '@core/fields/link/typed-link';
 import { leadingStatuses, type LeadingStatus, type OnceOver } from '@core/page/once-over';
 import type { PageValue } from '@core/page/page';
 import type { LinkTarget } from '@core/rich-text/document';
+import { isShelved } from '@core/page/back-shelf';
+import { localTimeAt } from '@core/schedule/local-time';
 import { DateField } from '../shared/date-field';
+import { MomentField } from '../shared/moment-field';
 import { textIn } from '../shared/typed-event';
 import { PagesService } from '../state/pages.service';
 import { SessionService } from '../state/session.service';
 
 /** What a page says of its own end. */
-export type PageEnd = Pick<PageValue, 'onceOver' | 'lastWords' | 'reviewBy'>;
+export type PageEnd = Pick<PageValue, 'onceOver' | 'lastWords' | 'reviewBy' | 'shelvedFrom'>;
 
 const statusLabels: Readonly<Record<LeadingStatus, string>> = {
   302: $localize`for now`,
@@ -20,7 +23,7 @@ const statusLabels: Readonly<Record<LeadingStatus, string>> = {
 /** What readers get once a page is over, and by when somebody is to look it over. */
 @Component({
   selector: 'almanac-once-over-form',
-  imports: [DateField],
+  imports: [DateField, MomentField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3 i18n>Once it is over</h3>
@@ -83,6 +86,21 @@ const statusLabels: Readonly<Record<LeadingStatus, string>> = {
         />
         <p i18n class="form-help">Empty asks nobody to.</p>
       </div>
+      <almanac-moment-field
+        label="On the back shelf from"
+        i18n-label
+        emptyMeans="Empty: never. There it keeps its address and is found, and stands in no ordinary listing."
+        i18n-emptyMeans
+        [value]="page().shelvedFrom ?? null"
+        (valueChange)="set({ shelvedFrom: $event ?? undefined })"
+      />
+      <div class="field shelf">
+        @if (isShelved()) {
+          <p i18n class="form-help">It stands there now.</p>
+        } @else {
+          <button i18n type="button" class="btn-word" (click)="shelve()">Put it there now</button>
+        }
+      </div>
     </div>
   `,
   styles: `
@@ -91,13 +109,8 @@ const statusLabels: Readonly<Record<LeadingStatus, string>> = {
     }
     .pair {
       display: grid;
-      grid-template-columns: 1fr 1fr;
+      grid-template-columns: repeat(auto-fit, minmax(min(100%, 250px), 1fr));
       gap: 0 16px;
-    }
-    @media (max-width: 520px) {
-      .pair {
-        grid-template-columns: 1fr;
-      }
     }
   `,
 })
@@ -134,6 +147,15 @@ export class OnceOverForm {
 
   protected review(day: string): void {
     this.set({ reviewBy: day ? { local: `${day}T00:00`, zone: this.#session.site.zone } : undefined });
+  }
+
+  protected isShelved(): boolean {
+    return isShelved(this.page(), this.#session.site.now);
+  }
+
+  protected shelve(): void {
+    const { zone, now } = this.#session.site;
+    this.set({ shelvedFrom: { local: localTimeAt(now, zone), zone } });
   }
 
   protected set(part: PageEnd): void {

@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { carriedOver, initialValues } from '@core/fields/index';
+import { writeDate } from '@core/format/moment';
+import { shelvedAt } from '@core/page/back-shelf';
 import { topicsOf, type PageValue } from '@core/page/page';
 import { generateKeyBetween } from 'fractional-indexing';
 import { v7 as uuidv7 } from 'uuid';
@@ -184,6 +186,7 @@ export class PageWriter {
   protected readonly writing = inject<WritingService<PageValue>>(WritingService);
   readonly #pages = inject(PagesService);
   readonly #site = inject(SessionService).site;
+  readonly #style = inject(SessionService).style;
   /** Record id, or "new". */
   readonly id = input.required<string>();
   /** The proposal to go on with. */
@@ -233,10 +236,27 @@ export class PageWriter {
           ? $localize`for ${this.readersAbove()}`
           : $localize`for anyone`
         : $localize`for readers of its own`;
-    return [this.path(), value.type, layout.toLowerCase(), topicsOf(value).join(', '), value.inMenu ? '' : $localize`in no menu`, readers]
+    return [
+      this.path(),
+      value.type,
+      layout.toLowerCase(),
+      topicsOf(value).join(', '),
+      value.inMenu ? '' : $localize`in no menu`,
+      this.#shelfWords(value),
+      readers,
+    ]
       .filter(Boolean)
       .join(' · ');
   });
+
+  #shelfWords(value: PageValue): string {
+    const at = shelvedAt(value);
+    return at === Infinity
+      ? ''
+      : at <= this.#site.now
+        ? $localize`on the back shelf`
+        : $localize`to the back shelf on ${writeDate(at, this.#style)}`;
+  }
 
   /** Who may read the page above, in words; empty for anyone. */
   protected readonly readersAbove = computed(

@@ -12,6 +12,7 @@ export const plannedVerbs: Readonly<Record<PlannedRow['what'], string>> = {
   ends: $localize`ends`,
   opens: $localize`begins to show`,
   closes: $localize`stops showing`,
+  'is shelved': $localize`goes to the back shelf`,
 };
 
 /** Something that readers will notice by itself: when, what, where, and a way to look at it then. */
