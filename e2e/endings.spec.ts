@@ -29,3 +29,28 @@ test('a notice is over and leads elsewhere; it is renewed for a year from the li
   await expect(reader.getByRole('heading', { name: 'Creek Hide has a new roof' })).toBeVisible();
   await application.startAt('2027-03-18T09:40');
 });
+
+test('a notice goes to the back shelf by hand: out of the latest, under its month, still at its address', async ({
+  application,
+  browser,
+}) => {
+  const margit = await application.signIn(browser, 'margit');
+  await margit.goto('/almanac/pages?find=path-slip');
+  await margit.getByRole('link', { name: 'Path slip at Skarn Head', exact: true }).click();
+  await margit.getByText('About this page').click();
+  await margit.getByRole('button', { name: 'Put it there now' }).click();
+  await expect(margit.getByText('It stands there now.')).toBeVisible();
+  await check(margit, 'a page on the back shelf');
+  await margit.getByRole('button', { name: 'Save…' }).click();
+  await publish(margit);
+
+  const reader = await application.read(browser);
+  await reader.goto('/');
+  await expect(reader.getByRole('link', { name: 'Creek Hide has a new roof' })).toBeVisible();
+  await expect(reader.getByRole('link', { name: 'Path slip at Skarn Head' })).toHaveCount(0);
+  await reader.goto('/notices');
+  await expect(reader.getByRole('heading', { name: 'March 2027 1' })).toBeVisible();
+  await check(reader, 'the back shelf by months');
+  await reader.getByRole('link', { name: 'Path slip at Skarn Head' }).click();
+  await expect(reader.getByRole('heading', { level: 1, name: 'Path slip at Skarn Head' })).toBeVisible();
+});

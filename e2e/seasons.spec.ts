@@ -63,6 +63,7 @@ test('dates come out of a calendar file, with what of it cannot be taken', async
 test('the plan is subscribed to by a calendar, until its address is ended', async ({ application, browser }) => {
   const edwin = await application.signIn(browser, 'edwin');
   await edwin.getByRole('link', { name: 'Almanac', exact: true }).click();
+  await edwin.getByRole('button', { name: 'Take it along' }).click();
   await edwin.getByRole('button', { name: 'In a calendar…' }).click();
   const dialog = edwin.getByRole('dialog');
   await dialog.getByLabel('Name', { exact: true }).fill('Plan');

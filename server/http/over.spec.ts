@@ -39,6 +39,21 @@ describe('a page that is over', () => {
   };
   const until = (local: string) => ({ from: null, until: { local, zone }, afterwards: 'nothing' });
 
+  it('goes to the back shelf at its instant, in pages that were rendered before, and stays at its address', async () => {
+    const knot = 'A record count of knot';
+    // Both pages are asked for ahead of the instant, so that what was kept of them has to give way.
+    const listed = async () => [(await got('/')).says(knot), (await got('/notices')).says('February 2027')];
+    test.now = Date.parse('2027-03-30T04:59:59.999Z');
+    expect(await listed()).toEqual([true, true]);
+    const by = async () => (await reader.get('/notices')).text.split('Older, by month')[1]!.includes(knot);
+    expect(await by()).toBeFalse();
+    test.now += 1;
+    expect([await listed(), await by(), (await got('/notices/record-knot-count')).status]).toEqual([[false, true], true, 200]);
+    const asked = `from=${Date.parse('2027-03-29T00:00Z')}&until=${Date.parse('2027-04-01T00:00Z')}`;
+    const { changes } = (await editor.get(`/api/almanac?${asked}`)).json as { changes: { title: string; what: string }[] };
+    expect(changes.find(each => each.title === knot)?.what).toBe('is shelved');
+  });
+
   it('says that it is gone, with its last words, from the instant at which it ends and until it comes back', async () => {
     const said = { onceOver: { answer: 'gone' as const }, lastWords: 'The moths sleep until June.' };
     expect((await publish([await change('/visit/dogs', said)], until('2027-03-20T18:00'))).status).toBe(200);
