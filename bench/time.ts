@@ -4,7 +4,15 @@ import { withDates } from '@core/rule/shared-rule';
 import type { RuleTree, WhenTest } from '@core/rule/rule';
 import { nextOpening, nextWhenBoundary, openTimeWithin } from '@core/rule/when';
 import { ruleOfSeason, type SeasonDate } from '@core/season/season';
-import type { Row } from './measure';
+import { HealthCheck } from '@core/health/health';
+import { Ledger } from '@core/ledger/ledger';
+import type { PlacementValue } from '@core/placement/placement';
+import { planWithin } from '@core/plan/site-plan';
+import { takeSnapshot } from '@core/site/snapshot';
+import { sampleBlock } from '@server/testing/samples';
+import { plainEntry } from './entry';
+import { largeLedger, largeTheme } from './large-site';
+import { medianMilliseconds, type Row } from './measure';
 
 const zone = 'Europe/London';
 const now = Date.parse('2027-03-18T09:40Z');
@@ -12,7 +20,7 @@ const day = 86_400_000;
 
 /** Calendars that are hard to read, seasons as full as they may be, and when something opens next. */
 export function benchTime(): readonly Row[] {
-  return [hardCalendars(), fullSeasons(), nextOpenings()];
+  return [hardCalendars(), fullSeasons(), nextOpenings(), fiveYearsBack(), ...recurringPlan()];
 }
 
 function worstOf(asked: readonly (() => unknown)[]): number {
@@ -101,4 +109,71 @@ function nextOpenings(): Row {
   for (const window of windows) nextOpening(window, now + 3_600_000);
   const mean = (performance.now() - begun) / windows.length;
   return { what: 'when a window that comes again opens next, the mean of 300, in milliseconds', ratio: mean, aim: 'at most', bound: 1 };
+}
+
+const year = 366 * day;
+
+/** A site at a moment five years back, taken anew, beside the same now; a thousand records were changed a hundred times each. */
+function fiveYearsBack(): Row {
+  const [records, turns] = [1_000, 100];
+  const ledger = new Ledger();
+  const [first, ...others] = Array.from({ length: records }, (_, index) => `block-${index}`);
+  const span = 5 * year;
+  const base = { locale: 'en-GB', parentId: null, mergedFromId: null, translatedFromId: null, createdBy: 'x', note: '' };
+  const rows = [first!, ...others].flatMap((recordId, index) =>
+    Array.from({ length: turns }, (_, turn) => {
+      const at = now - span + Math.floor((turn * span) / turns);
+      const revision = { ...base, id: `${recordId}-${turn}`, recordId, value: sampleBlock({ title: `${index}, ${turn}` }), createdAt: at };
+      return {
+        revision,
+        entry: plainEntry({ recordId, revisionId: revision.id, from: at, recordedAt: at, number: index * turns + turn + 1 }),
+      };
+    }),
+  );
+  ledger.absorb({
+    records: [first!, ...others].map(id => ({ id, kind: 'block', locale: 'en-GB', createdAt: now - span, createdBy: 'x' })),
+    revisions: rows.map(each => each.revision),
+    entries: rows.map(each => each.entry),
+  });
+  const take = (moment: number) => takeSnapshot(ledger, { moment, now, manifest: largeTheme }).blocks.size;
+  const [back, present] = [medianMilliseconds(9, () => take(now - span + 1)), medianMilliseconds(9, () => take(now))];
+  return {
+    what: `a site five years back among ${rows.length} revisions, against now (${back.toFixed(1)} against ${present.toFixed(1)} ms)`,
+    ratio: back / present,
+    aim: 'at most',
+    bound: 1.5,
+  };
+}
+
+/** What is wrong over a year of two thousand placements, three hundred of which open every day at times of their own. */
+function recurringPlan(): readonly Row[] {
+  const ledger = largeLedger(500, 2_000);
+  const windows = 300;
+  const publish = (index: number, from: string, until: string) => {
+    const recordId = `placement-${index}`;
+    const value = ledger.revision(`r-${recordId}`).value as PlacementValue;
+    const when: RuleTree<WhenTest> = { all: [{ test: 'time of day', from, until, zone }] };
+    const revision = { ...ledger.revision(`r-${recordId}`), id: `w-${ledger.version}`, value: { ...value, rule: { ...value.rule, when } } };
+    ledger.absorb({
+      revisions: [revision],
+      entries: [plainEntry({ recordId, revisionId: revision.id, recordedAt: now, number: ledger.lastNumber + 1 })],
+    });
+  };
+  const hour = (count: number) => String(count).padStart(2, '0');
+  for (let index = 0; index < windows; index += 1) publish(index * 6 + 1, `${hour(6 + (index % 8))}:00`, `${hour(15 + (index % 8))}:30`);
+  const manifest = { ...largeTheme, regions: largeTheme.regions.map(each => ({ ...each, limits: { most: 60, least: 1 } })) };
+  const plan = () => planWithin(ledger, { from: now, until: now + year }, { locale: 'en-GB', manifest, services: [] });
+  const check = new HealthCheck();
+  const took = () => {
+    const begun = performance.now();
+    check.check(plan(), ['en-GB']);
+    return performance.now() - begun;
+  };
+  const whole = took();
+  publish(1, '05:00', '11:30');
+  const name = `gaps, collisions and all other warnings over a year of 2,000 placements, ${windows} of them open daily`;
+  return [
+    { what: `${name}, in milliseconds`, ratio: whole, aim: 'at most', bound: 300 },
+    { what: 'the same after one change, in milliseconds', ratio: took(), aim: 'at most', bound: 16 },
+  ];
 }

@@ -125,26 +125,48 @@ function firstInstantOnOrAfter(wallClockMilliseconds: number, zone: string): Ins
   // Far from any clock change there is nothing to decide, and that is nearly every opening.
   const plain = steadyOffset(zone, Math.floor(wallClockMilliseconds / day));
   if (plain !== null) return wallClockMilliseconds - plain * 60_000;
+  return keptOf(nearChanges, zone, wallClockMilliseconds, () => decided(wallClockMilliseconds, zone));
+}
+
+function decided(wallClockMilliseconds: number, zone: string): Instant {
   const local = DateTime.fromMillis(wallClockMilliseconds, { zone: 'utc' }).toFormat("yyyy-MM-dd'T'HH:mm");
   return startOfGapOr(instantOf({ local, zone }), local, zone);
 }
 
-const steadyOffsets = new Map<string, number | null>();
+/** What is known of the wall-clock times, or the days, of each zone. */
+type ByZone<Value> = Map<string, Map<number, Value>>;
 
-/** The most days whose offsets are kept, over all zones. */
-const mostOffsets = 100_000;
+/** The most that is kept of one zone, and of how many. */
+const mostKept = 50_000;
+const mostZones = 50;
+
+const steadyOffsets: ByZone<number | null> = new Map();
+// Hundreds of windows open at the same few times of the day.
+const nearChanges: ByZone<Instant> = new Map();
+
+function keptOf<Value>(all: ByZone<Value>, zone: string, key: number, make: () => Value): Value {
+  let ofZone = all.get(zone);
+  const known = ofZone?.get(key);
+  if (known !== undefined) return known;
+  if (!ofZone) {
+    if (all.size >= mostZones) all.clear();
+    all.set(zone, (ofZone = new Map()));
+  }
+  const made = make();
+  if (ofZone.size >= mostKept) ofZone.clear();
+  ofZone.set(key, made);
+  return made;
+}
 
 /** The offset of a zone in minutes when it is the same from the day before to the day after, else null. @param index - days since 1970 */
 function steadyOffset(zone: string, index: number): number | null {
-  const key = `${index} ${zone}`;
-  const known = steadyOffsets.get(key);
-  if (known !== undefined) return known;
+  return keptOf(steadyOffsets, zone, index, () => offsetAround(zone, index));
+}
+
+function offsetAround(zone: string, index: number): number | null {
   const iana = IANAZone.create(zone);
   const offsets = [-1, 0, 1, 2].map(days => iana.offset((index + days) * day - (days < 0 ? 2 * hour : 0) + (days > 1 ? 2 * hour : 0)));
-  const made = offsets.every(each => each === offsets[0]) ? offsets[0]! : null;
-  if (steadyOffsets.size >= mostOffsets) steadyOffsets.clear();
-  steadyOffsets.set(key, made);
-  return made;
+  return offsets.every(each => each === offsets[0]) ? offsets[0]! : null;
 }
 
 // A skipped time resolves to the same distance past the gap; the first instant after the gap is where the offset changes.
