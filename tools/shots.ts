@@ -80,11 +80,10 @@ const shots: readonly Shot[] = [
     who: 'edwin',
     prepare: async page => {
       await workspace(page, 'Almanac');
-      await page
-        .getByRole('button', { name: /^First boat of the year: from/ })
-        .first()
-        .click();
-      await page.getByRole('link', { name: 'Move it in time' }).waitFor();
+      const boat = page.getByRole('button', { name: /^First boat of the year: from/ }).first();
+      await boat.focus();
+      for (const key of ['ArrowRight', 'ArrowRight', 'Shift+ArrowRight']) await boat.press(key);
+      await page.getByText('Sun 21 March, 06:00: First boat of the year goes live').waitFor();
     },
   },
   {

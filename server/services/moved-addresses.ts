@@ -2,6 +2,7 @@ import type { ForwardingWish } from '@contract/messages';
 import { forwardingAt, type ForwardingValue } from '@core/forwarding/forwarding';
 import { page } from '@core/kinds/page/kind';
 import type { Edition } from '@core/ledger/records';
+import type { PageValue } from '@core/page/page';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { say } from '@core/tongue/say';
 import { v7 as uuidv7 } from 'uuid';
@@ -26,7 +27,7 @@ export function addForwardings(
   wish: ForwardingWish,
 ): readonly PublishedChange[] {
   const pages = publication.changes.filter(each => each.kind === page.name);
-  if (pages.length === 0) return [];
+  if (!pages.some(each => mayChangeAddress(site, each, publication.from))) return [];
   // Each locale that anybody reads has addresses of its own.
   const readings = site.settings.locales
     .filter(each => each.state !== 'off')
@@ -50,6 +51,18 @@ export function addForwardings(
     ...[...byPath.values()].map(value => published(site, batch, edition, person, recordFor(before, value), value)),
     ...[...new Set(taken)].map(id => published(site, batch, edition, person, id, null)),
   ];
+}
+
+// Other words alone leave every address as it is, in whatever locale: then there is no need to look at them all.
+function mayChangeAddress({ ledger }: Site, { recordId, locale, value }: PublishedChange, at: number): boolean {
+  const inForce = ledger.inForce(recordId, at, Infinity, locale ?? ledger.localeOf(recordId));
+  return value === null || inForce.state !== 'live' || standsAt(ledger.revision(inForce.revisionId).value) !== standsAt(value);
+}
+
+/** What of a page, or of its own words in a locale, decides on addresses. */
+function standsAt(value: unknown): string {
+  const { parentId, segment, words } = value as Partial<PageValue> & { readonly words?: { readonly segment?: unknown } };
+  return JSON.stringify([parentId, segment, words?.segment]);
 }
 
 /** A site as it is read in one locale, without a publication and with it. */
