@@ -43,6 +43,8 @@ export const almanacBar = z.object({
   edges: z.object({ from: barEdge, until: barEdge }),
   /** When its publication ends, which may be later than its windows; null has no end. */
   publishedUntil: instant.nullable(),
+  /** What follows its end: what had been there before, something else of the same record, or nothing; null has no end. */
+  then: z.enum(['earlier', 'next', 'nothing']).nullable(),
   /** What readers have once its publication has ended. */
   afterwards: z.enum(['earlier', 'nothing']),
   /** A page on which it can be looked at. */

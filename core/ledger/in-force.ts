@@ -12,9 +12,11 @@ export type InForce =
  * @param entries - of one record in one locale, in any order
  */
 export function publicationsKnown(entries: readonly PublicationEntry[], knownAt: Instant): readonly PublicationEntry[] {
+  const counting = knownAt === Infinity ? entries : entries.filter(each => each.recordedAt <= knownAt);
+  // Most of the past of most records is one publication, or none.
+  if (counting.length === 0 || (counting.length === 1 && counting[0]!.act === 'set')) return counting;
   const last = new Map<string, PublicationEntry>();
-  for (const entry of entries) {
-    if (entry.recordedAt > knownAt) continue;
+  for (const entry of counting) {
     const earlier = last.get(entry.publicationId);
     if (!earlier || earlier.number < entry.number) last.set(entry.publicationId, entry);
   }
@@ -51,6 +53,16 @@ export function publicationBoundaries(known: readonly PublicationEntry[]): reado
     if (entry.until !== null) instants.add(entry.until);
   }
   return [...instants].sort((a, b) => a - b);
+}
+
+/** The first instant after a moment at which what is in force may change; infinite where there is none. */
+export function nextBoundaryOf(known: readonly PublicationEntry[], moment: Instant): Instant {
+  let next = Infinity;
+  for (const { from, until } of known) {
+    if (from > moment && from < next) next = from;
+    if (until !== null && until > moment && until < next) next = until;
+  }
+  return next;
 }
 
 /**

@@ -93,3 +93,25 @@ describe('cliffsAmong', () => {
     expect(cliffs(4)).toEqual([]);
   });
 });
+
+describe('what follows a bar', () => {
+  const endsOf = (world: SmallWorld) =>
+    barsWithin(world.ledger, { from: 0, until: 100 }).bars.map(each => [each.from, each.until, each.then]);
+
+  it('is what had been there before, something else, or nothing', () => {
+    const world = new SmallWorld()
+      .block('hours', { title: 'winter' }, { from: 5 })
+      .block('hours', { title: 'Easter' }, { from: 20, until: 30 })
+      .block('hours', { title: 'summer' }, { from: 50, until: 70, afterwards: 'nothing' });
+    expect(endsOf(world)).toEqual([
+      [5, 20, 'next'],
+      [20, 30, 'earlier'],
+      [30, 50, 'next'],
+      [50, 70, 'nothing'],
+    ]);
+  });
+
+  it('is not told of what has no end', () => {
+    expect(endsOf(new SmallWorld().block('hours', {}, { from: 5 }))).toEqual([[5, Infinity, null]]);
+  });
+});

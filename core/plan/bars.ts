@@ -1,5 +1,6 @@
 import type { Ledger } from '../ledger/ledger';
 import type { PublicationEntry, RecordKind } from '../ledger/records';
+import type { LiveStretch } from '../ledger/stretches';
 import type { PlacementValue } from '../placement/placement';
 import { singleWindowOf } from '../rule/single-window';
 import { sharesTime, type Interval } from '../schedule/interval';
@@ -22,7 +23,12 @@ export interface PlanBar extends Interval {
   readonly entry: PublicationEntry | null;
   /** What says when it begins, and ends. */
   readonly edges: { readonly from: EdgeKind; readonly until: EdgeKind };
+  /** What readers have of it once the bar has ended; null where it has no end. */
+  readonly then: BarEnd | null;
 }
+
+/** What follows the end of a bar: what had been there before comes back, something else takes its place, or nothing does. */
+export type BarEnd = 'earlier' | 'next' | 'nothing';
 
 /** What readers have within a span of time, record by record and locale by locale. */
 export interface Bars {
@@ -70,7 +76,15 @@ function barsOf(ledger: Ledger, recordId: string, kind: RecordKind, locale: stri
         locale,
         value,
         entry: entryAt(Math.max(each.from, from)),
+        then: endOf(stretches, from, each.until, each.until === until),
         edges: { from: each.from === from ? 'publication' : ofRule, until: each.until === until ? 'publication' : ofRule },
       }));
   });
+}
+
+function endOf(stretches: readonly LiveStretch[], from: number, until: number, isByPublication: boolean): BarEnd | null {
+  if (until === Infinity) return null;
+  const next = isByPublication ? stretches.find(each => each.from === until) : undefined;
+  if (!next) return 'nothing';
+  return stretches.some(each => each.until <= from && each.revisionId === next.revisionId) ? 'earlier' : 'next';
 }

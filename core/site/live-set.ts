@@ -1,5 +1,5 @@
 import { groupBy } from '../collection/group-by';
-import { inForceAt, knownAtFor, publicationBoundaries } from '../ledger/in-force';
+import { inForceAt, knownAtFor, nextBoundaryOf } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
 import type { LiveStretch } from '../ledger/stretches';
@@ -90,7 +90,7 @@ function thenOf(ledger: Ledger, id: string, moment: Instant, knownAt: Instant): 
   const inForce = inForceAt(known, moment);
   return {
     revisionId: inForce.state === 'live' ? inForce.revisionId : null,
-    next: publicationBoundaries(known).find(at => at > moment) ?? Infinity,
+    next: nextBoundaryOf(known, moment),
   };
 }
 
@@ -150,7 +150,7 @@ export function valuesAlong(
     const words = laid.get(id)?.get(locale);
     if (words !== undefined) return { state: 'laid' as const, words };
     const known = ledger.publicationsKnown(id, locale, knownAt);
-    validUntil = Math.min(validUntil, publicationBoundaries(known).find(at => at > moment) ?? Infinity);
+    validUntil = Math.min(validUntil, nextBoundaryOf(known, moment));
     return inForceAt(known, moment);
   };
   const values = new Map(base);

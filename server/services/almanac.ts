@@ -40,6 +40,7 @@ export interface Standing extends Interval {
   readonly publicationId: string | null;
   readonly edges: AlmanacBar['edges'];
   readonly publishedUntil: Instant | null;
+  readonly then: AlmanacBar['then'];
   readonly afterwards: Afterwards;
   /** When that was said. */
   readonly changedAt: Instant;
@@ -142,6 +143,7 @@ function proposedWithin(site: Site, span: Interval): readonly Standing[] {
         publicationId: null,
         edges: { from: 'wish', until: 'fixed' },
         publishedUntil: null,
+        then: null,
         afterwards: 'earlier',
         changedAt,
       },
@@ -165,7 +167,7 @@ export function titleOfBar(site: Site, each: Standing): string {
 }
 
 function barOf(site: Site, person: Person, each: Standing, span: Interval): AlmanacBar {
-  const { recordId, kind, state, editionId, publicationId, edges, publishedUntil, afterwards } = each;
+  const { recordId, kind, state, editionId, publicationId, edges, publishedUntil, then, afterwards } = each;
   const own = (edge: Edge) => (edge === 'fixed' || mayMove(site, person, each, edge) ? edge : 'others');
   return {
     recordId,
@@ -179,6 +181,7 @@ function barOf(site: Site, person: Person, each: Standing, span: Interval): Alma
     locale: isOfOwnWords(site, each) ? each.locale : null,
     edges: { from: own(edges.from), until: own(edges.until) },
     publishedUntil,
+    then,
     afterwards,
     pageId: pageToSee(site, each),
   };

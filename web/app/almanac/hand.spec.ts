@@ -18,6 +18,7 @@ const bar = (part: Partial<AlmanacBar> = {}): AlmanacBar => ({
   locale: null,
   edges: { from: 'publication', until: 'publication' },
   publishedUntil: null,
+  then: null,
   afterwards: 'earlier',
   pageId: null,
   ...part,

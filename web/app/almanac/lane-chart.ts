@@ -7,6 +7,12 @@ import { gripsOf, movedBy, standingWith, type Grip, type MovedBar, type Moving }
 import { stepsIn } from './snap';
 import { type Mark, type Sight } from './zoom';
 
+const endWords: Readonly<Record<NonNullable<AlmanacBar['then']>, string>> = {
+  earlier: $localize`, then the earlier comes back`,
+  next: $localize`, then what is planned next`,
+  nothing: '',
+};
+
 /** How near to an edge a press takes hold of it, and how far a press moves before it drags, in pixels. */
 const handleWidth = 7;
 const leastDrag = 4;
@@ -63,6 +69,8 @@ const leastDrag = 4;
                 [class.on]="each.bar.recordId === selected()"
                 [class.open]="each.bar.until === null || each.bar.until > sight().until"
                 [class.begun]="each.bar.from < sight().from"
+                [class.gives-way]="isEndInSight(each.bar) && each.bar.then !== 'nothing'"
+                [class.leaves-nothing]="isEndInSight(each.bar) && each.bar.then === 'nothing'"
                 [class.left]="standingWith(moved(), each.bar) !== null"
                 [class.movable]="each.grips.includes('whole')"
                 [class.ends-freely]="each.grips.includes('until')"
@@ -128,6 +136,10 @@ export class LaneChart {
   protected share(at: number): number {
     const { from, until } = this.sight();
     return (at - from) / (until - from);
+  }
+
+  protected isEndInSight({ until }: AlmanacBar): boolean {
+    return until !== null && until <= this.sight().until;
   }
 
   protected isNowInSight(): boolean {
@@ -207,7 +219,8 @@ export class LaneChart {
   protected words(bar: AlmanacBar): string {
     const from = bar.from < this.sight().from ? $localize`since earlier` : $localize`from ${writeMoment(bar.from, this.#style)}`;
     const until = bar.until === null ? $localize`until further notice` : $localize`until ${writeMoment(bar.until, this.#style)}`;
+    const then = bar.then === null ? '' : endWords[bar.then];
     const proposed = bar.state === 'proposed' ? $localize`, only proposed` : '';
-    return `${bar.title}: ${from}, ${until}${proposed}`;
+    return `${bar.title}: ${from}, ${until}${then}${proposed}`;
   }
 }

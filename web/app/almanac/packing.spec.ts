@@ -14,6 +14,7 @@ const bar = (from: number, until: number | null, state: AlmanacBar['state'] = 'l
   locale: null,
   edges: { from: 'publication', until: 'publication' },
   publishedUntil: null,
+  then: null,
   afterwards: 'earlier',
   pageId: null,
 });
