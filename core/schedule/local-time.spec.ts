@@ -16,6 +16,8 @@ describe('resolveLocalTime', () => {
     ['Australia/Lord_Howe', '2026-10-04T02:15', 'skipped', '2026-10-03T15:45Z', '2026-10-03T15:45Z'],
     ['Australia/Lord_Howe', '2026-04-05T01:45', 'repeated', '2026-04-04T14:45Z', '2026-04-04T15:15Z'],
     ['Pacific/Apia', '2011-12-30T12:00', 'skipped', '2011-12-30T22:00Z', '2011-12-30T22:00Z'],
+    ['Africa/Casablanca', '2026-03-22T02:30', 'skipped', '2026-03-22T02:30Z', '2026-03-22T02:30Z'],
+    ['Africa/Casablanca', '2026-02-15T02:30', 'repeated', '2026-02-15T01:30Z', '2026-02-15T02:30Z'],
     ['Asia/Kathmandu', '2026-01-01T00:00', 'exact', '2025-12-31T18:15Z', '2025-12-31T18:15Z'],
   ];
   for (const [zone, local, kind, first, later] of gapsAndFolds) {

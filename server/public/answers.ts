@@ -256,7 +256,8 @@ export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFac
     siteName: siteWord(site, snapshot.locale, 'name'),
     siteAddress,
     reader,
-    style: { ...momentStyle(site), locale: snapshot.locale },
+    // Dates are written as seen from the moment that is looked at, so that the past reads as it was served.
+    style: { ...momentStyle(site), locale: snapshot.locale, now: snapshot.moment },
     words: themeWords(site, snapshot.locale),
     alternatesOf: settings.locales.length === 1 ? undefined : page => alternatesIn(site, snapshot, page, reader, isStaff),
     onFault: noteFault(site, snapshot),
