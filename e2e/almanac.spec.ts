@@ -67,6 +67,10 @@ test('a hole in the plan is seen in the Almanac and closed by dragging, after wh
       await edwin.getByRole('button', { name: item }).click();
       expect((await saved).suggestedFilename()).toBe(file);
     }
+    // On paper it is as long as it is, on A4 across.
+    const paper = (await edwin.pdf({ preferCSSPageSize: true })).toString('latin1');
+    expect(paper.match(/\/Type\s*\/Page[^s]/g)!.length).toBeGreaterThan(2);
+    expect(paper).toMatch(/MediaBox \[0 0 84[12][.\d]* 59[45][.\d]*\]/);
   });
 
   await test.step('what made it is taken back before it comes', async () => {

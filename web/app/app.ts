@@ -157,6 +157,19 @@ import { roles } from '@core/workflow/workflow';
     .notes {
       grid-row: 2;
     }
+    @media print {
+      :host {
+        display: block;
+        height: auto;
+      }
+      header,
+      .notes {
+        display: none;
+      }
+      main {
+        overflow: visible;
+      }
+    }
     .looking {
       background: #f1e8f4;
       border-bottom: 1px solid var(--plum);

@@ -43,6 +43,11 @@ export const plannedVerbs: Readonly<Record<PlannedRow['what'], string>> = {
       align-items: baseline;
       min-height: 24px;
     }
+    @media print {
+      a {
+        display: none;
+      }
+    }
     :host(.past) {
       color: var(--ink-2);
     }

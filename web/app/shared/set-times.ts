@@ -79,6 +79,9 @@ export interface Timed {
     }
     .btn {
       margin-top: 6px;
+      max-width: 100%;
+      white-space: normal;
+      text-align: start;
     }
   `,
 })
