@@ -1,5 +1,6 @@
 import type { BlockValue } from '../block/block';
 import { compareKeys } from '../collection/compare-keys';
+import { mergeOrdered } from '../collection/merge-ordered';
 import type { ExpectationValue } from '../expectation/expectation';
 import { idsNamedBy } from '../file/holders';
 import { insetIdsOf } from '../inset/inset';
@@ -196,13 +197,14 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
   const placements =
     placed.length === 0
       ? before.placements
-      : merged(
+      : mergeOrdered(
           before.placements.filter(each => !published.has(each.id)),
           spansAmong(
             placed.flatMap(id => stretchesOf<PlacementValue>(id)),
             before.sharedRules,
             from,
           ).sort(byOrder),
+          byOrder,
         );
   const expectations = anew('expectation', before.expectations, id => {
     const value = stretchesOf<ExpectationValue>(id).find(each => holdsInstant(each, from))?.value;
@@ -226,17 +228,6 @@ function gatheredAnew(ledger: Ledger, before: Gathered, published: ReadonlySet<s
     placements,
     firstTurn: [...published].reduce((first, id) => Math.min(first, nextTurnOf(ledger, id, chain, from)), before.firstTurn),
   };
-}
-
-// Two lists in order as one.
-function merged(many: readonly PlacedSpan[], few: readonly PlacedSpan[]): readonly PlacedSpan[] {
-  const result: PlacedSpan[] = [];
-  let next = 0;
-  for (const each of many) {
-    while (next < few.length && byOrder(few[next]!, each) < 0) result.push(few[next++]!);
-    result.push(each);
-  }
-  return [...result, ...few.slice(next)];
 }
 
 function fieldsAskedIn(placements: readonly PlacedSpan[], expectations: ReadonlyMap<string, ExpectationValue>): readonly string[] {

@@ -1,4 +1,5 @@
 import { compareKeys } from '../collection/compare-keys';
+import { mergeOrdered } from '../collection/merge-ordered';
 import type { PlacementValue } from '../placement/placement';
 import type { SharedRules } from '../rule/shared-rule';
 import { keysOfPage, type PageFacts } from '../rule/where';
@@ -101,12 +102,9 @@ function exchanged(
 ): readonly CompiledPlacement[] {
   if (gone.length + come.length === 0) return list;
   const isGone = new Set(gone);
-  const result: CompiledPlacement[] = [];
-  let next = 0;
-  for (const each of list) {
-    if (isGone.has(each)) continue;
-    while (next < come.length && inOrder(come[next]!, each) < 0) result.push(come[next++]!);
-    result.push(each);
-  }
-  return [...result, ...come.slice(next)];
+  return mergeOrdered(
+    list.filter(each => !isGone.has(each)),
+    come,
+    inOrder,
+  );
 }

@@ -63,6 +63,24 @@ describe('the ribbon of a page', () => {
     expect([looked.changed, looked.proposed]).toEqual([[window('04-10T09:00', '04-20T09:00')], []]);
   });
 
+  it('shows what is proposed to leave the page, and is at ease with words of placements in another language', async () => {
+    const { blockId, recordId } = await blockAnd(id => ({ ...samplePlacement(id, page), title: { show: 'own', own: 'Eggs here' } }), {
+      name: 'publish',
+    });
+    const { live } = (await margit.get(`/api/records/${recordId}`)).json;
+    const leave = { recordId, kind: 'placement', value: samplePlacement(blockId, test.pageId('/about')), baseRevisionId: live.revisionId };
+    expect((await margit.post('/api/editions', { id: uuid(), title: 'Elsewhere', changes: [leave] })).status).toBe(200);
+    const words = { version: 1, words: { 'title.own': 'Wyau' }, madeFrom: {} };
+    const inWelsh = { recordId, kind: 'placement', locale: 'cy', value: words, baseRevisionId: null, translatedFromId: live.revisionId };
+    const said = await margit.post('/api/editions', { id: uuid(), title: 'Wyau', changes: [inWelsh] });
+    expect(said.status).withContext(said.text).toBe(200);
+    const lane = laneOf(await ask({ withEditions: [said.json.id] }), recordId)!;
+    expect([lane.open, lane.changed]).toEqual([[{ from, until }], null]);
+    const ends = lane.proposed.map(each => each.open.at(-1)?.until ?? from);
+    expect([lane.proposed.length, ends]).toEqual([1, [from]]);
+    expect(laneOf(await ask(), recordId)!.proposed.map(each => each.edition)).toEqual(['Elsewhere']);
+  });
+
   it('leaves out what is proposed for other pages', async () => {
     const elsewhere = test.pageId('/about');
     const { recordId } = await blockAnd(id => samplePlacement(id, elsewhere), null);

@@ -6,7 +6,7 @@ import { kindNamed, recordKinds } from '@core/kinds/index';
 import type { Edition, Proposal, PublicationEntry, RecordKind } from '@core/ledger/records';
 import { localTimeAt } from '@core/schedule/local-time';
 import { say } from '@core/tongue/say';
-import type { Overlay } from '@core/site/snapshot';
+import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import { draft, isEnding, isWaiting } from '@core/ledger/stage';
 import { possibleMoves, type MoveFacts } from '@core/workflow/workflow';
 import * as repository from '../repositories/ledger-repository';
@@ -111,7 +111,7 @@ export async function editionDetail(site: Site, person: Person, editionId: strin
       at: each.madeAt,
       by: nameOfPerson(site, each.madeBy),
     })),
-    lookAt: pageToLookAt(overlays, snapshot),
+    lookAt: pageToLookAt(site, overlays, snapshot),
     publishedUntil: last?.until ?? null,
     afterwards: last?.afterwards ?? 'earlier',
     takesOff: proposals.length > 0 && proposals.every(each => each.retires),
@@ -193,7 +193,8 @@ function published(site: Site, editionId: string, proposals: readonly Proposal[]
 function whereOf(site: Site, proposals: readonly Proposal[]): Pick<EditionRow, 'kinds' | 'types' | 'sections'> {
   const snapshot = site.snapshots.at();
   const parts = proposals.map(each => overlayOf(site, each));
-  const valueOf = ({ recordId, value }: Overlay) => value ?? bestValueOf(site, recordId);
+  // Words in another locale stand where the record does.
+  const valueOf = (part: Overlay) => readAs(site, part, part.value) ?? bestValueOf(site, part.recordId);
   const types = parts.map(part => typeOf(site, part, parts));
   const pages = parts.flatMap(part => kindNamed(part.kind).pagesToSee(part.recordId, valueOf(part), snapshot));
   const inSections = new Set(pages.flatMap(id => snapshot.pageById.get(id)?.facts.lineage.at(-2) ?? []));
@@ -238,7 +239,7 @@ function summaryOf(site: Site, proposals: readonly Proposal[]): string {
     .join(', ');
 }
 
-function pageToLookAt(overlays: readonly Overlay[], snapshot: ReturnType<Site['snapshots']['at']>): string | null {
-  const candidates = overlays.flatMap(({ kind, recordId, value }) => kindNamed(kind).pagesToSee(recordId, value, snapshot));
+function pageToLookAt(site: Site, overlays: readonly Overlay[], snapshot: SiteSnapshot): string | null {
+  const candidates = overlays.flatMap(each => kindNamed(each.kind).pagesToSee(each.recordId, readAs(site, each, each.value), snapshot));
   return candidates.find(id => snapshot.pageById.has(id)) ?? snapshot.front?.id ?? null;
 }

@@ -1,16 +1,15 @@
 import type { PublicationSet, Rescheduling, TimesCheck } from '@contract/rescheduling';
 import type { PublicationEntry } from '@core/ledger/records';
-import type { OwnWords } from '@core/locale/own-words';
 import { say } from '@core/tongue/say';
 import { Refusal, refuseInvalid } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { emptyBatch } from './batch';
-import { isOfOwnWords, kindOf } from './edition-lookups';
+import { kindOf } from './edition-lookups';
 import { writeBatch } from './editions';
 import { acceptedBreaches } from './expectations';
 import { bestValueOf, titleOf } from './names';
-import { valueWith } from './own-words';
+import { readAs } from './own-words';
 import { publicationOf, refuseUnsettled, type Publication } from './publication';
 import { refuseUnfit } from './publication-faults';
 import { refuseOthers } from './rescheduling';
@@ -68,8 +67,7 @@ async function publicationAtTimes(site: Site, person: Person, publicationId: str
     { by: person.id, reason: wish.acceptsBroken, editionId, rows: {}, beginnings: new Map(), replaced: new Set([publicationId]) },
   );
   refuseOthers(site, person, publication);
-  const told =
-    value === null ? bestValueOf(site, recordId) : isOfOwnWords(site, entry) ? valueWith(site, recordId, value as OwnWords) : value;
+  const told = value === null ? bestValueOf(site, recordId) : readAs(site, entry, value);
   return { publication, title: titleOf(site, site.snapshots.at(), kind, told), editionId };
 }
 

@@ -1,5 +1,6 @@
 import type { Ribbon, RibbonRequest } from '@contract/messages';
 import { groupBy } from '@core/collection/group-by';
+import { placement } from '@core/kinds/placement/kind';
 import { placementIn } from '@core/kinds/placement/target';
 import type { PlacementValue } from '@core/placement/placement';
 import { changesWithin, openTimeOfPlacement } from '@core/plan/changes';
@@ -8,11 +9,11 @@ import { openTimeWithin } from '@core/rule/when';
 import type { PageFacts } from '@core/rule/where';
 import { unionOf, type Interval } from '@core/schedule/interval';
 import { compilePlacement } from '@core/site/compiled-placement';
-import type { SiteSnapshot } from '@core/site/snapshot';
+import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import { say } from '@core/tongue/say';
 import { Refusal } from '../errors/refusal';
 import type { Site } from '../site/site';
-import { overlayOf } from './edition-lookups';
+import { isOfOwnWords, overlayOf } from './edition-lookups';
 import { namesFor } from './names';
 import { findPage, overlaysFor } from './views';
 
@@ -35,25 +36,27 @@ export function ribbonOf(site: Site, { page, from, until, withEditions, changes:
   const isMeant = (id: string, value: PlacementValue, within: SiteSnapshot) =>
     compilePlacement(id, value, within.sharedRules).whereHolds(facts);
   const standing = [...snapshot.placements, ...snapshot.dormantPlacements].filter(each => isMeant(each.id, each.value, snapshot));
-  const laid = new Map(
-    overlays.flatMap(each => (each.kind === placementKind ? [[each.recordId, each.value as PlacementValue | null] as const] : [])),
+  const standingIds = new Set(standing.map(each => each.id));
+  const laid = new Map(overlays.filter(each => isPlacing(site, each)).map(each => [each.recordId, each.value as PlacementValue | null]));
+  const overlaid = new Set(overlays.map(each => each.recordId));
+  const proposed = proposalsFor(
+    site,
+    new Set(withEditions),
+    (id, value) => standingIds.has(id) || (value !== null && isMeant(id, value, snapshot)),
   );
-  const laidRules = new Set(overlays.map(each => each.recordId));
-  const proposed = proposalsFor(site, new Set(withEditions), (id, value) => isMeant(id, value, snapshot));
   const values = new Map<string, PlacementValue>(standing.map(each => [each.id, each.value]));
   for (const [id, value] of laid) if (value && isMeant(id, value, changed)) values.set(id, value);
   for (const [id, [first]] of proposed) if (!values.has(id) && first?.value) values.set(id, first.value);
   const names = namesFor(site, changed);
   const order = site.theme.manifest.readingOrder;
   const now = Math.max(from, site.clocks.content());
-  const standingIds = new Set(standing.map(each => each.id));
   const lanes = [...values]
     .map(([placementId, value]): Lane => {
       const open = standingIds.has(placementId) ? openTimeOfPlacement(site.ledger, placementId, span) : [];
       // As if it stood from then on: what is planned after it is settled when it is published.
       const asOf = (other: PlacementValue | null, since: number, within: SiteSnapshot) =>
         stretchesOf([...before(open, since), ...openOf(placementId, other, { from: since, until }, within, facts)]);
-      const isTouched = laid.has(placementId) || idsInRule(value.rule).some(id => laidRules.has(id));
+      const isTouched = laid.has(placementId) || idsInRule(value.rule).some(id => overlaid.has(id));
       const then = isTouched ? asOf(laid.has(placementId) ? laid.get(placementId)! : value, now, changed) : null;
       return {
         placementId,
@@ -74,7 +77,10 @@ export function ribbonOf(site: Site, { page, from, until, withEditions, changes:
   return { from, until, lanes, changes: [...new Set(changes.map(each => each.at))] };
 }
 
-const placementKind = 'placement';
+// Words in another locale say nothing of where and when something shows.
+function isPlacing(site: Site, change: Overlay): boolean {
+  return change.kind === placement.name && !isOfOwnWords(site, change);
+}
 
 interface Proposed {
   readonly recordId: string;
@@ -90,13 +96,13 @@ interface Proposed {
 function proposalsFor(
   site: Site,
   lookedAt: ReadonlySet<string>,
-  isMeant: (id: string, value: PlacementValue) => boolean,
+  concerns: (id: string, value: PlacementValue | null) => boolean,
 ): ReadonlyMap<string, readonly Proposed[]> {
   const found = site.ledger.openProposals().flatMap((proposal): Proposed[] => {
     const { recordId, editionId } = proposal;
-    if (site.ledger.records.get(recordId)?.kind !== placementKind || lookedAt.has(editionId)) return [];
-    const value = overlayOf(site, proposal).value as PlacementValue | null;
-    if (value && !isMeant(recordId, value)) return [];
+    const change = overlayOf(site, proposal);
+    const value = change.value as PlacementValue | null;
+    if (lookedAt.has(editionId) || !isPlacing(site, change) || !concerns(recordId, value)) return [];
     const { title, wishedFrom } = site.ledger.editions.get(editionId)!;
     return [{ recordId, editionId, edition: title, value, from: wishedFrom ?? 0 }];
   });

@@ -2,12 +2,10 @@ import type { PlannedMove, TimesCheck } from '@contract/rescheduling';
 import { changesAmong, toldOnce, type PlannedChange } from '@core/plan/changes';
 import { groupBy } from '@core/collection/group-by';
 import type { Ledger } from '@core/ledger/ledger';
-import type { OwnWords } from '@core/locale/own-words';
 import type { Site } from '../site/site';
-import { isOfOwnWords } from './edition-lookups';
 import { breachesOf } from './expectations';
-import { bestValueOf, titleOf } from './names';
-import { valueWith } from './own-words';
+import { titleOf } from './names';
+import { readAs } from './own-words';
 import type { Publication } from './publication';
 
 /** The most changes that are told of on either side. */
@@ -48,7 +46,5 @@ function keyOf({ at, recordId, what }: PlannedMove): string {
 }
 
 function moveOf(site: Site, locale: string, { at, recordId, kind, what, value }: PlannedChange): PlannedMove {
-  const isOwn = isOfOwnWords(site, { recordId, locale });
-  const read = isOwn ? (valueWith(site, recordId, value as OwnWords) ?? bestValueOf(site, recordId)) : value;
-  return { at, recordId, kind, what, title: titleOf(site, site.snapshots.at(), kind, read) };
+  return { at, recordId, kind, what, title: titleOf(site, site.snapshots.at(), kind, readAs(site, { recordId, locale }, value)) };
 }
