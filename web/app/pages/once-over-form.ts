@@ -112,6 +112,9 @@ const statusLabels: Readonly<Record<LeadingStatus, string>> = {
       grid-template-columns: repeat(auto-fit, minmax(min(100%, 250px), 1fr));
       gap: 0 16px;
     }
+    .form-label {
+      display: block;
+    }
   `,
 })
 export class OnceOverForm {
