@@ -22,6 +22,14 @@ export const timeOperations = {
     query: between.betweenQuery,
     answer: between.between,
   },
+  readBetweenOnPage: {
+    method: 'post',
+    isQuestion: true,
+    path: '/between/page',
+    summary: 'What changes on a page between two moments, as one reader has it in one locale, and why.',
+    body: between.betweenOnPageWish,
+    answer: between.betweenOnPage,
+  },
   listEndings: {
     method: 'get',
     path: '/endings',

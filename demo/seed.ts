@@ -57,14 +57,19 @@ export interface Act {
  */
 export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor: number): Promise<void> {
   const demo = layOut(anchor, initialSettings.zone);
-  await saveSettings(knex, {
-    name: 'Merrowby Coast Reserves',
-    locales: demoLocales,
-    siteWords,
-    terms: demoTerms,
-    limits: demoLimits,
-    workflows: demoWorkflows(demo),
-  });
+  await saveSettings(
+    knex,
+    {
+      name: 'Merrowby Shore Reserves',
+      locales: demoLocales,
+      siteWords,
+      terms: demoTerms,
+      limits: demoLimits,
+      workflows: demoWorkflows(demo),
+    },
+    null,
+  );
+  await saveSettings(knex, { name: 'Merrowby Coast Reserves' }, instantOf(demo.time(-60, '09:00')));
   const passwordHash = await hashPassword(demoPassword);
   const people = new Map<string, Person>();
   for (const { key, scope, memberships, ...person } of demoPeople) {

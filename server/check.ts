@@ -9,7 +9,7 @@ import { readLedger } from './repositories/ledger-repository';
 import { readPeople } from './repositories/people-repository';
 import { unreadableLine, type Unreadable } from './repositories/readable';
 import { setAside } from './repositories/set-aside-repository';
-import { initialSettings, readSettings } from './repositories/settings-repository';
+import { initialSettings, readFormerSettings, readSettings } from './repositories/settings-repository';
 import { checkedLog } from './services/audit';
 import { UnreadableStore } from './database/store-fault';
 
@@ -35,6 +35,7 @@ async function main(): Promise<number> {
     const { unreadable: ofSettings } = await readSettings(knex);
     const unreadable: readonly Unreadable[] = [
       ...ofSettings,
+      ...(await readFormerSettings(knex)).unreadable,
       ...(await readPeople(knex)).unreadable,
       ...(await readLedger(knex, shippedTypes, 'all of it')).unreadable,
     ];

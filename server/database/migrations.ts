@@ -450,6 +450,20 @@ const all: readonly NamedMigration[] = [
       await knex.schema.dropTable('calendar_feeds');
     },
   },
+  {
+    name: '014-former-settings',
+    async up(knex) {
+      await knex.schema.createTable('former_settings', table => {
+        table.increments('id');
+        table.text('name').notNullable();
+        table.text('value').notNullable();
+        table.bigInteger('until').notNullable();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('former_settings');
+    },
+  },
 ];
 
 // What cannot be read gives nobody anything.

@@ -58,6 +58,7 @@ import { mergeIntoProposal, mergeVersions, previewMerge } from '../services/merg
 import { compareRevisions, listBlocks, listPages, readRecord, readRevision } from '../services/records';
 import { endPreview, listPreviewLinks, makePreviewLink } from '../services/preview-links';
 import { between } from '../services/between';
+import { betweenOnPage } from '../services/between-on-page';
 import { endCalendarFeed, listCalendarFeeds, makeCalendarFeed } from '../services/calendar-feeds';
 import { endingsOf } from '../services/endings';
 import { datesOfCalendar, listSeasons } from '../services/seasons';
@@ -410,6 +411,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     deleteRecord: ({ person, id }) => deleteForGood(site, person, id) as Promise<undefined>,
     readAlmanac: ({ person, query }) => almanacOf(site, person!, query),
     readBetween: ({ query }) => between(site, query),
+    readBetweenOnPage: ({ person, body }) => betweenOnPage(site, person!, body),
     listEndings: ({ person, query }) => endingsOf(site, person, query),
     listCalendarFeeds: ({ person }) => listCalendarFeeds(site, person),
     makeCalendarFeed: ({ person, body }) => makeCalendarFeed(site, person, body),

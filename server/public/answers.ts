@@ -15,7 +15,6 @@ import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
 import type { Site } from '../site/site';
-import { momentStyle } from '../services/names';
 
 /** A rendered public page. */
 export interface PublicAnswer {
@@ -250,29 +249,37 @@ export function allServiceFacts(site: Site, locale = site.ledger.baseLocale): re
 
 /** What a page is made ready for. @param isStaff - whether locales count that only the staff has yet */
 export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFacts, isStaff: boolean): PageModelContext {
-  const { settings, publicAddress: siteAddress } = site;
+  const set = site.asSetAt(snapshot.moment);
+  const { settings, registry } = set;
   return {
-    registry: site.registry,
-    siteName: siteWord(site, snapshot.locale, 'name'),
-    siteAddress,
+    registry,
+    siteName: siteWord(set, snapshot.locale, 'name'),
+    siteAddress: site.publicAddress,
     reader,
     // Dates are written as seen from the moment that is looked at, so that the past reads as it was served.
-    style: { ...momentStyle(site), locale: snapshot.locale, now: snapshot.moment },
-    words: themeWords(site, snapshot.locale),
+    style: { zone: settings.zone, locale: snapshot.locale, now: snapshot.moment },
+    words: themeWords(set, snapshot.locale),
     alternatesOf: settings.locales.length === 1 ? undefined : page => alternatesIn(site, snapshot, page, reader, isStaff),
     onFault: noteFault(site, snapshot),
   };
 }
 
-/** In what language, direction, fixed words and style a page of a snapshot is rendered. */
+/** In what language, direction, fixed words and style, and with which types, a page of a snapshot is rendered. */
 export function dressOf(
   site: Site,
   snapshot: SiteSnapshot,
   { lineage }: Pick<PageFacts, 'lineage'>,
-): Pick<RenderOptions, 'language' | 'direction' | 'words' | 'pageStyle'> {
+): Pick<RenderOptions, 'language' | 'direction' | 'words' | 'pageStyle' | 'registry'> {
   const { direction } = localeOf(site, snapshot);
   const { locale } = snapshot;
-  return { language: locale, direction, words: themeWords(site, locale), pageStyle: styleOfPage(site.settings.styles, lineage, locale) };
+  const set = site.asSetAt(snapshot.moment);
+  return {
+    language: locale,
+    direction,
+    words: themeWords(set, locale),
+    pageStyle: styleOfPage(set.settings.styles, lineage, locale),
+    registry: set.registry,
+  };
 }
 
 /** Notes a block that could not be shown as a snapshot has it. */
@@ -309,7 +316,6 @@ export function renderPublicPage(
       ...dressOf(site, snapshot, facts),
       isSheet: false,
       extra,
-      registry: site.registry,
       onFault: noteFault(site, snapshot),
     }),
   );

@@ -8,7 +8,7 @@ import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { wordsIn, type Words } from '@core/theme/words';
 import type { Request } from 'express';
 import type { SiteSettings } from '../repositories/settings-repository';
-import type { Site } from '../site/site';
+import type { AsSet, Site } from '../site/site';
 
 /** In which locale a request is read by somebody. A locale that is not read by them has no addresses of its own. */
 export function localeOfRequest(site: Site, request: Request, isStaff: boolean): SiteLocale {
@@ -26,7 +26,8 @@ export function localeOfPath(site: Site, path: string): SiteLocale {
 
 /** The locale of a snapshot; one that the site does not have is written like the first. */
 export function localeOf(site: Site, snapshot: SiteSnapshot): SiteLocale {
-  return localeNamed(site.settings.locales, snapshot.locale) ?? site.settings.locales[0]!;
+  const { locales } = site.asSetAt(snapshot.moment).settings;
+  return localeNamed(locales, snapshot.locale) ?? locales[0]!;
 }
 
 /** What stands before the paths of a locale: its own host, or else that of the site where a locale has one of its own. */
@@ -38,8 +39,9 @@ export function originOf(site: Site, locale: SiteLocale): string {
 
 /** Where a page is to be read in every locale, as one reader may. */
 export function alternatesIn(site: Site, snapshot: SiteSnapshot, page: PageNode | null, reader: ReaderFacts, isStaff: boolean): Alternates {
-  const readIn = site.settings.locales
-    .filter(each => isRead(each, isStaff))
+  const readIn = site
+    .asSetAt(snapshot.moment)
+    .settings.locales.filter(each => isRead(each, isStaff))
     .map((locale): ReadIn => ({
       locale,
       snapshot: locale.tag === snapshot.locale ? snapshot : site.snapshots.readIn(locale.tag, [], snapshot.moment),
@@ -50,8 +52,7 @@ export function alternatesIn(site: Site, snapshot: SiteSnapshot, page: PageNode 
 const keptWords = new WeakMap<SiteSettings, Map<string, Words>>();
 
 /** The fixed words of the theme in a locale; the same object for as long as nobody sets others. */
-export function themeWords(site: Site, tag: string): Words {
-  const { settings, theme } = site;
+export function themeWords({ settings, theme }: AsSet, tag: string): Words {
   const kept = keptWords.get(settings) ?? new Map<string, Words>();
   keptWords.set(settings, kept);
   const words = kept.get(tag) ?? disguised(tag, wordsIn(tag, settings.locales, theme.words, settings.themeWords));
@@ -65,8 +66,7 @@ function disguised(tag: string, words: Words): Words {
 }
 
 /** What the site is called, or about, in a locale. */
-export function siteWord(site: Site, tag: string, word: 'name' | 'description'): string {
-  const { settings } = site;
+export function siteWord({ settings }: AsSet, tag: string, word: 'name' | 'description'): string {
   const [base] = settings.locales;
   const pseudo = pseudoOf(tag);
   if (pseudo) return pseudoText(settings[word], pseudo);

@@ -1,4 +1,5 @@
 import { pagesOver, type PageOver } from '@core/page/over';
+import { localeNamed, prefixOf } from '@core/locale/site-locale';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { LRUCache } from 'lru-cache';
 import type { Site } from '../site/site';
@@ -48,9 +49,18 @@ export class PagesOver {
     const known = this.#then.get(key);
     if (known) return known.page;
     const node = this.site.snapshots.readIn(locale, [], lastAt).pageById.get(id);
-    const page = node ? { id, address: node.address, facts: node.facts, value: node.value } : null;
+    const page = node ? { id, address: this.#addressNow(node.address, locale, lastAt), facts: node.facts, value: node.value } : null;
     this.#then.set(key, { page });
     return page;
+  }
+
+  // The addresses of a locale may begin otherwise since: what they began with leads on to what they begin with now.
+  #addressNow(address: string, locale: string, then: number): string {
+    const [before, now] = [this.site.asSetAt(then), this.site].map(({ settings }) => {
+      const named = localeNamed(settings.locales, locale);
+      return named ? prefixOf(named) : '';
+    });
+    return before === now || !address.startsWith(before!) ? address : `${now}${address.slice(before!.length)}`;
   }
 
   #pages({ moment, validUntil }: SiteSnapshot): ReadonlyMap<string, readonly PageOver[]> {

@@ -10,7 +10,7 @@ export async function readSetAside(knex: Knex): Promise<ReadonlySet<string>> {
 
 /**
  * Sets a row aside: a copy of it as it was is kept with the reason. Rows of the ledger stay where they are and are read no
- * more; a setting goes back to its initial value; a person keeps the name and loses what cannot be read.
+ * more; a setting goes back to its initial value, or a past one is as if it had never been; a person keeps the name and loses what cannot be read.
  */
 export async function setAside(knex: Knex, { table, row, why }: Unreadable, at: number): Promise<void> {
   const key = table === 'settings' ? 'name' : table === 'publication_entries' ? 'number' : 'id';
@@ -20,7 +20,7 @@ export async function setAside(knex: Knex, { table, row, why }: Unreadable, at: 
       .insert({ table_name: table, row_id: row, stored: JSON.stringify(stored ?? null), why, at })
       .onConflict(['table_name', 'row_id'])
       .ignore();
-    if (table === 'settings') await transaction(table).where(key, row).delete();
+    if (table === 'settings' || table === 'former_settings') await transaction(table).where(key, row).delete();
     if (table === 'people') await transaction(table).where(key, row).update({ grants: '[]', memberships: '[]', profile: '{}' });
   });
 }

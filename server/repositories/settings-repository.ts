@@ -139,16 +139,34 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   showsFirstSteps: z.boolean(),
 };
 
+/** The settings that decide about what readers get: of these the site at a past moment needs what they said then. */
+export const settingsReadersNotice = [
+  'name',
+  'description',
+  'zone',
+  'locales',
+  'siteWords',
+  'themeWords',
+  'styles',
+  'wordChoices',
+  'limits',
+] as const satisfies readonly (keyof SiteSettings)[];
+
+/** What a setting said until somebody set it to something else. */
+export interface FormerSetting {
+  readonly name: keyof SiteSettings;
+  readonly value: unknown;
+  /** UTC milliseconds. */
+  readonly until: number;
+}
+
 /** The settings as stored over the initial ones, and which of them cannot be read. */
 export async function readSettings(knex: Knex): Promise<{ settings: SiteSettings; unreadable: readonly Unreadable[] }> {
   const rows = (await knex('settings')) as { name: string; value: string }[];
   const unreadable: Unreadable[] = [];
   const read = rows.flatMap(({ name, value }): [string, unknown][] => {
     try {
-      if (!Object.hasOwn(schemas, name)) throw new RangeError('no such setting is known here');
-      const parsed = schemas[name as keyof SiteSettings].safeParse(JSON.parse(value));
-      if (!parsed.success) throw new RangeError(parsed.error.issues[0]!.message);
-      return [[name, parsed.data]];
+      return [[name, readSetting(name, value)]];
     } catch (error) {
       unreadable.push({ table: 'settings', row: name, recordId: null, kind: null, why: (error as Error).message });
       return [];
@@ -157,12 +175,45 @@ export async function readSettings(knex: Knex): Promise<{ settings: SiteSettings
   return { settings: { ...initialSettings, ...Object.fromEntries(read) }, unreadable };
 }
 
-/** Stores some of the settings. */
-export async function saveSettings(knex: Knex, settings: Partial<SiteSettings>): Promise<void> {
-  for (const [name, value] of Object.entries(settings)) {
-    await knex('settings')
-      .insert({ name, value: JSON.stringify(value) })
-      .onConflict('name')
-      .merge();
+/** What settings that readers notice said before, in the order in which they were set, and what of that cannot be read. */
+export async function readFormerSettings(knex: Knex): Promise<{ former: readonly FormerSetting[]; unreadable: readonly Unreadable[] }> {
+  const rows = (await knex('former_settings')
+    .whereIn('name', [...settingsReadersNotice])
+    .orderBy('id')) as {
+    id: number;
+    name: keyof SiteSettings;
+    value: string;
+    until: number;
+  }[];
+  const unreadable: Unreadable[] = [];
+  const former = rows.flatMap(({ id, name, value, until }): FormerSetting[] => {
+    try {
+      return [{ name, value: readSetting(name, value), until }];
+    } catch (error) {
+      unreadable.push({ table: 'former_settings', row: String(id), recordId: null, kind: null, why: (error as Error).message });
+      return [];
+    }
+  });
+  return { former, unreadable };
+}
+
+function readSetting(name: string, value: string): unknown {
+  if (!Object.hasOwn(schemas, name)) throw new RangeError('no such setting is known here');
+  const parsed = schemas[name as keyof SiteSettings].safeParse(JSON.parse(value));
+  if (!parsed.success) throw new RangeError(parsed.error.issues[0]!.message);
+  return parsed.data;
+}
+
+/**
+ * Stores some of the settings, and keeps what they said until now.
+ * @param at - UTC milliseconds; null where no site has been there to be seen before
+ */
+export async function saveSettings(knex: Knex, settings: Partial<SiteSettings>, at: number | null): Promise<void> {
+  for (const name of Object.keys(settings) as (keyof SiteSettings)[]) {
+    const value = JSON.stringify(settings[name]);
+    const stored = (await knex('settings').where({ name }).first()) as { value: string } | undefined;
+    const before = stored?.value ?? JSON.stringify(initialSettings[name]);
+    if (at !== null && before !== value) await knex('former_settings').insert({ name, value: before, until: at });
+    await knex('settings').insert({ name, value }).onConflict('name').merge();
   }
 }

@@ -5,18 +5,22 @@ import type { SiteSnapshot } from '@core/site/snapshot';
 import type { Site } from '../site/site';
 import { describeChanges } from './descriptions';
 import { titleOf } from './names';
+import { settingsBetween } from './settings-between';
 
 /** The most pages that are named of where something comes or goes. */
 const mostNamed = 5;
 
-/** What changes on the site between two moments: past ones as readers had them, later ones as everything known has it. */
-export async function between(site: Site, { from, until }: { from: number; until: number }): Promise<Between> {
-  const [before, after] = [site.snapshots.at(from), site.snapshots.at(until)];
+/** What changes on the site between two moments, read in a locale: past ones as readers had them, later ones as everything known has it. */
+export async function between(
+  site: Site,
+  { from, until, locale = site.ledger.baseLocale }: { from: number; until: number; locale?: string | undefined },
+): Promise<Between> {
+  const [before, after] = [site.snapshots.readIn(locale, [], from), site.snapshots.readIn(locale, [], until)];
   const seen = kinds.filter(each => !each.isUnseen).map(each => each.name);
   const all = differencesBetween(before, after, seen);
   const shown = all.slice(0, betweenLimits.rows);
   const rows = await Promise.all(shown.map((each, index) => rowOf(site, before, after, each, index < betweenLimits.inWords)));
-  return { rows, count: all.length };
+  return { rows, count: all.length, settings: settingsBetween(site, from, until) };
 }
 
 async function rowOf(site: Site, before: SiteSnapshot, after: SiteSnapshot, each: Difference, isInWords: boolean): Promise<BetweenRow> {

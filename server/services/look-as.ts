@@ -30,15 +30,18 @@ export function labelOfLook(site: Site, as: string | undefined): string | null {
  * @param moment - UTC milliseconds; null is now
  * @throws Refusal when the person may not know who has an account
  */
-export function readerLookedAs(site: Site, person: Person, reader: Reader, moment: number | null): Reader {
+export function readerLookedAs(
+  site: Site,
+  person: Person,
+  reader: Reader,
+  moment: number | null,
+  pointer = '/vantage/reader/person',
+): Reader {
   const { person: id } = reader;
   if (id === undefined) return reader;
   refuseUnless(person, 'look at pages as somebody');
   const other = site.people.get(id);
-  if (!other)
-    throw new Refusal('invalid', say`There is nobody with this id.`, [
-      { pointer: '/vantage/reader/person', detail: say`Nobody has this id.` },
-    ]);
+  if (!other) throw new Refusal('invalid', say`There is nobody with this id.`, [{ pointer, detail: say`Nobody has this id.` }]);
   const memberships = membershipsAt(other.memberships, moment ?? site.clocks.content());
   return { person: id, signedIn: true, roles: [...other.roles], memberships: [...memberships] };
 }

@@ -44,7 +44,6 @@ export function viewPage(site: Site, request: ViewRequest): View {
     html: site.theme.render(model, {
       ...dressOf(site, snapshot, facts),
       isSheet: true,
-      registry: site.registry,
       onFault: noteFault(site, snapshot),
     }),
     page: page ? namedPage(page) : { id: facts.id, title: model.title, path: facts.path },

@@ -87,10 +87,10 @@ export async function saveWorkflows(
     );
     const done = settingsDone(site.settings, { workflows });
     await writeBatch(site, { ...emptyBatch(), proposals: moved }, async transaction => {
-      await saveSettings(transaction, { workflows });
+      await saveSettings(transaction, { workflows }, at);
       await writeDown(transaction, at, done);
     });
-    adoptSettings(site, { workflows });
+    adoptSettings(site, { workflows }, at);
   });
   return readWorkflows(site, person);
 }

@@ -11,7 +11,7 @@ import { lockEvent } from '../services/held-words';
 import type { Clocks } from '../clocks';
 import { readLedger } from '../repositories/ledger-repository';
 import { readPeople, type Person } from '../repositories/people-repository';
-import { readSettings, saveSettings, type SiteSettings } from '../repositories/settings-repository';
+import { readFormerSettings, readSettings, saveSettings, type SiteSettings } from '../repositories/settings-repository';
 import type { Theme } from '../public/theme';
 import { inTransaction, UnreadableStore } from '../database/store-fault';
 import { unreadableLine, type Unreadable } from '../repositories/readable';
@@ -25,20 +25,28 @@ import { withWordChoices } from '@core/registry/word-choices';
 import { DictionaryDrafter } from '../drafting/dictionary-drafter';
 import type { Drafter } from '../drafting/drafter';
 import { HitCounter } from './hits';
+import { SettingsInTime } from './settings-in-time';
 import { Snapshots } from './snapshots';
 import { Turns } from './turns';
 
-/** Everything that the services work on. */
-export interface Site {
-  readonly knex: Knex;
-  readonly ledger: Ledger;
-  readonly clocks: Clocks;
-  /** Replaced as a whole by {@link changeSettings}; never written into. */
+/** What is set of a site, as it is or was. */
+export interface AsSet {
   readonly settings: SiteSettings;
   /** The types of blocks and pages that it knows. */
   readonly registry: Registry;
   /** The theme, its limits overlaid with the site's own. */
   readonly theme: Theme;
+}
+
+/** Everything that the services work on. */
+export interface Site extends AsSet {
+  readonly knex: Knex;
+  readonly ledger: Ledger;
+  readonly clocks: Clocks;
+  /** Replaced as a whole by {@link changeSettings}; never written into. */
+  readonly settings: SiteSettings;
+  /** As it was set at a moment of the past; now and later, as it is. @param moment - UTC milliseconds */
+  readonly asSetAt: (moment: number) => AsSet;
   /** What the theme itself declares. */
   readonly bareManifest: ThemeManifest;
   /** Computes what is wrong, and keeps what it found for as long as it holds. */
@@ -89,7 +97,9 @@ export async function loadSite(
   const { people, unreadable: unreadablePeople } = await readPeople(knex);
   refuseUnreadable([...unreadableSettings, ...unreadablePeople]);
   refuseUnknownFields(registry);
-  const state = new SiteState(settings, bareTheme, registry);
+  const { former, unreadable: unreadableFormer } = await readFormerSettings(knex);
+  const state = new SiteState(settings, new SettingsInTime(former), bareTheme, registry);
+  const asSetAt = (moment: number) => (moment < clocks.content() ? state.at(moment) : state);
   const ledger = new Ledger(settings.locales[0]!.tag);
   const { rows, unreadable } = await readLedger(knex, registry);
   ledger.absorb(rows);
@@ -99,11 +109,11 @@ export async function loadSite(
     clocks,
     bareManifest: bareTheme.manifest,
     health: new HealthCheck(),
-    snapshots: new Snapshots(ledger, clocks, () => ({
-      manifest: state.theme.manifest,
-      locales: state.settings.locales,
-      registry: state.registry,
-    })),
+    asSetAt,
+    snapshots: new Snapshots(ledger, clocks, moment => {
+      const { settings: set, theme, registry: types } = asSetAt(moment);
+      return { manifest: theme.manifest, locales: set.locales, registry: types };
+    }),
     history: new History(knex),
     writes: new Exclusive(),
     turns: new Turns(),
@@ -114,7 +124,7 @@ export async function loadSite(
     contents: await ContentStore.open(path.join(folder, 'files'), knex),
     renditions: new Renditions(path.join(folder, 'renditions')),
     isAddressGiven: publicAddress !== '',
-    unreadable,
+    unreadable: [...unreadable, ...unreadableFormer],
     faults: new FaultLog(),
     locks: new Locks(
       clocks.running,
@@ -134,13 +144,15 @@ export async function loadSite(
 }
 
 /** What of a site is replaced while it runs, each time by another value. */
-class SiteState {
+class SiteState implements AsSet {
   theme: Theme;
   /** The types with what the site has chosen of them; the same object until either changes. */
   registry: Registry;
+  #then = new WeakMap<SiteSettings, AsSet>();
 
   constructor(
     public settings: SiteSettings,
+    private readonly past: SettingsInTime,
     private readonly bareTheme: Theme,
     public ownRegistry: Registry,
   ) {
@@ -148,12 +160,29 @@ class SiteState {
     this.registry = withWordChoices(ownRegistry, settings.wordChoices);
   }
 
+  /** As it was set at a moment of the past. */
+  at(moment: number): AsSet {
+    const settings = this.past.at(moment, this.settings);
+    if (settings === this.settings) return this;
+    const known = this.#then.get(settings);
+    if (known) return known;
+    const registry =
+      settings.wordChoices === this.settings.wordChoices ? this.registry : withWordChoices(this.ownRegistry, settings.wordChoices);
+    const made = { settings, registry, theme: this.#themeFor(settings) };
+    this.#then.set(settings, made);
+    return made;
+  }
+
   replaceTypes(registry: Registry): void {
     this.ownRegistry = registry;
     this.registry = withWordChoices(registry, this.settings.wordChoices);
+    this.#then = new WeakMap();
   }
 
-  replaceSettings(settings: SiteSettings): void {
+  /** @param at - UTC milliseconds; null where nobody has seen the site before */
+  replaceSettings(change: Partial<SiteSettings>, at: number | null): void {
+    if (at !== null) this.past.note(this.settings, change, at);
+    const settings = { ...this.settings, ...change };
     if (settings.wordChoices !== this.settings.wordChoices) this.registry = withWordChoices(this.ownRegistry, settings.wordChoices);
     this.settings = settings;
     this.theme = this.#themeFor(settings);
@@ -194,16 +223,17 @@ export function isBegun(site: Site): boolean {
 /** Sets some of what holds for the whole site, at once and for good. */
 export async function changeSettings(site: Site, change: Partial<SiteSettings>): Promise<void> {
   const done = settingsDone(site.settings, change);
+  const at = site.clocks.running();
   await inTransaction(site.knex, async transaction => {
-    await saveSettings(transaction, change);
-    await writeDown(transaction, site.clocks.running(), done);
+    await saveSettings(transaction, change, at);
+    await writeDown(transaction, at, done);
   });
-  adoptSettings(site, change);
+  adoptSettings(site, change, at);
 }
 
-/** Goes by settings that have been stored. */
-export function adoptSettings(site: Site, change: Partial<SiteSettings>): void {
-  states.get(site)!.replaceSettings({ ...site.settings, ...change });
+/** Goes by settings that have been stored. @param at - when, in UTC milliseconds; null where nobody has seen the site before */
+export function adoptSettings(site: Site, change: Partial<SiteSettings>, at: number | null): void {
+  states.get(site)!.replaceSettings(change, at);
   const [first] = site.settings.locales;
   if (first!.tag !== site.ledger.baseLocale) site.ledger.readIn(first!.tag);
   // Nothing was written to the ledger, but what was computed from it no longer holds.

@@ -39,7 +39,11 @@ export class Snapshots {
   constructor(
     private readonly ledger: Ledger,
     private readonly clocks: Clocks,
-    private readonly site: () => { readonly manifest: ThemeManifest; readonly locales: readonly SiteLocale[]; readonly registry: Registry },
+    private readonly site: (moment: Instant) => {
+      readonly manifest: ThemeManifest;
+      readonly locales: readonly SiteLocale[];
+      readonly registry: Registry;
+    },
   ) {}
 
   /** The site at a moment; `null` is now. */
@@ -143,7 +147,7 @@ export class Snapshots {
   }
 
   #options(moment: Instant, now: Instant, overlays: readonly Overlay[], locale = this.ledger.baseLocale): SnapshotOptions {
-    const { locales, manifest, registry } = this.site();
+    const { locales, manifest, registry } = this.site(moment);
     const pseudo = pseudoOf(locale);
     const reword = pseudo ? (kind: RecordKind, value: unknown) => pseudoValue(kindNamed(kind), value, registry, pseudo) : undefined;
     const named = localeNamed(locales, locale);

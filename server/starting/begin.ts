@@ -144,14 +144,14 @@ async function begun(site: Site, beginning: Beginning): Promise<Person> {
     },
     async transaction => {
       await insertPerson(transaction, person);
-      await saveSettings(transaction, settings);
+      await saveSettings(transaction, settings, null);
       await writeDown(transaction, site.clocks.running(), [
         { act: 'invite', ...aboutPerson(person), personId: person.id, after: rightsTold(person) },
         ...settingsDone(site.settings, settings).map(each => ({ ...each, personId: person.id })),
       ]);
     },
   );
-  adoptSettings(site, settings);
+  adoptSettings(site, settings, null);
   await refreshPeople(site);
   return person;
 }

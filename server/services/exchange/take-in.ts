@@ -206,10 +206,11 @@ async function store(
     batch.proposals.push(...made.proposals);
   }
   const done = settingsDone(site.settings, settings);
+  const at = site.clocks.running();
   await writeBatch(site, batch, async transaction => {
-    await saveSettings(transaction, settings);
-    await writeDown(transaction, site.clocks.running(), done);
+    await saveSettings(transaction, settings, at);
+    await writeDown(transaction, at, done);
   });
-  if (Object.keys(settings).length > 0) adoptSettings(site, settings);
+  if (Object.keys(settings).length > 0) adoptSettings(site, settings, at);
   return fresh.length > 0 ? id : null;
 }

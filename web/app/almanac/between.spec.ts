@@ -1,4 +1,4 @@
-import type { BetweenRow } from '@contract/between';
+import type { BetweenOnPage, BetweenOnPageWish, BetweenRow, SettingBetween } from '@contract/between';
 import { of } from 'rxjs';
 import { make, Screen } from '../testing/site';
 import { BetweenWorkspace } from './between';
@@ -15,24 +15,38 @@ const row = (part: Partial<BetweenRow>): BetweenRow => ({
   ...part,
 });
 
+const part = { placementId: 'p', recordId: 'b', fields: [] };
+const onPage: BetweenOnPage = {
+  title: 'Visit',
+  isThere: { before: true, after: false },
+  parts: [
+    { ...part, title: 'Moths', what: 'comes', place: 'Main', why: '' },
+    { ...part, recordId: 'c', title: 'Dogs', what: 'goes', place: 'Aside', why: 'This placement expired.' },
+  ],
+  settings: [],
+};
+
 describe('BetweenWorkspace', () => {
   const asked: unknown[] = [];
+  let settings: readonly SettingBetween[] = [];
+  beforeEach(() => (settings = []));
   const open = async (inputs: Record<string, string>, rows: readonly BetweenRow[] = []) => {
     asked.length = 0;
-    const readBetween = (...given: never[]) => (asked.push(given), of({ rows, count: rows.length }));
-    const screen = new Screen(await make(BetweenWorkspace, inputs, { readBetween }));
+    const readBetween = (...given: never[]) => (asked.push(given), of({ rows, count: rows.length, settings }));
+    const readBetweenOnPage = (wish: BetweenOnPageWish) => (asked.push(wish), of(onPage));
+    const screen = new Screen(await make(BetweenWorkspace, inputs, { readBetween, readBetweenOnPage }));
     await screen.settle();
     return screen;
   };
 
   it('looks from now to three days later unless its address says otherwise, by the clocks of the place', async () => {
     await open({});
-    expect(asked).toEqual([[Date.parse('2027-03-18T09:40Z'), Date.parse('2027-03-21T09:40Z')]]);
+    expect(asked).toEqual([[Date.parse('2027-03-18T09:40Z'), Date.parse('2027-03-21T09:40Z'), undefined]]);
   });
 
   it('takes two moments from its address', async () => {
     await open({ from: '2027-03-27T09:00', until: '2027-03-29T09:00' });
-    expect(asked).toEqual([[Date.parse('2027-03-27T09:00Z'), Date.parse('2027-03-29T08:00Z')]]);
+    expect(asked).toEqual([[Date.parse('2027-03-27T09:00Z'), Date.parse('2027-03-29T08:00Z'), undefined]]);
   });
 
   it('tells where something shows and shows no more, with a look before and after', async () => {
@@ -54,5 +68,29 @@ describe('BetweenWorkspace', () => {
   it('asks for moments in order', async () => {
     const screen = await open({ from: '2027-03-29T09:00', until: '2027-03-27T09:00' });
     expect(screen.text).toContain('The second moment must lie after the first.');
+  });
+
+  it('tells what was set otherwise, which is a difference like any other', async () => {
+    settings = [{ name: 'name', label: 'Name of the site', before: 'Shore', after: 'Coast' }];
+    const screen = await open({});
+    expect(screen.text).toContain('Name of the siteShoreCoast');
+    expect(screen.text).not.toContain('are alike');
+  });
+
+  it('asks about one page as a reader in a language, and tells place by place what comes, goes and why', async () => {
+    const screen = await open({ page: 'visit', as: 'membership:member', in: 'cy' });
+    expect(asked).toEqual([
+      jasmine.objectContaining({
+        page: 'visit',
+        locale: 'cy',
+        reader: { signedIn: true, roles: [], memberships: ['member'] },
+        from: Date.parse('2027-03-18T09:40Z'),
+      }),
+    ]);
+    expect(screen.text).toContain('MaincomesMoths');
+    expect(screen.text).toContain('AsidegoesDogsThis placement expired.');
+    expect(screen.text).toContain('no longer has the page at the later moment');
+    const looks = [...screen.host.querySelectorAll<HTMLAnchorElement>('a')].filter(each => each.textContent!.trim().startsWith('Look'));
+    expect(looks.map(each => each.getAttribute('href'))).toEqual(['/arrange?page=visit&as=membership:member&in=cy&at=2027-03-18T09:40']);
   });
 });

@@ -125,7 +125,9 @@ export class ApiClient {
   reachCsv = (request: assembling.ReachQuestion) =>
     this.#refine(this.#http.post('/api/reach', request, { headers: { accept: 'text/csv' }, responseType: 'text' }));
   listSharedRules = () => this.#get<assembling.SharedRuleRow[]>('shared-rules');
-  readBetween = (from: number, until: number) => this.#get<between.Between>('between', { from, until });
+  readBetween = (from: number, until: number, locale?: string) =>
+    this.#get<between.Between>('between', { from, until, ...(locale ? { locale } : {}) });
+  readBetweenOnPage = (wish: between.BetweenOnPageWish) => this.#post<between.BetweenOnPage>('between/page', wish);
   listEndings = (ahead: number, back: number) => this.#get<endings.Endings>('endings', { ahead, back });
   listCalendarFeeds = () => this.#get<feeds.CalendarFeeds>('calendar-feeds');
   makeCalendarFeed = (wish: feeds.CalendarFeedWish) => this.#post<feeds.CalendarFeeds>('calendar-feeds', wish);

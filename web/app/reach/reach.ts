@@ -36,8 +36,8 @@ import { textIn } from '../shared/typed-event';
           }</select
         ><ng-container i18n>, as</ng-container>&ngsp;
         <select class="word" aria-label="Reader" i18n-aria-label (change)="go({ as: textIn($event) })">
-          @for (each of readers; track each.as) {
-            <option [value]="each.as" [selected]="each.as === vantage().as">{{ each.word }}</option>
+          @for (each of readers; track each.name) {
+            <option [value]="each.name" [selected]="each.name === vantage().as">{{ each.word }}</option>
           }</select
         >&ngsp; <ng-container i18n>in</ng-container>&ngsp;
         <select class="word" aria-label="Locale" i18n-aria-label (change)="go({ in: textIn($event) })">

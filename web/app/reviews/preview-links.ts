@@ -43,8 +43,8 @@ const lives: readonly { readonly hours: number; readonly label: string }[] = [
               </select>
               <span i18n>, as</span>
               <select class="form-select" aria-label="As whom" i18n-aria-label (change)="who.set(textIn($event))">
-                @for (each of readers; track each.as) {
-                  <option [value]="each.as" [selected]="each.as === who()">{{ each.word }}</option>
+                @for (each of readers; track each.name) {
+                  <option [value]="each.name" [selected]="each.name === who()">{{ each.word }}</option>
                 }
               </select>
               <span i18n>, in</span>
