@@ -18,7 +18,7 @@ export async function benchStart(): Promise<readonly Row[]> {
   const theme = loadTheme('themes/shore');
   const knex = await openDatabase(path.join(folder, 'almanac.sqlite'));
   await seedDemo(knex, theme, folder, setDay);
-  const clocks = { content: () => setDay, running: () => setDay, isFrozen: true };
+  const clocks = { content: () => setDay, running: () => setDay, steady: () => performance.now(), isFrozen: true };
   const start = async () => {
     const begun = performance.now();
     const site = await loadSite(knex, clocks, theme, folder);
@@ -52,7 +52,7 @@ function memoryOfStart(file: string): number {
     import { loadTheme } from '@server/public/theme';
     import { loadSite } from '@server/site/site';
     const knex = await openDatabase(process.argv[1]);
-    const clocks = { content: () => ${setDay}, running: () => ${setDay}, isFrozen: true };
+    const clocks = { content: () => ${setDay}, running: () => ${setDay}, steady: () => performance.now(), isFrozen: true };
     const site = await loadSite(knex, clocks, loadTheme('themes/shore'), '.');
     site.snapshots.at();
     console.log(process.memoryUsage().rss);

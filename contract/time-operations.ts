@@ -70,4 +70,12 @@ export const timeOperations = {
     body: seasons.calendarText,
     answer: seasons.calendarDates,
   },
+  readCalendarElsewhere: {
+    method: 'post',
+    isQuestion: true,
+    path: '/calendar/elsewhere',
+    summary: 'What a calendar at an address elsewhere says now. Nothing is stored; seasons taken from it are held against it.',
+    body: seasons.calendarAddress,
+    answer: seasons.calendarDates,
+  },
 } as const satisfies Record<string, Operation>;

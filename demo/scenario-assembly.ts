@@ -2,6 +2,7 @@ import type { Change } from '@contract/messages';
 import type { BlockValue } from '@core/block/block';
 import type { ExpectationValue } from '@core/expectation/expectation';
 import type { PlacementValue, Target } from '@core/placement/placement';
+import { standInCalendar } from '@server/outside/stand-in';
 import { writtenBlock } from '@server/starting/written';
 import { everywhere, type Rule } from '@core/rule/rule';
 import type { SeasonValue } from '@core/season/season';
@@ -95,6 +96,7 @@ export function assemble(demo: LaidOut): Assembly {
         title: 'School half-terms',
         reason: 'From the county’s calendar of terms.',
         dates: [once('2027-02-15', '2027-02-20'), once('2027-05-31', '2027-06-05'), once('2027-10-25', '2027-10-30')],
+        source: { address: standInCalendar, event: 'Half-term' },
       } satisfies SeasonValue),
       added('shared rule', colony, sharedRule),
       added('block', rainy, text('Half-term at the hides', '<p>Wardens lend telescopes to anyone under sixteen, from ten to three.</p>')),

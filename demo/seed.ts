@@ -83,7 +83,7 @@ export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor:
     await insertPerson(knex, people.get(key)!);
   }
   let at = anchor;
-  const clocks: Clocks = { content: () => at, running: () => at, isFrozen: true };
+  const clocks: Clocks = { content: () => at, running: () => at, steady: () => at, isFrozen: true };
   const site = await loadSite(knex, clocks, theme, folder);
   const files = await bringFiles(site, anchor);
   const acts = actsOf(demo, files);

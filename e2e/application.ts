@@ -26,6 +26,7 @@ export class Application {
         'dist/node/server.mjs',
         '--data',
         this.#data,
+        '--stand-in',
         '--port',
         new URL(this.address || 'http://localhost:0').port || '0',
         ...(at ? ['--at', at] : []),

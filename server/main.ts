@@ -9,6 +9,7 @@ import { createServer } from './http/server';
 import { StartKey } from './http/start-key';
 import { readOptions } from './options';
 import { loadTheme } from './public/theme';
+import { startStandIn } from './outside/stand-in';
 import { unreadableLine } from './repositories/readable';
 import { initialSettings } from './repositories/settings-repository';
 import { isBegun, listensAt, loadSite } from './site/site';
@@ -34,6 +35,8 @@ async function main(): Promise<void> {
   });
   for (const each of site.unreadable) logger.warn(`Left out, since it cannot be read: ${unreadableLine(each)}`);
   site.faults.onFault = ({ recordId, why }) => logger.warn({ recordId, why }, 'left out, since it cannot be shown');
+  site.clockWatch.onJump = ({ from, to }) =>
+    logger.warn({ from: new Date(from), to: new Date(to) }, 'the clock was set, or the machine slept');
   const startKey = isBegun(site) ? undefined : new StartKey();
   const { version } = JSON.parse(readFileSync(path.join(root, 'package.json'), 'utf8')) as { version: string };
   const app = createServer({
@@ -61,6 +64,7 @@ async function main(): Promise<void> {
       );
     console.log(`${site.settings.name} is at ${address}/ and its editor at ${address}/almanac/`);
   });
+  if (options.withStandIn) site.outside.standInPort = (await startStandIn()).port;
   const stopUpkeep = startUpkeep(site, logger);
   const stop = (): void => {
     stopUpkeep();

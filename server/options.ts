@@ -20,6 +20,8 @@ export interface ProgramOptions {
   readonly mailFrom: string;
   /** Which proxies are believed: how many stand before it, or their addresses; undefined believes none. */
   readonly trustedProxies?: number | string;
+  /** Whether the stand-in of services elsewhere runs beside it, so that a demo needs no network. */
+  readonly withStandIn: boolean;
   /** For check: whether what cannot be read is put aside. */
   readonly setsAside: boolean;
   /** For upgrade: whether it is only told what would be done. */
@@ -43,6 +45,7 @@ export function readOptions(args: readonly string[], zone: string, environment: 
       at: { type: 'string' },
       'public-address': { type: 'string', default: environment['ALMANAC_PUBLIC_ADDRESS'] ?? '' },
       'trust-proxy': { type: 'string', default: environment['ALMANAC_TRUST_PROXY'] ?? '' },
+      'stand-in': { type: 'boolean', default: false },
       'set-aside': { type: 'boolean', default: false },
       'dry-run': { type: 'boolean', default: false },
     },
@@ -64,6 +67,7 @@ export function readOptions(args: readonly string[], zone: string, environment: 
     smtp: environment['ALMANAC_SMTP'] ?? '',
     mailFrom: environment['ALMANAC_MAIL_FROM'] ?? '',
     trustedProxies: proxiesOf(values['trust-proxy'], isSecure),
+    withStandIn: values['stand-in'],
     setsAside: values['set-aside'],
     isTrial: values['dry-run'],
   };

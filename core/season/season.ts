@@ -16,6 +16,8 @@ export interface SeasonValue {
   readonly reason: string;
   /** It is on whenever one of them is. */
   readonly dates: readonly SeasonDate[];
+  /** The calendar elsewhere that they were taken from, and the name of its events there. */
+  readonly source?: { readonly address: string; readonly event: string };
 }
 
 /** The most dates that a season holds: forty years of ten holidays. */

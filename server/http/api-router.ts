@@ -61,7 +61,7 @@ import { between } from '../services/between';
 import { betweenOnPage } from '../services/between-on-page';
 import { endCalendarFeed, listCalendarFeeds, makeCalendarFeed } from '../services/calendar-feeds';
 import { endingsOf } from '../services/endings';
-import { datesOfCalendar, listSeasons } from '../services/seasons';
+import { datesElsewhere, datesOfCalendar, listSeasons } from '../services/seasons';
 import { listSharedRules } from '../services/shared-rules';
 import { todayFor } from '../services/today';
 import { undoingOf } from '../services/undoing';
@@ -418,6 +418,7 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     endCalendarFeed: ({ person, id }) => endCalendarFeed(site, person, id),
     listSeasons: () => [...listSeasons(site)],
     readCalendar: ({ body }) => datesOfCalendar(site, body.text),
+    readCalendarElsewhere: ({ person, body }) => datesElsewhere(site, person!, body.address),
     readRibbon: ({ body }) => ribbonOf(site, { ...body, changes: checkedChanges(site, body.changes) }),
     readToday: ({ person }) => todayFor(site, person),
   };

@@ -40,6 +40,28 @@ describe('a clock that is wrong', () => {
     expect(finding!.sentence).toContain('behind');
   });
 
+  it('is told of for a day once it jumps, ahead or back, and not for running on', async () => {
+    const manager = await test.client('margit');
+    const found = async () => ((await manager.get('/api/health')).json as Health).findings.filter(each => each.kind === 'clock jumped');
+    test.now += 5 * hour;
+    expect(await found()).toEqual([]);
+    test.setBy = 3 * hour;
+    test.now += 3 * hour;
+    expect((await found()).map(each => each.sentence)).toEqual([
+      'The server’s clock went from Thu 18 March, 14:40 to Thu 18 March, 17:40 at once.',
+    ]);
+    test.setBy = 0;
+    test.now -= 3 * hour;
+    expect(await found()).toHaveSize(2);
+    // What a clock is moved by to keep it right is no jump.
+    for (let minute = 0; minute < 30; minute++) {
+      test.setBy += 1_000;
+      test.now += hour + 1_000;
+      await found();
+    }
+    expect(await found()).toEqual([]);
+  });
+
   it('is told of by nobody where it was set on purpose', async () => {
     const frozen = new TestSite();
     frozen.isFrozen = true;

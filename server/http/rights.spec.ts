@@ -1,3 +1,4 @@
+import { standInCalendar } from '../outside/stand-in';
 import { limitsNow } from '../services/limits';
 import { entityTagOf } from '../services/entity-tags';
 import { operations, type Operation, type OperationName } from '@contract/operations';
@@ -113,6 +114,7 @@ const rights: Readonly<Record<OperationName, Asked>> = {
   endCalendarFeed: writingStaff,
   listSeasons: staff,
   readCalendar: staff,
+  readCalendarElsewhere: does('write', 'season'),
   listExpectations: staff,
   checkExpectations: staff,
   readHealth: staff,
@@ -197,6 +199,7 @@ describe('what each may do', () => {
       why: () => ({ placementId: placement.id, vantage: { page } }),
       checkExpectations: () => ({}),
       makeCalendarFeed: () => ({ name: 'Everything' }),
+      readCalendarElsewhere: () => ({ address: standInCalendar }),
       readCalendar: () => ({ text: 'BEGIN:VCALENDAR\nEND:VCALENDAR' }),
       joinEdition: () => ({ changes: [{ recordId: uuid(), kind: 'block', value: sampleBlock(), baseRevisionId: null }] }),
       joinWhole: () => ({ editionId: joining }),

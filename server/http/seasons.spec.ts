@@ -1,5 +1,8 @@
 import type { CalendarDates, SeasonRow } from '@contract/seasons';
 import type { SeasonValue } from '@core/season/season';
+import type { Health } from '@contract/assembling';
+import { standInCalendar } from '../outside/stand-in';
+import { refreshCalendars } from '../services/calendars-elsewhere';
 import { sampleBlock, samplePlacement } from '../testing/samples';
 import { setDay, TestClient, TestSite } from '../testing/test-site';
 
@@ -97,5 +100,57 @@ describe('seasons', () => {
     expect(read.faults.map(each => each.line)).toEqual([7]);
     expect((await rows()).length).toBe(before);
     expect((await manager.post('/api/calendar', { text: 'x'.repeat(1_000_001) })).status).toBe(413);
+  });
+
+  it('from a calendar elsewhere keep where they are from, and are told of once it says other dates', async () => {
+    const read = (address: string) => manager.post('/api/calendar/elsewhere', { address });
+    const { seasons } = (await read(standInCalendar)).json as CalendarDates;
+    expect(seasons.map(each => each.title)).toEqual(['Half-term']);
+    const source = { address: standInCalendar, event: 'Half-term' };
+    const taken = { ...dated(...seasons[0]!.dates), source };
+    expect((await live({ recordId: season, kind: 'season', value: taken })).status).toBe(200);
+    const row = async () => (await rows()).find(each => each.id === season)!;
+    expect((await row()).source).toEqual({ address: standInCalendar, readAt: test.now, fault: '', other: null });
+    const late = { ...taken, dates: taken.dates.slice(1) };
+    const findings = async () => {
+      const { findings: all } = (await manager.get('/api/health')).json as Health;
+      return all.filter(each => each.recordId === season).map(each => each.kind);
+    };
+    expect(await findings()).toEqual([]);
+    expect((await live({ recordId: season, kind: 'season', value: late, baseRevisionId: (await row()).revisionId })).status).toBe(200);
+    // The one that was left out lies in the past.
+    expect([(await row()).source!.other, await findings()]).toEqual([null, []]);
+    const fewer = { ...taken, dates: taken.dates.slice(5) };
+    expect((await live({ recordId: season, kind: 'season', value: fewer, baseRevisionId: (await row()).revisionId })).status).toBe(200);
+    expect((await row()).source!.other!.dates).toEqual([...taken.dates]);
+    expect(await findings()).toEqual(['season behind']);
+    // What cannot be read any more changes nothing, and is told of.
+    test.site.outside.standInPort = 1;
+    test.now += 3_600_000;
+    await refreshCalendars(test.site);
+    expect((await row()).source!.fault).toBe('');
+    test.now += 7 * 3_600_000;
+    await refreshCalendars(test.site);
+    expect([(await row()).source!.fault, await findings()]).toEqual(['Nothing answers at this address.', ['calendar unread']]);
+  });
+
+  it('are never fetched from this machine or a private network, nor from what is no address', async () => {
+    const port = new URL(test.address).port;
+    for (const address of [
+      `http://127.0.0.1:${port}/`,
+      `http://localhost:${port}/api/session`,
+      'http://169.254.169.254/latest/meta-data/',
+    ]) {
+      const { status, json } = await manager.post('/api/calendar/elsewhere', { address });
+      expect([status, json.errors[0].pointer, json.detail]).toEqual([
+        422,
+        '/address',
+        'This address is not open to everybody: only public ones are fetched from.',
+      ]);
+    }
+    expect((await manager.post('/api/calendar/elsewhere', { address: 'webcal' })).json.detail).toBe('This is no address of the web.');
+    const value = { ...dated(once('2027-03-17', '2027-03-20')), source: { address: 'file:///etc/passwd', event: 'x' } };
+    const refused = await live({ recordId: season, kind: 'season', value });
+    expect([refused.status, refused.json.errors[0].pointer]).toEqual([422, '/changes/0/value/source/address']);
   });
 });

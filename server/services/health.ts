@@ -8,6 +8,7 @@ import type { SitePlan } from '@core/plan/site-plan';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { say } from '@core/tongue/say';
 import type { Site } from '../site/site';
+import { otherDates, outsideWords, sourcedSeasons } from './calendars-elsewhere';
 import { languageFindings } from './language-health';
 import { bestValueOf, findingNames, momentStyle, titleOf } from './names';
 import { planInLocale, planOf } from './plan';
@@ -19,7 +20,7 @@ export async function healthOf(site: Site): Promise<Health> {
   const snapshot = site.snapshots.at();
   const names = findingNames(site, snapshot);
   const style = momentStyle(site);
-  const left = [...clockFindings(site), ...unreadableFindings(site), ...faultFindings(site)];
+  const left = [...clockFindings(site), ...unreadableFindings(site), ...faultFindings(site), ...calendarFindings(site)];
   return {
     findings: [
       ...left,
@@ -58,19 +59,22 @@ const mostBehind = 5_000;
 function clockFindings(site: Site): readonly FindingRow[] {
   const [now, last] = [site.clocks.running(), site.ledger.lastRecordedAt];
   // A clock that was set on purpose stands where it was set.
-  if (site.clocks.isFrozen || last - now <= mostBehind) return [];
+  if (site.clocks.isFrozen) return [];
   const style = momentStyle(site);
-  return [
-    {
-      kind: 'clock behind',
-      sentence: say`The server’s clock is behind: it says ${writeFullMoment(now, style)}, and something was recorded on ${writeFullMoment(last, style)}.`,
-      remedy: say`Have whoever runs the server set its clock. Until then things begin and end late by as much.`,
-      recordId: '',
-      recordKind: 'page',
-      pageId: null,
-      from: null,
-    },
-  ];
+  const about = { recordId: '', recordKind: 'page', pageId: null, from: null } as const;
+  const behind = {
+    ...about,
+    kind: 'clock behind',
+    sentence: say`The server’s clock is behind: it says ${writeFullMoment(now, style)}, and something was recorded on ${writeFullMoment(last, style)}.`,
+    remedy: say`Have whoever runs the server set its clock. Until then things begin and end late by as much.`,
+  };
+  const jumps = site.clockWatch.look().map(({ from, to }) => ({
+    ...about,
+    kind: 'clock jumped',
+    sentence: say`The server’s clock went from ${writeFullMoment(from, style)} to ${writeFullMoment(to, style)} at once.`,
+    remedy: say`Right, if the machine slept or its clock was wrong before. Else have whoever runs the server set it: things begin and end early or late by as much.`,
+  }));
+  return [...(last - now > mostBehind ? [behind] : []), ...jumps];
 }
 
 // What cannot be read is left out by the record; whoever runs the server can put it aside.
@@ -101,6 +105,28 @@ function faultFindings(site: Site): readonly FindingRow[] {
       recordKind: kind,
       pageId: null,
       from: null,
+    };
+  });
+}
+
+// Dates that were taken from elsewhere may have moved there since.
+function calendarFindings(site: Site): readonly FindingRow[] {
+  return sourcedSeasons(site).flatMap(({ id, value, source }) => {
+    const about = { recordId: id, recordKind: 'season', pageId: null, from: null } as const;
+    const fault = site.calendarLooks.of(source.address)?.fault;
+    if (fault)
+      return {
+        ...about,
+        kind: 'calendar unread',
+        sentence: say`The calendar that “${value.title}” was taken from cannot be read (${source.address}): ${outsideWords(fault)}`,
+        remedy: say`The dates stay as they are. Give the season another address, or none.`,
+      };
+    if (!otherDates(site, { value, source })) return [];
+    return {
+      ...about,
+      kind: 'season behind',
+      sentence: say`The calendar that “${value.title}” was taken from has other dates now.`,
+      remedy: say`Take them, or leave the season as it is.`,
     };
   });
 }

@@ -7,6 +7,7 @@ import path from 'node:path';
 import { settingsDone, writeDown } from '../audit/record';
 import { Live } from '../live/live';
 import { Locks } from '../live/locks';
+import { Outside } from '../outside/outside';
 import { lockEvent } from '../services/held-words';
 import type { Clocks } from '../clocks';
 import { readLedger } from '../repositories/ledger-repository';
@@ -18,6 +19,8 @@ import { unreadableLine, type Unreadable } from '../repositories/readable';
 import { ContentStore } from '../files/content-store';
 import { Renditions } from '../files/renditions';
 import { Outbox, type OutboxOptions } from '../mail/outbox';
+import { CalendarLooks } from './calendar-looks';
+import { ClockWatch } from './clock-watch';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
 import { History } from './history';
@@ -75,6 +78,12 @@ export interface Site extends AsSet {
   readonly isAddressGiven: boolean;
   /** What of the ledger cannot be read and is left out. */
   readonly unreadable: readonly Unreadable[];
+  /** Notices when the server's clock is set while it runs. */
+  readonly clockWatch: ClockWatch;
+  /** Fetches what stands elsewhere. */
+  readonly outside: Outside;
+  /** What calendars elsewhere said last. */
+  readonly calendarLooks: CalendarLooks;
   /** What went wrong with single records while answering. */
   readonly faults: FaultLog;
   /** Who writes where at this moment. */
@@ -125,6 +134,9 @@ export async function loadSite(
     renditions: new Renditions(path.join(folder, 'renditions')),
     isAddressGiven: publicAddress !== '',
     unreadable: [...unreadable, ...unreadableFormer],
+    clockWatch: new ClockWatch(clocks),
+    outside: new Outside(),
+    calendarLooks: new CalendarLooks(),
     faults: new FaultLog(),
     locks: new Locks(
       clocks.running,

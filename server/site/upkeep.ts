@@ -6,6 +6,7 @@ import { deletePreviewLinksBefore } from '../repositories/preview-links-reposito
 import { fileLimits } from '../files/limits';
 import { deleteNoticesBefore } from '../repositories/notices-repository';
 import { sendDailyMails } from '../services/notices';
+import { refreshCalendars } from '../services/calendars-elsewhere';
 import { warnOfEndings } from '../services/warnings';
 import { refreshPeople } from './people';
 import type { Site } from './site';
@@ -41,6 +42,7 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
   const mail = () => {
     attempt('nobody could be told of what ends', () => warnOfEndings(site));
     attempt('the daily e-mails could not be sent', () => sendDailyMails(site));
+    attempt('calendars elsewhere could not be read', () => refreshCalendars(site));
   };
   mail();
   const writeHits = () => attempt('hits could not be written down', () => site.writes.run(() => site.hits.write(site.knex)));
@@ -49,6 +51,7 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
     setInterval(clean, cleanEvery),
     setInterval(mail, mailEvery),
     setInterval(writeHits, lookEvery),
+    setInterval(() => site.clockWatch.look(), lookEvery),
   ];
   timers.forEach(timer => timer.unref());
   return () => {

@@ -9,6 +9,7 @@ import path from 'node:path';
 import { pino } from 'pino';
 import type { Clocks } from '../clocks';
 import { openDatabase } from '../database/connect';
+import { startStandIn } from '../outside/stand-in';
 import { createServer } from '../http/server';
 import type { StartKey } from '../http/start-key';
 import { loadTheme, type Theme } from '../public/theme';
@@ -32,10 +33,13 @@ export class TestSite {
     registry?: Registry;
   } = {};
   isFrozen = false;
+  /** By how much `now` has been set to something else while the server ran, in milliseconds. */
+  setBy = 0;
   site!: Site;
   address = '';
   readonly folder = mkdtempSync(path.join(tmpdir(), 'almanac-'));
   #server?: Server;
+  #standIn?: Server;
 
   /** Lays out the demo and listens on a free port. */
   async open(): Promise<this> {
@@ -55,7 +59,7 @@ export class TestSite {
   async start(): Promise<void> {
     const knex = await openDatabase(this.file);
     const look = () => (this.now += this.tick);
-    const clocks: Clocks = { content: look, running: look, isFrozen: this.isFrozen };
+    const clocks: Clocks = { content: look, running: look, steady: () => this.now - this.setBy, isFrozen: this.isFrozen };
     this.site = await loadSite(knex, clocks, this.options.theme ?? theme, this.folder, this.options.publicAddress, this.options.registry);
     const app = createServer({
       site: this.site,
@@ -71,12 +75,16 @@ export class TestSite {
     await new Promise<void>(resolve => (this.#server = app.listen(0, '127.0.0.1', () => resolve())));
     this.address = `http://127.0.0.1:${(this.#server!.address() as { port: number }).port}`;
     listensAt(this.site, this.address);
+    const { port, server } = await startStandIn();
+    this.site.outside.standInPort = port;
+    this.#standIn = server;
   }
 
   async stop(): Promise<void> {
     const server = this.#server;
     if (!server) return;
     server.closeAllConnections();
+    this.#standIn?.close();
     await new Promise(resolve => server.close(resolve));
     await this.site.knex.destroy();
   }

@@ -28,6 +28,10 @@ export const season: Kind<SeasonValue> = {
         return dates.length > mostRecited ? say`${said.join('; ')} and ${dates.length - mostRecited} more` : listOf(said);
       },
     },
+    source: {
+      label: 'Taken from',
+      describe: (source: SeasonValue['source'] | null) => (source ? say`“${source.event}” at ${source.address}` : ''),
+    },
   },
   references: () => [],
   words: value => value.reason,

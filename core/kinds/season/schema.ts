@@ -20,5 +20,13 @@ export function seasonSchema(z: Zod) {
       .refine(dates => (dates as readonly { test: string }[]).filter(each => each.test === 'recurring').length <= mostAgain, {
         error: () => say`At most ${mostAgain} dates that come again.`,
       }),
+    source: z
+      .strictObject({
+        address: textSchema(z, 1_000, true, 'one line').refine(address => /^https?:\/\/\S+$/.test(address), {
+          error: () => say`An address elsewhere begins with https:// or http://.`,
+        }),
+        event: textSchema(z, 200, true, 'one line'),
+      })
+      .optional(),
   });
 }

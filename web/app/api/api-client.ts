@@ -133,6 +133,7 @@ export class ApiClient {
   makeCalendarFeed = (wish: feeds.CalendarFeedWish) => this.#post<feeds.CalendarFeeds>('calendar-feeds', wish);
   endCalendarFeed = (id: string) => this.#refine(this.#http.delete<feeds.CalendarFeeds>(`/api/calendar-feeds/${id}`));
   listSeasons = () => this.#get<seasons.SeasonRow[]>('seasons');
+  readCalendarElsewhere = (address: string) => this.#post<seasons.CalendarDates>('calendar/elsewhere', { address });
   readCalendar = (text: string) => this.#post<seasons.CalendarDates>('calendar', { text });
   listExpectations = () => this.#get<assembling.ExpectationRow[]>('expectations');
   checkExpectations = (request: assembling.CheckQuestion) => this.#post<assembling.Check>('expectations/check', request);

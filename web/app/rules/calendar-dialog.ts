@@ -1,16 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import type { CalendarDates } from '@contract/seasons';
 import type { SeasonValue } from '@core/season/season';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap/modal';
+import { finalize, type Observable } from 'rxjs';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { FilePicker } from '../files/file-picker';
 import { toggled } from '../shared/toggled';
 import { SeasonsService } from '../state/seasons.service';
 
-/** Takes dates out of a calendar file: looked through first, then chosen by name. Gives back what was taken. */
+/** Takes dates out of a calendar, a file or one elsewhere: looked through first, then chosen by name. Gives back what was taken. */
 @Component({
   selector: 'almanac-calendar-dialog',
-  imports: [FilePicker],
+  imports: [FilePicker, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modal-header">
@@ -22,6 +24,25 @@ import { SeasonsService } from '../state/seasons.service';
         <almanac-file-picker i18n [isMany]="false" accept=".ics,text/calendar" (picked)="read($event)">Choose a file…</almanac-file-picker>
         <span i18n class="quiet">A calendar of events (.ics). Those of one name become one season; nothing is saved yet.</span>
       </p>
+      <form class="elsewhere" (ngSubmit)="readElsewhere(address.value)">
+        <label i18n class="form-label" for="calendar-address">Or its address</label>
+        <input
+          #address
+          class="form-control"
+          id="calendar-address"
+          type="url"
+          placeholder="https://…"
+          aria-describedby="calendar-address-help"
+          [attr.aria-invalid]="isElsewhere() && fault() ? true : null"
+        />
+        <button i18n class="btn btn-plain" [disabled]="isReading()">Read it</button>
+        <p i18n class="form-help" id="calendar-address-help">
+          It is read anew every six hours. Where its dates change, you are told; nothing moves before you take them.
+        </p>
+      </form>
+      @if (isReading()) {
+        <p i18n class="quiet" role="status">Reading…</p>
+      }
       @if (fault()) {
         <p class="form-fault" role="alert">{{ fault() }}</p>
       }
@@ -79,6 +100,20 @@ import { SeasonsService } from '../state/seasons.service';
     label .quiet {
       display: block;
     }
+    .elsewhere {
+      display: grid;
+      grid-template-columns: auto 1fr auto;
+      gap: 4px 8px;
+      align-items: center;
+      margin-bottom: 8px;
+    }
+    .elsewhere .form-label {
+      margin: 0;
+    }
+    .elsewhere .form-help {
+      grid-column: 2 / -1;
+      margin: 0;
+    }
     .faults li {
       padding: 2px 0;
     }
@@ -95,19 +130,39 @@ export class CalendarDialog {
   protected readonly taken = computed((): readonly SeasonValue[] =>
     (this.found()?.seasons ?? [])
       .filter(each => this.isChosen(each.title))
-      .map(({ title, dates }) => ({ version: 1, title, reason: '', dates })),
+      .map(({ title, dates }) => {
+        const address = this.#source();
+        return { version: 1, title, reason: '', dates, ...(address === null ? {} : { source: { address, event: title } }) };
+      }),
   );
+  /** The address that was read; null where it was a file. */
+  readonly #source = signal<string | null>(null);
+  protected readonly isElsewhere = computed(() => this.#source() !== null);
+  protected readonly isReading = signal(false);
 
   protected async read([file]: readonly File[]): Promise<void> {
-    if (!file) return;
+    if (file) this.#read(null, this.#api.readCalendar(await file.text()));
+  }
+
+  protected readElsewhere(address: string): void {
+    const typed = address.trim();
+    if (typed !== '') this.#read(typed, this.#api.readCalendarElsewhere(typed));
+  }
+
+  #read(source: string | null, asked: Observable<CalendarDates>): void {
     this.found.set(null);
     this.fault.set('');
-    this.#api.readCalendar(await file.text()).subscribe({
+    this.#source.set(source);
+    this.isReading.set(true);
+    asked.pipe(finalize(() => this.isReading.set(false))).subscribe({
       next: found => {
         this.#leftOut.set([]);
         this.found.set(found);
       },
-      error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? error.message : $localize`The file could not be read.`),
+      error: (error: unknown) =>
+        this.fault.set(
+          error instanceof ApiProblem ? (error.faultAt('/address') ?? error.message) : $localize`The calendar could not be read.`,
+        ),
     });
   }
 

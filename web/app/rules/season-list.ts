@@ -85,7 +85,7 @@ export class SeasonList {
         for (const value of taken) {
           const known = this.rows().find(each => each.title === value.title);
           const row = known ?? { id: uuidv7(), revisionId: null, title: value.title };
-          const kept = known ? { ...known.value, dates: value.dates } : value;
+          const kept = known ? { ...known.value, dates: value.dates, ...(value.source ? { source: value.source } : {}) } : value;
           this.rules.makeSeason(row, kept, known ? $localize`new dates` : $localize`new`);
         }
       },
@@ -105,4 +105,5 @@ const emptyRow = {
   governs: [],
   followedBy: [],
   next: [],
+  source: null,
 };

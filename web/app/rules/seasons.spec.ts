@@ -25,6 +25,7 @@ const row: SeasonRow = {
   governs: [],
   followedBy: [],
   next: [],
+  source: null,
 };
 
 @Component({
@@ -41,8 +42,11 @@ class Host {
 describe('SeasonList', () => {
   let screen: Screen;
   let asked: () => string;
-  const open = async (chosen = 'half-term', roles: readonly string[] = ['manager']) => {
-    const answers = { listSeasons: () => of([row]), effect: () => of([{ label: 'Governs nothing yet', pages: [], gained: [], lost: [] }]) };
+  const open = async (chosen = 'half-term', roles: readonly string[] = ['manager'], stored: SeasonRow = row) => {
+    const answers = {
+      listSeasons: () => of([stored]),
+      effect: () => of([{ label: 'Governs nothing yet', pages: [], gained: [], lost: [] }]),
+    };
     const fixture = await make(Host, { chosen }, answers, roles);
     // What other screens left unsaved in this browser.
     TestBed.inject(WorkingChangesService).clear();
@@ -86,5 +90,24 @@ describe('SeasonList', () => {
     expect(screen.text).toContain('from 31 May until 4 June');
     expect(screen.text).not.toContain('Make a new one');
     expect(screen.host.querySelector('input')).toBeNull();
+  });
+
+  it('shows what its calendar elsewhere says otherwise, and takes it only when told to', async () => {
+    const source = { address: 'https://terms.example/a.ics', event: 'Half-term' };
+    const dates = [once('2027-06-07', '2027-06-12')];
+    const other = { dates, next: [{ from: 1, until: 2, words: 'Mon 7 June to Fri 11 June' }] };
+    await open('half-term', ['manager'], {
+      ...row,
+      value: { ...row.value, source },
+      source: { address: source.address, readAt: Date.parse('2027-03-18T06:00Z'), fault: '', other },
+    });
+    expect(screen.text).toContain('read Thu 18 March, 06:00');
+    expect(screen.text).toContain('Mon 7 June to Fri 11 June');
+    expect(made()).toEqual([]);
+    await screen.click('Take these dates');
+    expect(valueOf()).toEqual({ ...row.value, dates, source });
+    expect(screen.text).not.toContain('It says other dates now');
+    await screen.click('Leave it');
+    expect(valueOf()).toEqual({ ...row.value, dates });
   });
 });
