@@ -15,7 +15,7 @@ import type { ThemeManifest } from '../theme/manifest';
 import type { Finding, NeverCause } from './finding';
 import { KeptOutcomes } from './kept-outcomes';
 import { firstPageOf, judgeRule, type RuleHealth } from './rule-health';
-import { limitedTargets, regionFindings } from './region-health';
+import { limitedTargets, regionFindings, RegionMemory } from './region-health';
 
 /** What is wrong with a site. */
 export interface Health {
@@ -39,6 +39,8 @@ interface KeptCause {
   readonly manifest: ThemeManifest;
   readonly blocks: readonly BlockSpan[] | undefined;
   readonly cause: NeverCause | null;
+  /** Until when it holds, whatever the plan is from then on. */
+  readonly until: Instant;
 }
 
 interface PlacementFindings {
@@ -65,6 +67,7 @@ export class HealthCheck {
   readonly #causes = new WeakMap<PlacedSpan, KeptCause>();
   readonly #placementFindings = new WeakMap<PlacedSpan, KeptFindings>();
   readonly #regions = new KeptOutcomes<ReturnType<typeof regionFindings>>();
+  readonly #regionMemories = new Map<string, RegionMemory>();
   readonly #expectations = new KeptOutcomes<ExpectationOutcome>();
   #computed = 0;
 
@@ -160,33 +163,39 @@ export class HealthCheck {
     return health;
   }
 
-  // Without times of its own nothing depends on from when to when the plan is.
   #neverIn(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): NeverCause | null {
-    if (!alwaysHolds(placed.rule.when)) return this.#findNever(plan, locales, placed);
     const blocks = plan.blocks.get(placed.value.blockId);
     const known = this.#causes.get(placed);
-    if (known && known.universe === plan.universe && known.manifest === plan.manifest && known.blocks === blocks) return known.cause;
-    const cause = this.#findNever(plan, locales, placed);
-    this.#causes.set(placed, { universe: plan.universe, manifest: plan.manifest, blocks, cause });
+    const { universe, manifest, span } = plan;
+    if (known && known.universe === universe && known.manifest === manifest && known.blocks === blocks && span.from < known.until)
+      return known.cause;
+    const { cause, until } = this.#findNever(plan, locales, placed);
+    this.#causes.set(placed, { universe, manifest, blocks, cause, until });
     return cause;
   }
 
   /** Why a placement does not show in a stretch of time, or null when it does at some moment, somewhere, to somebody. */
-  #findNever(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): NeverCause | null {
-    const { value } = placed;
-    if (value.off) return 'off';
+  #findNever(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): Pick<KeptCause, 'cause' | 'until'> {
+    const { value, rule } = placed;
+    // Without times of its own nothing depends on from when to when the plan is.
+    const always = (cause: NeverCause | null) => ({ cause, until: alwaysHolds(rule.when) ? Infinity : -Infinity });
+    if (value.off) return always('off');
     const { pages: meant, hasReaders } = this.#judge(plan, locales, placed);
     const isLiveThen = (position: number) => sharesTime(plan.pageSpans[position]!, placed);
-    if (!holdsForSome(meant, isLiveThen)) return 'no page';
+    if (!holdsForSome(meant, isLiveThen)) return always('no page');
     const fitting =
       value.target.kind === 'insertion point' ? meant : both(meant, plan.universe.withRegion(plan.manifest, value.target.name));
-    if (!holdsForSome(fitting, isLiveThen)) return 'layout';
-    if (!hasReaders) return 'readers';
+    if (!holdsForSome(fitting, isLiveThen)) return always('layout');
+    if (!hasReaders) return always('readers');
     const time = { from: Math.max(placed.from, plan.span.from), until: Math.min(placed.until, plan.span.until) };
     const live = intersectionOf(plan.blocks.get(value.blockId) ?? [], [time]);
-    if (live.length === 0) return 'block';
-    const open = alwaysHolds(placed.rule.when) ? live : intersectionOf(openTimeOver(placed.rule.when, time), live);
-    return isSeenDuring(plan, fitting, open) ? null : 'time';
+    if (live.length === 0) return always('block');
+    if (alwaysHolds(rule.when)) return always(isSeenDuring(plan, fitting, live) ? null : 'time');
+    const open = intersectionOf(openTimeOver(rule.when, time), live);
+    if (!isSeenDuring(plan, fitting, open)) return always('time');
+    // It opens once more, on a page that is there all the time: until that is over it shows whenever the plan begins.
+    const last = open.at(-1)!;
+    return { cause: null, until: isSeenDuring(plan, fitting, [last]) ? last.until : -Infinity };
   }
 
   #ofPlacement(plan: SitePlan, locales: readonly string[], placed: PlacedSpan, never: NeverCause | null): PlacementFindings {
@@ -239,7 +248,9 @@ export class HealthCheck {
     const firstCut = () => Math.min(firstCutOf(plan, standings), ...pageCutsOf(plan));
     const found = this.#regions.of(target, plan, basis, firstCut, () => {
       this.#computed += 1;
-      return regionFindings(plan, target);
+      const memory = this.#regionMemories.get(target) ?? new RegionMemory();
+      this.#regionMemories.set(target, memory);
+      return regionFindings(plan, target, memory);
     });
     return { ...found, findings: found.findings.map(each => startingWith(plan, each)) };
   }

@@ -1,8 +1,9 @@
 import { Contention, type Asking } from '../plan/contention';
 import type { SitePlan } from '../plan/site-plan';
 import { standingsIn, type Standing } from '../plan/standing';
-import { byTimes, sweep, type Found } from '../plan/sweep';
+import { byTimes, sweep, SweepMemory, type Found } from '../plan/sweep';
 import { ReaderDiagrams, type Readers } from '../reach/reader-diagrams';
+import type { PageFacts } from '../rule/page-facts';
 import type { ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import { limitsOf, type RegionLimits, type ThemeManifest } from '../theme/manifest';
@@ -26,27 +27,49 @@ export function limitedTargets(manifest: ThemeManifest): readonly string[] {
     .filter(name => layoutNames(manifest).some(layout => hasCount(limitsOf(manifest, layout, name))));
 }
 
-/** Finds when a region holds more or fewer blocks than it should, for any reader there can be, over a whole plan. */
+/** What was counted in a region, from one change of the site to the next. */
+export class RegionMemory {
+  #counter: RegionCounter | null = null;
+
+  /** Counts for a plan; begun anew where other limits hold, or too much has come together. */
+  counterFor({ manifest }: SitePlan, target: string): RegionCounter {
+    const known = this.#counter;
+    this.#counter = known?.manifest === manifest && !known.isFull ? known : new RegionCounter(manifest, target);
+    return this.#counter;
+  }
+}
+
+/**
+ * Finds when a region holds more or fewer blocks than it should, for any reader there can be, over a whole plan.
+ * @param memory - of the same region
+ */
 export function regionFindings(
   plan: SitePlan,
   target: string,
+  memory = new RegionMemory(),
 ): { readonly findings: readonly RegionFinding[]; readonly isPartial: boolean } {
   const { universe, manifest } = plan;
   const isRegion = manifest.regions.some(each => each.name === target);
-  const counter = new RegionCounter(plan, target);
+  const counter = memory.counterFor(plan, target);
+  const begun = counter.work;
   const { found, isPartial } = sweep<Verdict>(plan, {
     pages: isRegion ? universe.withRegion(manifest, target) : universe.everyPage,
     standings: standingsIn(plan, target),
-    likeness: position => counter.likenessOf(position),
+    likeness: position => counter.likenessOf(universe.pages[position]!),
     cuts: [],
-    judge: (open, position) => counter.judge(open, position),
-    workOfJudging: () => counter.work,
+    judge: (open, position) => counter.judge(open, universe.pages[position]!),
+    workOfJudging: () => counter.work - begun,
+    memory: counter.memory,
   });
   const findings = (['too many', 'too few'] as const).flatMap(kind =>
     statesOf(ofKind(found, kind), plan).map(state => findingOf(kind, target, manifest, state)),
   );
   return { findings, isPartial };
 }
+
+/** The most counts and steps that are kept from one question to the next. */
+const mostCounted = 10_000;
+const mostSteps = 400_000;
 
 /** Counts what a page's region shows, for all readers at once. */
 class RegionCounter {
@@ -55,11 +78,18 @@ class RegionCounter {
   readonly #counted = new Map<string, readonly Readers[]>();
   readonly #limits: ReadonlyMap<string, RegionLimits>;
 
+  readonly memory = new SweepMemory<Verdict>();
+
   constructor(
-    private readonly plan: SitePlan,
+    readonly manifest: ThemeManifest,
     target: string,
   ) {
-    this.#limits = new Map(layoutNames(plan.manifest).map(layout => [layout, limitsOf(plan.manifest, layout, target)]));
+    this.#limits = new Map(layoutNames(manifest).map(layout => [layout, limitsOf(manifest, layout, target)]));
+  }
+
+  /** Whether it has so much in mind that it had better forget. */
+  get isFull(): boolean {
+    return this.memory.isFull || this.#counted.size > mostCounted || this.#diagrams.steps > mostSteps;
   }
 
   /** How much was done so far, in steps. */
@@ -67,14 +97,12 @@ class RegionCounter {
     return this.#diagrams.steps;
   }
 
-  likenessOf(position: number): string {
-    const page = this.plan.universe.pages[position]!;
+  likenessOf(page: PageFacts): string {
     return `${page.layout} ${this.#diagrams.ofTree(page.readers)}`;
   }
 
-  judge(open: readonly Standing[], position: number): Verdict | null {
+  judge(open: readonly Standing[], page: PageFacts): Verdict | null {
     const diagrams = this.#diagrams;
-    const page = this.plan.universe.pages[position]!;
     const readers = diagrams.ofTree(page.readers);
     const { most, least = 0 } = this.#limits.get(page.layout) ?? {};
     const asking = open.map(each => this.#contention.askingOf(each));
@@ -99,7 +127,7 @@ class RegionCounter {
 
   // Pages differ in what stands there far more than in whom it asks for.
   #countsOf(sets: readonly Readers[], most: number): readonly Readers[] {
-    const key = `${most} ${sets.join()}`;
+    const key = `${most} ${[...sets].sort((a, b) => a - b).join()}`;
     const known = this.#counted.get(key);
     if (known) return known;
     const made = this.#diagrams.countsOf(sets, most);

@@ -52,7 +52,7 @@ function kindOf(standing: Standing): 'region' | 'insertion point' | 'stand in' {
 
 /** The same, kept: pages differ in what stands there far more than in whom it asks for. */
 export class Contention {
-  readonly #asking = new Map<Standing, Asking>();
+  readonly #asking = new WeakMap<Standing, Asking>();
   readonly #shown = new Map<string, readonly Readers[]>();
 
   constructor(private readonly diagrams: ReaderDiagrams) {}

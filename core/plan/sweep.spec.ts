@@ -114,11 +114,11 @@ describe('sweep', () => {
       .placement('p', {}, { where: { test: 'page', page: 'visit' } });
     expect(sweepOver(world, 1).isPartial).toBeFalse();
     expect(sweepOver(world, 1, () => 10_000_000).isPartial).toBeTrue();
-    for (let index = 0; index < 60; index += 1)
+    for (let index = 0; index < 400; index += 1)
       world.placement(
         `d${index}`,
         { order: `b${index}` },
-        { when: daily(`${String(index % 23).padStart(2, '0')}:${String(index).padStart(2, '0')}`, '23:59') },
+        { when: daily(`${String(index % 23).padStart(2, '0')}:${String(index % 60).padStart(2, '0')}`, '23:59') },
       );
     expect(sweepOver(world, 366 * 3).isPartial).toBeTrue();
   });

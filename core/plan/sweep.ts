@@ -1,11 +1,12 @@
 import { groupBy } from '../collection/group-by';
 import type { BitSet } from '../reach/bit-set';
 import { TooManyClasses } from '../reach/reader-diagrams';
-import { clipped } from '../rule/open-time';
-import { unionOf, type Interval } from '../schedule/interval';
+import type { Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
+import { Alternations } from './alternations';
 import { classesOf, type PageClass } from './page-classes';
-import type { SitePlan } from './site-plan';
+import type { PlacedSpan } from './placed-spans';
+import type { BlockSpan, SitePlan } from './site-plan';
 import type { Standing } from './standing';
 
 /** What was found on some pages at some times. */
@@ -32,6 +33,42 @@ export interface Sweep<Verdict> {
   readonly judge: (open: readonly Standing[], position: number, at: Instant) => Verdict | null;
   /** How much work judging was so far, in steps. */
   readonly workOfJudging: () => number;
+  /** What was judged before, by the same judge; left out, nothing was. */
+  readonly memory?: SweepMemory<Verdict>;
+}
+
+/** The most verdicts that are remembered. */
+const mostRemembered = 20_000;
+
+/** Verdicts from one sweep to the next: they rest on who is asked for and what may be held, not on when. */
+export class SweepMemory<Verdict> {
+  readonly #verdicts = new Map<string, Verdict | null>();
+  readonly #numbers = new Map<PlacedSpan, Map<BlockSpan, number>>();
+  #count = 0;
+
+  /** The same number for the same placement of the same block, whatever its times are. */
+  numberOf({ placed, block }: Standing): number {
+    const ofPlaced = this.#numbers.get(placed) ?? new Map<BlockSpan, number>();
+    this.#numbers.set(placed, ofPlaced);
+    const known = ofPlaced.get(block) ?? this.#count++;
+    ofPlaced.set(block, known);
+    return known;
+  }
+
+  /** Undefined where nothing was judged yet. */
+  get(key: string): Verdict | null | undefined {
+    return this.#verdicts.get(key);
+  }
+
+  set(key: string, verdict: Verdict | null): void {
+    if (this.#verdicts.size >= mostRemembered) this.#verdicts.clear();
+    this.#verdicts.set(key, verdict);
+  }
+
+  /** Whether it holds so much of what is gone that it is better begun anew. */
+  get isFull(): boolean {
+    return this.#count > mostRemembered;
+  }
 }
 
 /** How much work one sweep may be, in standings looked at and steps of judging: well under a second. */
@@ -43,11 +80,10 @@ const mostWork = 450_000;
  */
 export function sweep<Verdict>(
   plan: SitePlan,
-  { pages, standings, likeness, cuts, judge, workOfJudging }: Sweep<Verdict>,
+  { pages, standings, likeness, cuts, judge, workOfJudging, memory = new SweepMemory() }: Sweep<Verdict>,
 ): { readonly found: readonly Found<Verdict>[]; readonly isPartial: boolean } {
   const found: Found<Verdict>[] = [];
-  const numbers = new Map(standings.map((each, index) => [each, index]));
-  const verdicts = new Map<string, Verdict | null>();
+  const numbers = new Map(standings.map(each => [each, memory.numberOf(each)]));
   const alternations = new Alternations();
   const plainTimes = new Map<string, readonly Interval[]>();
   const timesOf = (segment: Interval): readonly Interval[] => {
@@ -66,14 +102,14 @@ export function sweep<Verdict>(
   const verdictOf = (open: readonly Standing[], position: number, at: Instant, epoch: number): Verdict | null => {
     work += 1 + open.length / 4;
     const key = `${likeness(position)} ${epoch} ${open.map(each => numbers.get(each)).join()}`;
-    const known = verdicts.get(key);
+    const known = memory.get(key);
     if (known !== undefined) return known;
     // To judge anew takes many times as long as to look up.
     work += 4 * open.length;
     const made = orTooMany(() => judge(open, position, at));
     isPartial ||= made === tooMany;
     const verdict = made === tooMany ? null : made;
-    verdicts.set(key, verdict);
+    if (made !== tooMany) memory.set(key, verdict);
     return verdict;
   };
   const classes = orTooMany(() => classesOf(pages, standings, position => `${likeness(position)} ${spanKey(position)}`));
@@ -87,17 +123,21 @@ export function sweep<Verdict>(
       work += 1 + active.length / 8;
       if (work + workOfJudging() > mostWork) return { found, isPartial: true };
       const epoch = epochs.at(segment.from);
-      const recurring = active.filter(one => one.recurs);
+      const recurring = active.filter(each => each.recurs);
       if (recurring.length === 0) {
         const verdict = verdictOf(active, position, segment.from, epoch);
         if (verdict !== null) tell(timesOf(segment), verdict);
         continue;
       }
-      const together = alternations.of(recurring, segment, effort => (work += effort) <= mostWork);
+      const together = alternations.of(
+        recurring.map(each => each.open),
+        segment,
+        effort => (work += effort) <= mostWork,
+      );
       if (!together) return { found, isPartial: true };
       for (const { openOnes, times } of together) {
         if (work + workOfJudging() > mostWork) return { found, isPartial: true };
-        const open = active.filter(one => !one.recurs || openOnes.has(one));
+        const open = active.filter(each => !each.recurs || openOnes.has(each.open));
         const verdict = verdictOf(open, position, segment.from, epoch);
         if (verdict !== null) tell(times, verdict);
       }
@@ -178,81 +218,10 @@ function turn(active: number[], { index, opens }: Turn): void {
   else if (active[low] === index) active.splice(low, 1);
 }
 
-/** Some standings that are open together and no others, and when that is so. */
-interface Together {
-  readonly openOnes: ReadonlySet<Standing>;
-  readonly times: readonly Interval[];
-}
-
-/** Which of some standings are ever open together; worked out once for all pages on which they stand. */
-class Alternations {
-  readonly #known = new Map<string, readonly Together[]>();
-  readonly #numbers = new Map<Standing, number>();
-
-  /**
-   * @param mayWork - told how much effort it would be, and answers whether it may be made
-   * @returns null when it may not
-   */
-  of(recurring: readonly Standing[], segment: Interval, mayWork: (effort: number) => boolean): readonly Together[] | null {
-    const key = `${recurring.map(each => this.#numberOf(each)).join()} ${segment.from} ${segment.until}`;
-    const known = this.#known.get(key);
-    if (known) return known;
-    const turns = recurring.reduce((count, { open }) => count + 2 * open.length, 0);
-    // With each turn those that are open are listed anew.
-    if (!mayWork(Math.ceil((turns * (2 + recurring.length)) / 8))) return null;
-    const made = togetherOf(recurring, segment, turnsOf(recurring, segment));
-    this.#known.set(key, made);
-    return made;
-  }
-
-  #numberOf(standing: Standing): number {
-    const known = this.#numbers.get(standing);
-    if (known !== undefined) return known;
-    this.#numbers.set(standing, this.#numbers.size);
-    return this.#numbers.size - 1;
-  }
-}
-
 interface Turn {
   readonly at: Instant;
   readonly index: number;
   readonly opens: boolean;
-}
-
-function turnsOf(recurring: readonly Standing[], segment: Interval): readonly Turn[] {
-  return recurring
-    .flatMap(({ open }, index) =>
-      clipped(open, segment).flatMap(({ from, until }): readonly Turn[] => [
-        { at: from, index, opens: true },
-        { at: until, index, opens: false },
-      ]),
-    )
-    .sort((a, b) => a.at - b.at);
-}
-
-function togetherOf(recurring: readonly Standing[], segment: Interval, turns: readonly Turn[]): readonly Together[] {
-  const open = new Set<number>();
-  const groups = new Map<string, { readonly indexes: readonly number[]; readonly times: Interval[] }>();
-  const note = (from: Instant, until: Instant) => {
-    if (from >= until) return;
-    const indexes = [...open].sort((a, b) => a - b);
-    const key = indexes.join();
-    const group = groups.get(key);
-    if (group) group.times.push({ from, until });
-    else groups.set(key, { indexes, times: [{ from, until }] });
-  };
-  let from = segment.from;
-  for (const { at, index, opens } of turns) {
-    note(from, at);
-    from = Math.max(from, at);
-    if (opens) open.add(index);
-    else open.delete(index);
-  }
-  note(from, segment.until);
-  return [...groups.values()].map(({ indexes, times }) => ({
-    openOnes: new Set(indexes.map(index => recurring[index]!)),
-    times: unionOf(times),
-  }));
 }
 
 /** What was found at the same times, together. */

@@ -99,15 +99,21 @@ export class ReaderDiagrams {
 
   /** For each number up to `most`, the readers in exactly so many of the sets; the last entry is of those in more. */
   countsOf(sets: readonly Readers[], most: number): readonly Readers[] {
-    const exactly: Readers[] = [1, ...new Array<Readers>(most + 1).fill(0)];
-    for (const set of sets) {
-      if (set === 0) continue;
+    const times = new Map<Readers, number>();
+    for (const set of sets) if (set !== this.nobody) times.set(set, (times.get(set) ?? 0) + 1);
+    let exactly: readonly Readers[] = [1, ...new Array<Readers>(most + 1).fill(0)];
+    // Whoever is in a set is in it as often as it is there, so that it is gone through once.
+    for (const [set, often] of times) {
       const outside = this.not(set);
-      exactly[most + 1] = this.either(exactly[most + 1]!, this.both(exactly[most]!, set));
-      for (let count = most; count >= 0; count -= 1) {
-        const stay = this.both(exactly[count]!, outside);
-        exactly[count] = count === 0 ? stay : this.either(stay, this.both(exactly[count - 1]!, set));
-      }
+      const before = exactly;
+      const moved = (count: number) => (count < 0 ? this.nobody : this.both(before[count]!, set));
+      exactly = before.map((already, count) => {
+        if (count <= most) return this.either(this.both(already, outside), moved(count - often));
+        // The last holds all that is beyond the most.
+        let beyond = already;
+        for (let from = Math.max(0, count - often); from <= most; from += 1) beyond = this.either(beyond, moved(from));
+        return beyond;
+      });
     }
     return exactly;
   }
