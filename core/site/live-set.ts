@@ -2,6 +2,7 @@ import { groupBy } from '../collection/group-by';
 import { inForceAt, knownAtFor, nextBoundaryOf } from '../ledger/in-force';
 import type { Ledger } from '../ledger/ledger';
 import type { RecordKind } from '../ledger/records';
+import { stateThen, type StateThen } from '../ledger/then';
 import type { LiveStretch } from '../ledger/stretches';
 import { decidingLocales, readAlong, type WordLayer } from '../locale/reading';
 import type { Instant } from '../schedule/local-time';
@@ -35,7 +36,7 @@ export function liveAt(ledger: Ledger, { moment, now }: Pick<SnapshotOptions, 'm
     ledger.kinds.map(kind => {
       const live = new Map<string, unknown>();
       for (const { id } of ledger.recordsOf(kind)) {
-        const { revisionId, next } = knownAt === Infinity ? nowOf(ledger, id, moment) : thenOf(ledger, id, moment, knownAt);
+        const { revisionId, next } = knownAt === Infinity ? nowOf(ledger, id, moment) : stateThen(ledger.entriesOf(id), moment);
         if (next < validUntil) [validUntil, nextToTurn] = [next, id];
         if (revisionId !== null) live.set(id, ledger.revision(revisionId).value);
       }
@@ -73,25 +74,10 @@ export function liveSince(
   return { values, validUntil, nextToTurn };
 }
 
-interface State {
-  readonly revisionId: string | null;
-  /** The next boundary of its publications. */
-  readonly next: Instant;
-}
-
-function nowOf(ledger: Ledger, id: string, moment: Instant): State {
+function nowOf(ledger: Ledger, id: string, moment: Instant): StateThen {
   const { stretches, boundaries } = ledger.outlookOf(id);
   const holding = stretches.find((each: LiveStretch) => each.from <= moment && moment < each.until);
   return { revisionId: holding?.revisionId ?? null, next: boundaries.find(at => at > moment) ?? Infinity };
-}
-
-function thenOf(ledger: Ledger, id: string, moment: Instant, knownAt: Instant): State {
-  const known = ledger.publicationsKnown(id, ledger.localeOf(id), knownAt);
-  const inForce = inForceAt(known, moment);
-  return {
-    revisionId: inForce.state === 'live' ? inForce.revisionId : null,
-    next: nextBoundaryOf(known, moment),
-  };
 }
 
 /** Values with overlays in place of their records; kinds that none of them touches are shared. */
