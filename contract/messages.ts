@@ -536,7 +536,8 @@ export const editionDetail = editionRow.extend({
 
 /** Asks when the placements of a page show, with changes that are not stored and editions that are on their way. */
 export const ribbonRequest = z.strictObject({
-  page: vantage.shape.page,
+  /** Null asks for the pages themselves instead of what stands on one. */
+  page: vantage.shape.page.nullable(),
   from: instant,
   until: instant,
   withEditions: viewRequest.shape.withEditions,
@@ -545,14 +546,15 @@ export const ribbonRequest = z.strictObject({
 
 const stretches = z.array(z.object({ from: instant, until: instant }));
 
-/** A lane of the ribbon: when one placement of the page shows. */
+/** A lane of the ribbon: when one placement of the page shows, or one page is live. */
 export const ribbon = z.object({
   from: instant,
   until: instant,
   lanes: z.array(
     z.object({
-      placementId: z.string(),
+      recordId: z.string(),
       title: z.string(),
+      /** Where it stands; empty for a page. */
       target: z.string(),
       /** As readers have it, and will by all that is approved. */
       open: stretches,
@@ -562,6 +564,8 @@ export const ribbon = z.object({
       proposed: z.array(z.object({ editionId: z.string(), edition: z.string(), open: stretches })),
     }),
   ),
+  /** How many more there are that show all the time. */
+  others: z.number().int(),
   changes: z.array(instant),
 });
 

@@ -29,7 +29,7 @@ describe('the ribbon of a page', () => {
     expect(status).withContext(text).toBe(200);
     return json as Ribbon;
   };
-  const laneOf = ({ lanes }: Ribbon, id: string) => lanes.find(each => each.placementId === id);
+  const laneOf = ({ lanes }: Ribbon, id: string) => lanes.find(each => each.recordId === id);
   const blockAnd = async (placed: (blockId: string) => PlacementValue, move: object | null) => {
     const [blockId, recordId] = [uuid(), uuid()];
     const changes = [
@@ -85,5 +85,24 @@ describe('the ribbon of a page', () => {
     const elsewhere = test.pageId('/about');
     const { recordId } = await blockAnd(id => samplePlacement(id, elsewhere), null);
     expect(laneOf(await ask(), recordId)).toBeUndefined();
+  });
+
+  it('of the pages shows when each is live, with what is planned, proposed and unsaved', async () => {
+    const pageValue = (await margit.get(`/api/records/${page}`)).json.live.value;
+    const value = { ...pageValue, parentId: page, title: 'Open day', segment: 'open-day', menuLabel: '' };
+    const [planned, waiting] = [uuid(), uuid()];
+    const add = (recordId: string, segment: string) => [{ recordId, kind: 'page', value: { ...value, segment }, baseRevisionId: null }];
+    const times = { from: at('2027-04-10T10:00'), until: at('2027-04-20T10:00') };
+    const move = { name: 'publish', times };
+    const made = await margit.post('/api/editions', { id: uuid(), title: 'Open day', changes: add(planned, 'open-day'), move });
+    expect(made.status).withContext(made.text).toBe(200);
+    const wishedFrom = at('2027-04-12T10:00');
+    await margit.post('/api/editions', { id: uuid(), title: 'Another', changes: add(waiting, 'another'), wishedFrom });
+    const asked = await ask({ page: null });
+    expect(laneOf(asked, planned)).toEqual(jasmine.objectContaining({ title: 'Open day', open: [window('04-10T09:00', '04-20T09:00')] }));
+    expect(laneOf(asked, waiting)!.proposed[0]!.open).toEqual([{ from: on('04-12T09:00'), until }]);
+    expect([asked.changes.includes(on('04-10T09:00')), asked.others > 20, laneOf(asked, page)]).toEqual([true, true, undefined]);
+    const off = laneOf(await ask({ page: null, changes: [{ recordId: page, kind: 'page', value: null, retires: true }] }), page)!;
+    expect([off.open, off.changed]).toEqual([[{ from, until }], []]);
   });
 });

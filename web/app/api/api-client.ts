@@ -59,7 +59,8 @@ export class ApiClient {
   readStart = (key: string) => this.#get<site.StartQuestions>('start', { key });
   beginSite = (beginning: site.BeginningDraft) => this.#post<messages.Session>('start', beginning);
   readZone = (zone: string) => this.#get<site.ZoneReport>('zone', { zone });
-  listPages = () => this.#get<messages.PageRow[]>('pages');
+  /** @param moment - UTC milliseconds; left out, now */
+  listPages = (moment?: number) => this.#get<messages.PageRow[]>('pages', moment === undefined ? {} : { moment });
   listBlocks = () => this.#get<messages.BlockRow[]>('blocks');
   readRecords = (ids: readonly string[]) => this.#post<messages.RecordDetail[]>('records/read', { ids });
   readRecord = (id: string) => this.#get<messages.RecordDetail>(`records/${id}`);

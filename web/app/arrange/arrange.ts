@@ -20,12 +20,12 @@ import { PlacementActs } from './placement-acts.service';
 import { WidthChoice, type WidthName } from './width-choice';
 import { ArrangeService, questionFor } from './arrange.service';
 import { moveTo } from './placement-changes';
-import { TimeRibbon } from './ribbon';
 import { RunningOrder, type OrderMove } from './running-order';
 import { Sheet } from './sheet';
 import { Slip } from './slip';
 import { VantageSentence } from './vantage-sentence';
 import { WhyPanel } from './why-panel';
+import { TimeRibbon } from '../shared/ribbon';
 import { rowNumbers } from '../shared/row-numbers';
 
 /** The real page beside its running order, from a vantage. */

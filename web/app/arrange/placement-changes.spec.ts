@@ -2,7 +2,7 @@ import type { OrderRow, View } from '@contract/messages';
 import { everywhere } from '@core/rule/rule';
 import { moveTo, orderAt } from './placement-changes';
 import { uniqueTitle } from '@core/placement/copy';
-import { labelFor } from './ribbon';
+import { labelFor } from '../shared/ribbon';
 import { bracketsOf } from './sheet';
 
 const row = (placementId: string, order: string, name = 'main'): OrderRow => ({

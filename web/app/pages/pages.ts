@@ -1,6 +1,8 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import { catchError, of, switchMap } from 'rxjs';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import type { PageRow } from '@contract/messages';
 import type { PageValue } from '@core/page/page';
@@ -10,6 +12,7 @@ import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { filterChoices } from '../shared/filter-choices';
 import { PhaseMark } from '../shared/phase-mark';
 import { puttingBack, takingOff } from '../shared/record-changes';
+import { TimeRibbon } from '../shared/ribbon';
 import { SendService } from '../shared/send.service';
 import { Ticks } from '../shared/ticks';
 import { WhenPipe } from '../shared/when-pipe';
@@ -18,7 +21,8 @@ import { MessageService } from '../state/message.service';
 import { PagesService } from '../state/pages.service';
 import { ToldPipe } from '../shared/told.pipe';
 import { SessionService } from '../state/session.service';
-import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
+import { queryOf, vantageOf } from '../state/vantage';
+import { unsaved, WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
 import { Toolbar } from '../shared/toolbar';
 import { askPageCopy } from './copy-dialog';
 import { askOrder } from './order-dialog';
@@ -27,13 +31,21 @@ import { WritersChip } from '../writing/writers-chip';
 /** The tree of pages with their status, what waits and what comes next. */
 @Component({
   selector: 'almanac-pages',
-  imports: [WritersChip, ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
+  imports: [WritersChip, ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, TimeRibbon, WhenPipe, Toolbar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
       <div>
         <h1 i18n>Pages</h1>
-        <p i18n class="quiet">{{ shown().length }} of {{ pages.pages().length }}.</p>
+        <p class="quiet">
+          <ng-container i18n>{{ shown().length }} of {{ rows().length }}.</ng-container>
+          @if (moment() !== null) {
+            <span class="ahead"
+              ><ng-container i18n>As on {{ moment()! | when }}</ng-container> ·
+              <button i18n class="btn-word danger" (click)="look(null)">back to now</button></span
+            >
+          }
+        </p>
       </div>
       <almanac-filter-bar class="grow" list="pages" [fields]="fields()" />
     </div>
@@ -99,7 +111,7 @@ import { WritersChip } from '../writing/writers-chip';
           <span role="cell" class="quiet">{{ page.changedAt | when: 'day' }}, {{ page.changedBy }}</span>
           <span role="cell" class="acts">
             @if (page.status === 'live') {
-              <a i18n routerLink="/arrange" [queryParams]="{ page: page.id }" ariaLabel="Arrange {{ page.title }}" i18n-ariaLabel
+              <a i18n routerLink="/arrange" [queryParams]="{ page: page.id, at: at() }" ariaLabel="Arrange {{ page.title }}" i18n-ariaLabel
                 >Arrange</a
               >
               @if (mayAdd) {
@@ -126,11 +138,21 @@ import { WritersChip } from '../writing/writers-chip';
         </p>
       }
     </div>
+    <footer>
+      <almanac-ribbon
+        [page]="null"
+        [moment]="moment()"
+        [unsaved]="unsaved()"
+        [revision]="saved()"
+        (momentChange)="look($event)"
+        (laneChosen)="open($event)"
+      />
+    </footer>
   `,
   styles: `
     :host {
       display: grid;
-      grid-template-rows: auto auto minmax(0, 1fr);
+      grid-template-rows: auto auto minmax(0, 1fr) auto;
       height: 100%;
       padding: 14px 20px 0;
     }
@@ -210,6 +232,14 @@ import { WritersChip } from '../writing/writers-chip';
     .none {
       padding: 14px;
     }
+    .ahead {
+      color: var(--ember);
+      margin-left: 6px;
+    }
+    footer {
+      background: var(--paper);
+      border-top: 1px solid var(--hair);
+    }
     /* In a narrow window the tree with its states; the rest is a tap away. */
     @media (max-width: 900px) {
       .head {
@@ -238,6 +268,7 @@ export class PagesWorkspace {
   protected readonly live = inject(LiveService);
   readonly #sending = inject(SendService);
   readonly #modal = inject(NgbModal);
+  readonly #router = inject(Router);
   readonly #working = inject(WorkingChangesService);
   protected readonly pages = inject(PagesService);
   readonly find = input<string>();
@@ -245,6 +276,29 @@ export class PagesWorkspace {
   readonly type = input<string>();
   readonly layout = input<string>();
   readonly by = input<string>();
+  /** The moment that is looked at, as "2027-04-01T09:00" by the site's clock; left out, now. */
+  readonly at = input<string>();
+  protected readonly moment = computed(() => vantageOf({ at: this.at() }, this.#session.site.zone).moment);
+  readonly #then = toSignal(
+    toObservable(this.moment).pipe(
+      switchMap(moment =>
+        moment === null
+          ? of(null)
+          : this.#api.listPages(moment).pipe(
+              catchError((error: unknown) => {
+                this.#messages.problem(error);
+                return of(null);
+              }),
+            ),
+      ),
+    ),
+    { initialValue: null },
+  );
+  /** The pages of now, or of the moment that is looked at once they are known. */
+  protected readonly rows = computed(() => (this.moment() === null ? null : this.#then()) ?? this.pages.pages());
+  protected readonly unsaved = computed(() => unsaved(this.#working.changes()));
+  /** Grows when something was saved, so that what is planned is asked for again. */
+  protected readonly saved = signal(0);
   protected readonly mayAdd = this.#session.mayWrite('page');
   readonly #layouts = computed(() => {
     const used = new Set(this.pages.pages().map(page => page.layout));
@@ -276,16 +330,14 @@ export class PagesWorkspace {
   protected readonly isFiltered = computed(() => Boolean(this.find() || this.status() || this.type() || this.layout() || this.by()));
   protected readonly shown = computed(() => {
     const text = (this.find() ?? '').toLowerCase();
-    return this.pages
-      .pages()
-      .filter(
-        page =>
-          (text === '' || page.title.toLowerCase().includes(text) || page.path.includes(text)) &&
-          (this.status() === beingWritten ? this.live.writersOf(page.id) !== null : hasStatus(page, this.status())) &&
-          (!this.type() || page.type === this.type()) &&
-          (!this.layout() || page.layout === this.layout()) &&
-          (!this.by() || page.changedBy === this.by()),
-      );
+    return this.rows().filter(
+      page =>
+        (text === '' || page.title.toLowerCase().includes(text) || page.path.includes(text)) &&
+        (this.status() === beingWritten ? this.live.writersOf(page.id) !== null : hasStatus(page, this.status())) &&
+        (!this.type() || page.type === this.type()) &&
+        (!this.layout() || page.layout === this.layout()) &&
+        (!this.by() || page.changedBy === this.by()),
+    );
   });
 
   protected readonly ticks = new Ticks(computed(() => this.shown().map(page => page.id)));
@@ -344,6 +396,18 @@ export class PagesWorkspace {
     });
   }
 
+  protected look(moment: number | null): void {
+    void this.#router.navigate([], {
+      queryParams: queryOf({ moment }, this.#session.site.zone),
+      queryParamsHandling: 'merge',
+      replaceUrl: true,
+    });
+  }
+
+  protected open(id: string): void {
+    void this.#router.navigate(['/pages', id]);
+  }
+
   #propose(changes: readonly WorkingChange[]): void {
     if (changes.length === 0) return;
     this.#working.make(changes);
@@ -353,6 +417,7 @@ export class PagesWorkspace {
   async #send(): Promise<void> {
     if (!(await this.#sending.send())) return;
     this.ticks.clear();
+    this.saved.update(count => count + 1);
     this.pages.refresh();
   }
 

@@ -6,9 +6,9 @@ import { TimeRibbon } from './ribbon';
 const day = 86_400_000;
 const now = Date.parse('2027-03-18T09:40Z');
 const span = (begin: number, end: number) => ({ from: now + begin * day, until: now + end * day });
-const lane = (placementId: string, part: Partial<Ribbon['lanes'][number]> = {}): Ribbon['lanes'][number] => ({
-  placementId,
-  title: placementId,
+const lane = (recordId: string, part: Partial<Ribbon['lanes'][number]> = {}): Ribbon['lanes'][number] => ({
+  recordId,
+  title: recordId,
   target: 'main',
   open: [],
   changed: null,
@@ -19,7 +19,7 @@ const lane = (placementId: string, part: Partial<Ribbon['lanes'][number]> = {}):
 describe('TimeRibbon', () => {
   const show = async (lanes: Ribbon['lanes'], inputs: object = {}) => {
     const asked: RibbonQuestion[] = [];
-    const readRibbon = (question: RibbonQuestion) => (asked.push(question), of({ from: now, until: now, lanes, changes: [] }));
+    const readRibbon = (question: RibbonQuestion) => (asked.push(question), of({ from: now, until: now, lanes, others: 0, changes: [] }));
     const fixture = await make(TimeRibbon, { page: 'visit', moment: null, ...inputs }, { readRibbon });
     const screen = new Screen(fixture);
     await screen.settle();

@@ -26,13 +26,13 @@ interface Bar {
   readonly words: string;
 }
 interface Lane {
-  readonly placementId: string;
+  readonly recordId: string;
   readonly title: string;
   readonly isSelected: boolean;
   readonly bars: readonly Bar[];
 }
 
-/** Weeks ahead and behind, a lane per placement, and the moment, which can be dragged along. */
+/** Weeks ahead and behind, a lane per placement or page, and the moment, which can be dragged along. */
 @Component({
   selector: 'almanac-ribbon',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -63,8 +63,8 @@ interface Lane {
       @for (week of weeks(); track week.x) {
         <text [attr.x]="week.x" y="29" class="day">{{ week.text }}</text>
       }
-      @for (lane of lanes(); track lane.placementId; let index = $index) {
-        <g (click)="laneChosen.emit(lane.placementId)" class="lane" [class.selected]="lane.isSelected">
+      @for (lane of lanes(); track lane.recordId; let index = $index) {
+        <g (click)="laneChosen.emit(lane.recordId)" class="lane" [class.selected]="lane.isSelected">
           @for (bar of lane.bars; track $index) {
             <rect [attr.x]="bar.x" [attr.y]="35 + index * 20" [attr.width]="bar.width" height="16" [attr.class]="bar.look">
               <title>{{ bar.words }}</title>
@@ -76,7 +76,7 @@ interface Lane {
         </g>
       }
       @if (lanes().length === 0) {
-        <text i18n x="6" y="52" class="day start">Nothing on this page opens or closes in these weeks.</text>
+        <text i18n x="6" y="52" class="day start">Nothing here opens or closes in these weeks.</text>
       }
       <path [attr.d]="'M' + nowX() + ' 33V96'" stroke="var(--ink)" stroke-dasharray="2 3" />
       <text i18n [attr.x]="nowX() + 4" y="103" class="now">now</text>
@@ -190,7 +190,8 @@ export class TimeRibbon {
   readonly #api = inject(ApiClient);
   readonly #session = inject(SessionService);
   protected readonly width = 1240;
-  readonly page = input.required<string>();
+  /** What stands on a page; null is the pages themselves. */
+  readonly page = input.required<string | null>();
   readonly moment = input.required<number | null>();
   readonly selected = input('');
   /** Changes that are not saved, and editions on their way, with which the page is looked at. */
@@ -236,15 +237,15 @@ export class TimeRibbon {
   protected readonly months = computed(() => this.#marks('month', 'MMMM', 1));
   protected readonly weeks = computed(() => this.#marks('week', 'd', 1));
   readonly #changing = computed(() =>
-    (this.#ribbon()?.lanes ?? []).filter(lane => lane.placementId === this.selected() || isChanging(lane, this.from(), this.until())),
+    (this.#ribbon()?.lanes ?? []).filter(lane => lane.recordId === this.selected() || isChanging(lane, this.from(), this.until())),
   );
-  protected readonly steady = computed(() => (this.#ribbon()?.lanes.length ?? 0) - this.#changing().length);
+  protected readonly steady = computed(() => (this.#ribbon()?.lanes.length ?? 0) + (this.#ribbon()?.others ?? 0) - this.#changing().length);
   protected readonly lanes = computed((): readonly Lane[] => {
     const chosen = [...this.#changing()].sort((a, b) => weightOf(b, this.selected()) - weightOf(a, this.selected())).slice(0, mostLanes);
     return chosen.map(lane => ({
-      placementId: lane.placementId,
+      recordId: lane.recordId,
       title: lane.title,
-      isSelected: lane.placementId === this.selected(),
+      isSelected: lane.recordId === this.selected(),
       bars: this.#barsOf(lane),
     }));
   });
@@ -347,7 +348,7 @@ export function labelFor(text: string, left: number, right: number, width: numbe
 
 // What is chosen comes first, then what is being changed, then what is proposed.
 function weightOf(lane: Ribbon['lanes'][number], selected: string): number {
-  return (lane.placementId === selected ? 4 : 0) + (lane.changed ? 2 : 0) + (lane.proposed.length > 0 ? 1 : 0);
+  return (lane.recordId === selected ? 4 : 0) + (lane.changed ? 2 : 0) + (lane.proposed.length > 0 ? 1 : 0);
 }
 
 function isChanging(lane: Ribbon['lanes'][number], from: number, until: number): boolean {
