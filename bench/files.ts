@@ -31,7 +31,12 @@ export async function benchFiles(): Promise<readonly Row[]> {
   const theme = loadTheme('themes/shore');
   const now = Date.now();
   await seedDemo(knex, theme, folder, now);
-  const site = await loadSite(knex, { content: () => now, running: () => now, steady: () => performance.now(), isFrozen: false }, theme, folder);
+  const site = await loadSite(
+    knex,
+    { content: () => now, running: () => now, steady: () => performance.now(), isFrozen: false },
+    theme,
+    folder,
+  );
   const admin = [...site.people.values()].find(each => each.roles.includes('administrator'))!;
   const fileOf = (content: FileValue['content'], at: number): FileValue => ({
     ...freshFile(content, `file-${at}`, `File ${at}`),

@@ -22,7 +22,12 @@ export async function benchPublicPage(): Promise<readonly Row[]> {
   const now = Date.now();
   await seedDemo(knex, theme, folder, now);
   let isFresh = false;
-  const site = await loadSite(knex, { content: () => now, running: () => now, steady: () => performance.now(), isFrozen: false }, theme, folder);
+  const site = await loadSite(
+    knex,
+    { content: () => now, running: () => now, steady: () => performance.now(), isFrozen: false },
+    theme,
+    folder,
+  );
   const answers = new PublicAnswers(site);
   const app = createServer({
     site,

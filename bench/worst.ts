@@ -166,6 +166,7 @@ function worstInsets(): Worst {
       service: null,
       fields: {},
       front: '/',
+      search: '/search',
       canonical: '',
       alternates: [],
       languages: { title: null, standfirst: null, body: null },

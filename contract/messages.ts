@@ -1,4 +1,5 @@
 import { terms } from './bench';
+import { servicePages } from '@core/page/service-pages';
 import { z } from 'zod';
 import { recordKinds } from '@core/kinds/index';
 import { roles } from '@core/kinds/kind';
@@ -202,7 +203,7 @@ export const saveProposal = z.strictObject({
 
 /** From where one looks. */
 export const vantage = z.strictObject({
-  page: z.union([uuid, z.enum(['service:not found', 'service:sign-in'])]),
+  page: z.union([uuid, z.enum(servicePages.map(each => `service:${each}` as const))]),
   reader: reader.default({ signedIn: false, roles: [], memberships: [] }),
   moment: instant.nullable().default(null),
   /** In which locale it is read; null is the base locale. */

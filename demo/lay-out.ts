@@ -131,6 +131,7 @@ function whereOf(where: DemoWhere, pageId: (path: string) => string): RuleTree<W
   const any: WhereTest[] = [
     ...(where.only ?? []).map((path): WhereTest => ({ test: 'page', page: pageId(path) })),
     ...(where.within ?? []).map((path): WhereTest => ({ test: 'within', page: pageId(path) })),
+    ...(where.service ? [{ test: 'service page' as const, service: where.service }] : []),
     ...(where.type ? [{ test: 'type' as const, type: where.type }] : []),
   ];
   const none: WhereTest[] = [

@@ -1,5 +1,6 @@
 import type { PlacementValue } from '@core/placement/placement';
 import type { WhenTest, WhoTest, RuleTree } from '@core/rule/rule';
+import type { ServicePage } from '@core/page/service-pages';
 import { reserves } from './scenario-pages';
 
 /** Where a demo placement shows, in page paths. */
@@ -9,6 +10,8 @@ export interface DemoWhere {
   readonly type?: string;
   readonly except?: readonly string[];
   readonly exceptWithin?: readonly string[];
+  /** A page that nobody wrote. */
+  readonly service?: ServicePage;
 }
 
 /** One block of the demo and where it stands. */
@@ -200,6 +203,16 @@ export const demoBlocks: readonly DemoBlock[] = [
     title: 'Look for',
     fields: listing({ beneath: '/wildlife', type: 'species', order: 'title', most: 12, shownAs: 'cards' }),
     placements: [{ region: 'main', where: { only: ['/wildlife'] }, title: noTitle }],
+  },
+  {
+    key: 'search',
+    type: 'search box',
+    title: 'Find it by a word',
+    fields: { label: 'A place, a bird, a date' },
+    placements: [
+      { region: 'main', where: { service: 'not found' } },
+      { region: 'main', where: { only: ['/wildlife'] }, title: noTitle },
+    ],
   },
   {
     key: 'latest notices',

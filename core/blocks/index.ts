@@ -7,7 +7,8 @@ import { listing } from './listing/type';
 import { menu } from './menu/type';
 import { notice } from './notice/type';
 import { picture } from './picture/type';
+import { searchBox } from './search-box/type';
 import { richText } from './rich-text/type';
 
 /** The types of block that ship with the product, in the order in which they are offered. */
-export const blockTypes: readonly BlockType[] = [richText, hero, notice, picture, film, listing, menu, breadcrumb, languages];
+export const blockTypes: readonly BlockType[] = [richText, hero, notice, picture, film, listing, searchBox, menu, breadcrumb, languages];

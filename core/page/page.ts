@@ -45,6 +45,7 @@ export const reservedSegments: readonly string[] = [
   'language-offer',
   'media',
   'theme',
+  'search',
   'sign-in',
   'sign-out',
   'sitemap.xml',

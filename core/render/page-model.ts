@@ -5,6 +5,7 @@ import { openFields } from '../fields/index';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
 import { insetIdsOf } from '../inset/inset';
 import { startOf } from '../listing/listing';
+import { searchAddressIn } from '../page/service-pages';
 import { standfirstOf } from '../page/page';
 import type { OwnGround, PlacementValue } from '../placement/placement';
 import type { Resolution } from '../placement/resolve';
@@ -58,6 +59,8 @@ export interface PageModel {
   readonly path: string;
   /** Where the front page is, in the locale that is being read. */
   readonly front: string;
+  /** Where the search is, in the locale that is being read. */
+  readonly search: string;
   /** The whole address that counts as its own; empty where the site's public address has not been said. */
   readonly canonical: string;
   /** Where this very page is to be read, in each locale; empty where there is one locale only. @see hreflang, HTML Living Standard */
@@ -156,6 +159,7 @@ export function pageModel(
       siteName: context.siteName,
       path: page?.address ?? resolution.facts.path,
       front: snapshot.front?.address ?? '/',
+      search: searchAddressIn(snapshot),
       canonical: own.startsWith('/') ? '' : own,
       alternates: sameElsewhere.length > 1 ? sameElsewhere : [],
       layout: resolution.facts.layout,
@@ -195,7 +199,7 @@ const insetPlacing: Pick<PlacementValue, 'title' | 'look' | 'align' | 'anchor' |
 };
 
 function serviceTitle(service: string | null, words: Words): string {
-  return words[service === 'sign-in' ? 'sign in' : 'not found'] ?? '';
+  return words[service === 'sign-in' ? 'sign in' : service === 'search' ? 'search' : 'not found'] ?? '';
 }
 
 /** A block made ready, how long that holds and on which reader facts it rests. */

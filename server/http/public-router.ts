@@ -4,7 +4,9 @@ import { languageOffer } from '../public/language-offer';
 import { alternatesIn, localeOfRequest, originOf, publicPagesIn } from '../public/locales';
 import { writeFullMoment } from '@core/format/moment';
 import { instantOf, isLocalDateTime } from '@core/schedule/local-time';
+import { searchAddressIn } from '@core/page/service-pages';
 import { momentStyle } from '../services/names';
+import { search, searchWishOf } from '../services/search';
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
 import { Readable } from 'node:stream';
 import { SitemapStream, streamToPromise } from 'sitemap';
@@ -74,10 +76,11 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     await endSession(request);
     response.redirect(303, '/');
   });
-  router.get(/.*/, (request, response) => {
+  router.get(/.*/, async (request, response) => {
     site.turns.noteReader();
     const person = personOf(site, request);
     if (isClosedTo(site, person)) return sendClosed(site, response);
+    if (isSearch(site, request)) return sendSearch(site, person, request, response);
     if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
     sendPage(site, answers, readerFactsOf(site, person), localeOfRequest(site, request, false), request, response);
   });
@@ -118,6 +121,25 @@ function sitemapEntries(site: Site, address: string): readonly SitemapItemLoose[
       return { url, links: first ? [...links, { lang: 'x-default', url: whole(first.address) }] : links };
     }),
   );
+}
+
+/** Whether an address is that of the search, in one of the locales; a page that has it goes before. */
+function isSearch(site: Site, request: Request): boolean {
+  if (!request.path.endsWith('/search')) return false;
+  const snapshot = site.snapshots.readIn(localeOfRequest(site, request, false).tag, []);
+  return request.path === searchAddressIn(snapshot) && !snapshot.pageByPath.has(request.path);
+}
+
+/** What was found differs from reader to reader, and from one search to the next: nobody keeps it. */
+async function sendSearch(site: Site, person: Person | null, request: Request, response: Response): Promise<void> {
+  const reader = readerFactsOf(site, person);
+  const isStaff = person !== null && person.roles.length > 0;
+  const { [momentParameter]: local, ...query } = queryOf(request);
+  const moment = isStaff && local !== undefined && isLocalDateTime(local) ? instantOf({ local, zone: site.settings.zone }) : null;
+  const snapshot = site.snapshots.readIn(localeOfRequest(site, request, isStaff).tag, [], moment);
+  const searched = await search(site, snapshot, reader, searchWishOf(query));
+  const { answer } = renderPublicPage(site, snapshot, null, 'search', request.path, reader, { searched }, query);
+  response.status(200).set('Cache-Control', 'private, no-store').type('html').send(answer.body);
 }
 
 /** The parameter by which staff ask for the site at another moment, as the site's clocks show it. */

@@ -17,13 +17,14 @@ import type { ServicePage } from '@core/page/service-pages';
 import { Refusal } from '../errors/refusal';
 import { contextFor, dressOf, noteFault, serviceFacts } from '../public/answers';
 import type { Site } from '../site/site';
+import { search, searchWishOf } from './search';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { namedPage } from '@core/kinds/effect';
 import { say, told } from '@core/tongue/say';
 import { momentStyle, nameOfPerson, namesFor } from './names';
 
 /** A page from a vantage: rendered, and as a running order with everything that stays away and why. */
-export function viewPage(site: Site, request: ViewRequest): View {
+export async function viewPage(site: Site, request: ViewRequest): Promise<View> {
   const overlays = overlaysFor(site, request.withEditions, request.changes);
   const { vantage, sight } = vantageOf(site, request, overlays);
   const snapshot = snapshotFor(site, vantage, overlays);
@@ -44,6 +45,9 @@ export function viewPage(site: Site, request: ViewRequest): View {
     html: site.theme.render(model, {
       ...dressOf(site, snapshot, facts),
       isSheet: true,
+      ...(facts.service === 'search'
+        ? { extra: { searched: await search(site, snapshot, vantage.reader, searchWishOf(vantage.query)) } }
+        : {}),
       onFault: noteFault(site, snapshot),
     }),
     page: page ? namedPage(page) : { id: facts.id, title: model.title, path: facts.path },

@@ -10,6 +10,7 @@ import { Locks } from '../live/locks';
 import { Outside } from '../outside/outside';
 import { lockEvent } from '../services/held-words';
 import type { Clocks } from '../clocks';
+import { PageIndexes } from '../search/page-indexes';
 import { readLedger } from '../repositories/ledger-repository';
 import { readPeople, type Person } from '../repositories/people-repository';
 import { readFormerSettings, readSettings, saveSettings, type SiteSettings } from '../repositories/settings-repository';
@@ -80,6 +81,8 @@ export interface Site extends AsSet {
   readonly unreadable: readonly Unreadable[];
   /** Notices when the server's clock is set while it runs. */
   readonly clockWatch: ClockWatch;
+  /** Finds pages by their words. */
+  readonly search: PageIndexes;
   /** Fetches what stands elsewhere. */
   readonly outside: Outside;
   /** What calendars elsewhere said last. */
@@ -135,6 +138,7 @@ export async function loadSite(
     isAddressGiven: publicAddress !== '',
     unreadable: [...unreadable, ...unreadableFormer],
     clockWatch: new ClockWatch(clocks),
+    search: new PageIndexes(),
     outside: new Outside(),
     calendarLooks: new CalendarLooks(),
     faults: new FaultLog(),
