@@ -167,6 +167,7 @@ function worstInsets(): Worst {
       fields: {},
       front: '/',
       search: '/search',
+      feeds: [],
       canonical: '',
       alternates: [],
       languages: { title: null, standfirst: null, body: null },

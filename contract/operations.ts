@@ -10,6 +10,7 @@ import { languageChoice } from './editor-languages';
 import * as exchange from './exchange';
 import * as files from './files';
 import * as menus from './menus';
+import * as listing from './listing';
 import * as languages from './languages';
 import * as live from './live';
 import * as merging from './merging';
@@ -503,6 +504,14 @@ export const operations = {
     query: exchange.takeInQuery,
     answer: exchange.takeInReport,
     takesBytes: true,
+  },
+  readListing: {
+    method: 'post',
+    isQuestion: true,
+    path: '/listing',
+    summary: 'What a listing would hold from a vantage, with why each page is in it and why the next ones are not.',
+    body: listing.listingQuestion,
+    answer: listing.listingAnswer,
   },
   view: {
     method: 'post',

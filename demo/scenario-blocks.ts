@@ -1,5 +1,7 @@
 import type { PlacementValue } from '@core/placement/placement';
 import type { WhenTest, WhoTest, RuleTree } from '@core/rule/rule';
+import { listing as listingType } from '@core/blocks/listing/type';
+import { initialValues } from '@core/fields/index';
 import type { ServicePage } from '@core/page/service-pages';
 import { reserves } from './scenario-pages';
 
@@ -14,12 +16,14 @@ export interface DemoWhere {
   readonly service?: ServicePage;
 }
 
+type DemoFields = Readonly<Record<string, string | number | boolean | readonly string[]>>;
+
 /** One block of the demo and where it stands. */
 export interface DemoBlock {
   readonly key: string;
   readonly type: string;
   readonly title: string;
-  readonly fields: Readonly<Record<string, string | number | boolean>>;
+  readonly fields: DemoFields;
   readonly placements: readonly DemoPlacement[];
 }
 
@@ -45,21 +49,7 @@ const nesting = { start: '2026-04-01T00:00', end: '2026-09-01T00:00', rule: 'FRE
 const text = (...paragraphs: readonly string[]) => ({
   body: paragraphs.map(each => (each.startsWith('<') ? each : `<p>${each}</p>`)).join(''),
 });
-const listing = (fields: Partial<Record<string, string | number>>) =>
-  ({
-    beneath: '',
-    depth: 'next',
-    type: '',
-    topic: '',
-    time: 'any',
-    order: 'by hand',
-    shelf: 'ordinary',
-    grouped: '',
-    most: 6,
-    shownAs: 'list',
-    whenEmpty: '',
-    ...fields,
-  }) as Record<string, string | number>;
+const listing = (fields: Partial<DemoFields>) => ({ ...initialValues(listingType.fields), ...fields }) as DemoFields;
 const notice = (tone: string, message: string, linkLabel = '', linkTo = '') => ({ tone, text: message, linkLabel, linkTo });
 const hero = (fields: Partial<Record<string, string>>) =>
   ({ heading: '', text: '', picture: '', height: 'low', linkLabel: '', linkTo: '', ...fields }) as Record<string, string>;
@@ -187,7 +177,15 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'all events',
     type: 'listing',
     title: 'All that is to come',
-    fields: listing({ beneath: '/whats-on', time: 'to come', order: 'soonest', most: 20, whenEmpty: 'The next season is being planned.' }),
+    fields: listing({
+      beneath: '/whats-on',
+      time: 'to come',
+      order: 'soonest',
+      most: 20,
+      shownAs: 'table',
+      whenEmpty: 'The next season is being planned.',
+      offersFeed: true,
+    }),
     placements: [{ region: 'main', where: { only: ['/whats-on'] }, title: noTitle }],
   },
   {
@@ -205,6 +203,13 @@ export const demoBlocks: readonly DemoBlock[] = [
     placements: [{ region: 'main', where: { only: ['/wildlife'] }, title: noTitle }],
   },
   {
+    key: 'related',
+    type: 'listing',
+    title: 'More like this',
+    fields: listing({ source: 'related', order: 'closest', most: 4, shownAs: 'titles', showsTopics: true }),
+    placements: [{ region: 'aside', where: { type: 'species' } }],
+  },
+  {
     key: 'search',
     type: 'search box',
     title: 'Find it by a word',
@@ -218,7 +223,7 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'latest notices',
     type: 'listing',
     title: 'Latest from the wardens',
-    fields: listing({ beneath: '/notices', order: 'newest', most: 3, shownAs: 'list' }),
+    fields: listing({ beneath: '/notices', order: 'newest', most: 3, shownAs: 'list', offersFeed: true }),
     placements: [
       { region: 'aside', where: { only: ['/'] } },
       { region: 'main', where: { only: ['/notices'] }, title: noTitle },

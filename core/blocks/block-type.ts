@@ -19,6 +19,8 @@ export interface BlockTypeDeclaration {
   readonly fields: readonly AnyField[];
   /** It brings a ground of its own, on which the looks of a theme have no say. */
   readonly takesNoLook?: boolean;
+  /** It lists pages, so that whoever sets it is shown which and why. */
+  readonly listsPages?: boolean;
   /** It never shows the block's title of its own. */
   readonly hasNoTitle?: boolean;
 }
@@ -26,6 +28,7 @@ export interface BlockTypeDeclaration {
 /** What a block is made ready for. */
 export interface BlockContext {
   readonly snapshot: SiteSnapshot;
+  readonly blockId: string;
   /** The page it stands on; null on service pages. */
   readonly page: PageNode | null;
   /** Its values, with links that this reader may not follow left out. */
@@ -71,6 +74,6 @@ export function plainTemplate(type: BlockType): string {
 
 /** The declaration of a type alone. */
 export function declarationOf(type: BlockTypeDeclaration): BlockTypeDeclaration {
-  const { name, label, purpose, description, version, fields, takesNoLook = false, hasNoTitle = false } = type;
-  return { name, label, purpose, description, version, fields, takesNoLook, hasNoTitle };
+  const { name, label, purpose, description, version, fields, takesNoLook = false, hasNoTitle = false, listsPages = false } = type;
+  return { name, label, purpose, description, version, fields, takesNoLook, hasNoTitle, listsPages };
 }

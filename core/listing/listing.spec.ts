@@ -1,6 +1,9 @@
 import { anyone } from '../rule/who';
 import { SmallWorld } from '../testing/small-world';
-import { groupPages, listPages } from './listing';
+import fc from 'fast-check';
+import { groupPages } from './groups';
+import { likeness } from './likeness';
+import { listPages, type LeftOut } from './listing';
 
 const at = (local: string) => ({ local, zone: 'UTC' });
 const snapshot = new SmallWorld()
@@ -18,7 +21,10 @@ const snapshot = new SmallWorld()
   })
   .at(Date.parse('1970-01-01T12:00Z'));
 const list = (fields: Record<string, string | number>, reader = anyone) =>
-  listPages(snapshot, { depth: 'next', order: 'by hand', most: 10, ...fields }, snapshot.pageById.get('on')!, reader);
+  listPages(
+    { depth: 'next', order: 'by hand', most: 10, ...fields },
+    { snapshot, current: snapshot.pageById.get('on')!, reader, zone: 'UTC', seed: 'x' },
+  );
 const ids = (answer: ReturnType<typeof list>) => answer.pages.map(page => page.id);
 
 describe('listPages', () => {
@@ -44,7 +50,8 @@ describe('the back shelf', () => {
     .page('new', 'front', { order: 'a2' });
   const on = (moment: number, shelf?: string) => {
     const snapshot = world.at(moment);
-    const answer = listPages(snapshot, { depth: 'next', order: 'by hand', most: 10, ...(shelf && { shelf }) }, snapshot.front, anyone);
+    const context = { snapshot, current: snapshot.front, reader: anyone, zone: 'UTC', seed: '' };
+    const answer = listPages({ depth: 'next', order: 'by hand', most: 10, ...(shelf && { shelf }) }, context);
     return [answer.pages.map(page => page.id).join(), answer.validUntil];
   };
 
@@ -63,6 +70,107 @@ describe('the back shelf', () => {
       ['old,older,new', Infinity],
     ]);
     expect(world.at(day(4)).pageByPath.has('/old')).toBeTrue();
+  });
+});
+
+describe('what a listing takes from', () => {
+  const topics = (...words: string[]) => ({ fields: { topics: words } });
+  const world = new SmallWorld()
+    .page('front', null)
+    .page('tern', 'front', { order: 'a0', ...topics('birds', 'shore', 'summer') })
+    .page('gull', 'front', { order: 'a1', ...topics('birds', 'shore') }, { from: day(2) })
+    .page('seal', 'front', { order: 'a2', ...topics('shore') }, { from: day(5) })
+    .page('moss', 'front', { order: 'a3', ...topics('bog') })
+    .page('colony', 'tern', { order: 'a0', ...topics('birds', 'shore', 'summer') });
+  const ids = (fields: Record<string, unknown>, current = 'tern', moment = day(8), seed = 's') => {
+    const snapshot = world.at(moment);
+    const context = { snapshot, current: snapshot.pageById.get(current)!, reader: anyone, zone: 'UTC', seed };
+    return listPages({ source: 'related', order: 'closest', most: 10, ...fields }, context).pages.map(each => each.id);
+  };
+
+  it('is what has most topics in common, or what was picked, in that order', () => {
+    expect(ids({})).toEqual(['colony', 'gull', 'seal']);
+    expect(ids({ without: ['tern'] })).toEqual(['gull', 'seal']);
+    expect(ids({ withCurrent: true })).toEqual(['colony', 'tern', 'gull', 'seal']);
+    expect(ids({ source: 'picked', picked: ['moss', 'gone', 'gull'], order: 'by hand' })).toEqual(['moss', 'gull']);
+    const beneath = { source: 'beneath', beneath: 'front', depth: 'all', order: 'title' };
+    expect(ids({ ...beneath, topics: ['bog', 'summer'] })).toEqual(['colony', 'moss']);
+    expect(ids({ ...beneath, withoutTopics: ['shore'] })).toEqual(['moss']);
+    expect(ids({ ...beneath, skip: 1, most: 1 })).toEqual(['gull']);
+    expect(ids({ ...beneath, order: 'published' })).toEqual(['seal', 'gull', 'colony', 'moss']);
+  });
+
+  it('stays at random for a day, and is another in another block', () => {
+    const random = (moment: number, seed: string) =>
+      ids({ source: 'beneath', beneath: 'front', depth: 'all', order: 'random' }, 'tern', moment, seed).join();
+    const days = Array.from({ length: 12 }, (_, at) => random(day(8 + at), 's'));
+    expect(new Set(days).size).toBeGreaterThan(4);
+    expect(random(day(8) + 5, 's')).toBe(random(day(9) - 1, 's'));
+    expect(new Set(Array.from({ length: 12 }, (_, at) => random(day(8), `${at}`))).size).toBeGreaterThan(4);
+  });
+
+  // Source: the worked example of the index in the literature: {0,1,2,5,6} and {0,2,3,4,5,7,9} have 3 of 9 in common; from memory.
+  it('measures likeness as the share of topics that both have', () => {
+    expect(likeness(['0', '1', '2', '5', '6'], ['0', '2', '3', '4', '5', '7', '9'])).toBeCloseTo(3 / 9, 12);
+    expect([likeness([], []), likeness(['a'], []), likeness(['a', 'a'], ['a'])]).toEqual([0, 0, 1]);
+    const words = fc.array(fc.constantFrom<string[]>('a', 'b', 'c', 'd', 'e'), { maxLength: 6 });
+    fc.assert(
+      fc.property(words, words, (a, b) => {
+        const both = [...'abcde'].filter(each => a.includes(each) && b.includes(each)).length;
+        const either = [...'abcde'].filter(each => a.includes(each) || b.includes(each)).length;
+        expect(likeness(a, b)).toBeCloseTo(either === 0 ? 0 : both / either, 12);
+      }),
+    );
+  });
+});
+
+describe('a listing in time', () => {
+  const dated = fc.record({
+    at: fc.option(fc.integer({ min: 0, max: 20 })),
+    live: fc.integer({ min: 0, max: 15 }),
+    shelved: fc.option(fc.integer({ min: 1, max: 20 })),
+  });
+
+  it('comes out the same until the instant that it names, and tells of every page why it is not there', () => {
+    const asked = fc.record({
+      time: fc.constantFrom('any', 'to come', 'past'),
+      withinDays: fc.integer({ min: 0, max: 6 }),
+      shelf: fc.constantFrom('ordinary', 'back', 'both'),
+      order: fc.constantFrom('by hand', 'soonest', 'random', 'published'),
+      skip: fc.integer({ min: 0, max: 2 }),
+      most: fc.integer({ min: 1, max: 4 }),
+    });
+    fc.assert(
+      fc.property(fc.array(dated, { maxLength: 6 }), asked, (list, fields) => {
+        const world = new SmallWorld().page('front', null);
+        const local = (count: number) => at(new Date(day(count)).toISOString().slice(0, 16));
+        list.forEach((each, index) =>
+          world.page(
+            `p${index}`,
+            'front',
+            {
+              order: `b${index}`,
+              ...(each.shelved === null ? {} : { shelvedFrom: local(each.shelved) }),
+              fields: { takesPlace: each.at === null ? null : local(each.at) },
+            },
+            { from: day(each.live) },
+          ),
+        );
+        let last: { ids: string; until: number } | null = null;
+        for (let moment = day(0); moment < day(24); moment += 86_400_000 / 4) {
+          const snapshot = world.at(moment);
+          const why = new Map<string, LeftOut>();
+          const context = { snapshot, current: snapshot.front, reader: anyone, zone: 'UTC', seed: '' };
+          const { pages, validUntil } = listPages({ depth: 'next', ...fields }, context, (page, reason) => why.set(page.id, reason));
+          const ids = pages.map(each => each.id).join();
+          if (last && moment < last.until) expect(ids).toBe(last.ids);
+          expect(validUntil).toBeGreaterThan(moment);
+          expect(pages.length + why.size).toBe(snapshot.front!.children.length);
+          last = { ids, until: Math.min(validUntil, snapshot.validUntil) };
+        }
+      }),
+      { numRuns: 60 },
+    );
   });
 });
 

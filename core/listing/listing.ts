@@ -1,65 +1,75 @@
-import { compareKeys } from '../collection/compare-keys';
-import { groupBy } from '../collection/group-by';
 import type { FieldValues } from '../fields/field';
 import { isShelved, shelvedAt } from '../page/back-shelf';
-import { takesPlaceOf, topicsOf } from '../page/page';
+import { topicsOf } from '../page/page';
 import { mayRead } from '../placement/resolve';
 import type { ReaderFacts } from '../rule/who';
-import { instantOf, localTimeAt, type Instant } from '../schedule/local-time';
+import type { Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
+import { likenessTo, pagesReferringTo } from './likeness';
+import { endOfDay, inOrder } from './order';
+import { startOf } from './start';
+
+const day = 86_400_000;
+
+/** Why a page that a listing looks at is not in it. */
+export type LeftOut =
+  | 'being read'
+  | 'without'
+  | 'type'
+  | 'topics'
+  | 'without topics'
+  | 'nothing in common'
+  | 'readers'
+  | 'on the back shelf'
+  | 'not on the back shelf'
+  | 'has begun'
+  | 'has not taken place'
+  | 'too far ahead'
+  | 'too old'
+  | 'skipped'
+  | 'beyond the most';
 
 /** What a listing came out as, and until when it stays so. */
 export interface ListingAnswer {
   readonly pages: readonly PageNode[];
-  /** The next instant at which a page drops out, or comes in, by itself: it begins, or goes to the back shelf; infinite when none does. */
+  /** The next instant at which a page drops out, or comes in, by itself; infinite when none does. */
   readonly validUntil: Instant;
+}
+
+/** For whom and where a listing is made. */
+export interface ListingContext {
+  readonly snapshot: SiteSnapshot;
+  /** The page it stands on; null on service pages. */
+  readonly current: PageNode | null;
+  readonly reader: ReaderFacts;
+  /** IANA time zone of the site. */
+  readonly zone: string;
+  /** Parts the random order of one listing from that of another: the id of its block. */
+  readonly seed: string;
 }
 
 /**
  * Chooses and orders the pages of a listing for one reader.
- * @param current - the page it stands on; null on service pages
+ * @param note - told of each page that was looked at and is not in it, with the first reason
  */
-export function listPages(snapshot: SiteSnapshot, fields: FieldValues, current: PageNode | null, reader: ReaderFacts): ListingAnswer {
-  const root = fields['beneath'] ? snapshot.pageById.get(String(fields['beneath'])) : (current ?? snapshot.front);
-  if (!root) return { pages: [], validUntil: Infinity };
-  const matching = (fields['depth'] === 'all' ? descendants(root) : root.children).filter(
-    page =>
-      page !== current &&
-      (!fields['type'] || page.value.type === fields['type']) &&
-      (!fields['topic'] || topicsOf(page.value).includes(String(fields['topic']))) &&
-      mayRead(page, reader),
-  );
-  const shelf = fields['shelf'] ?? 'ordinary';
-  const standing = matching.filter(({ value }) => shelf === 'both' || isShelved(value, snapshot.moment) === (shelf === 'back'));
-  const toCome = fields['time'] === 'to come';
-  const kept = toCome ? standing.filter(page => (startOf(page) ?? -Infinity) > snapshot.moment) : standing;
-  const begins = toCome ? kept.map(page => startOf(page)!) : [];
-  const moves = shelf === 'both' ? [] : matching.map(({ value }) => shelvedAt(value)).filter(at => at > snapshot.moment);
-  const validUntil = [...begins, ...moves].reduce((next, at) => Math.min(next, at), Infinity);
-  return { pages: sortPages(kept, String(fields['order']), snapshot.locale).slice(0, Number(fields['most'])), validUntil };
-}
-
-/** Pages that stand together in a listing, under the month or year that they are of. */
-export interface ListingGroup {
-  /** As in "2027-03" or "2027"; empty for all that is not grouped. */
-  readonly key: string;
-  readonly pages: readonly PageNode[];
-}
-
-/**
- * The pages of a listing by month or year: of when what they tell of takes place, or else of when readers first had them. The
- * newest group comes first, unless the soonest page does; in each they keep their order.
- */
-export function groupPages(
-  snapshot: SiteSnapshot,
-  pages: readonly PageNode[],
-  { grouped, order }: FieldValues,
-  zone: string,
-): readonly ListingGroup[] {
-  if (grouped !== 'month' && grouped !== 'year') return [{ key: '', pages }];
-  const keyOf = (page: PageNode) => localTimeAt(startOf(page) ?? snapshot.firstLive(page.id), zone).slice(0, grouped === 'month' ? 7 : 4);
-  const groups = [...groupBy(pages, keyOf)].sort(([a], [b]) => (order === 'soonest' ? compareKeys(a, b) : compareKeys(b, a)));
-  return groups.map(([key, some]) => ({ key, pages: some }));
+export function listPages(fields: FieldValues, context: ListingContext, note?: (page: PageNode, why: LeftOut) => void): ListingAnswer {
+  const { snapshot, current } = context;
+  const judge = judgeOf(fields, context);
+  let validUntil = Infinity;
+  const matching = candidatesOf(fields, context).filter(page => {
+    const { why, until } = judge(page);
+    if (until < validUntil) validUntil = until;
+    if (why !== null) note?.(page, why);
+    return why === null;
+  });
+  const order = String(fields['order']);
+  if (order === 'random') validUntil = Math.min(validUntil, endOfDay(snapshot.moment, context.zone));
+  const closeness = current ? likenessTo(current) : () => 0;
+  const sorted = isPicked(fields) && order === 'by hand' ? matching : inOrder(matching, order, { ...context, closeness });
+  const [skip, most] = [Number(fields['skip'] ?? 0), Number(fields['most'])];
+  if (note)
+    sorted.forEach((page, at) => (at < skip ? note(page, 'skipped') : at >= skip + most ? note(page, 'beyond the most') : undefined));
+  return { pages: sorted.slice(skip, skip + most), validUntil };
 }
 
 /** All pages beneath one, in reading order. */
@@ -67,23 +77,74 @@ export function descendants(page: PageNode): readonly PageNode[] {
   return page.children.flatMap(child => [child, ...descendants(child)]);
 }
 
-/** When what a page tells of takes place; null when it does not say. */
-export function startOf(page: PageNode): Instant | null {
-  const takesPlace = takesPlaceOf(page.value);
-  return takesPlace ? instantOf(takesPlace) : null;
+const isPicked = (fields: FieldValues) => fields['source'] === 'picked';
+
+function candidatesOf(fields: FieldValues, { snapshot, current }: ListingContext): readonly PageNode[] {
+  switch (fields['source']) {
+    case 'picked':
+      return (fields['picked'] as readonly string[]).flatMap(id => snapshot.pageById.get(id) ?? []);
+    case 'related':
+      return current ? snapshot.pages : [];
+    case 'referring': {
+      const referring = current ? pagesReferringTo(snapshot, current.id) : new Set<string>();
+      return snapshot.pages.filter(page => referring.has(page.id));
+    }
+    default: {
+      const root = fields['beneath'] ? snapshot.pageById.get(String(fields['beneath'])) : (current ?? snapshot.front);
+      return root ? (fields['depth'] === 'all' ? descendants(root) : root.children) : [];
+    }
+  }
 }
 
-function sortPages(pages: readonly PageNode[], order: string, locale: string): readonly PageNode[] {
-  if (order === 'by hand') return pages;
-  const collator = new Intl.Collator(locale);
-  const byTitle = (a: PageNode, b: PageNode) => collator.compare(a.value.title, b.value.title) || (a.id < b.id ? -1 : 1);
-  // A page without a time comes last whichever way the list runs.
-  const byStart = (direction: 1 | -1) => (a: PageNode, b: PageNode) => {
-    const [left, right] = [startOf(a), startOf(b)];
-    if (left === null || right === null) return (left === null ? 1 : 0) - (right === null ? 1 : 0);
-    return direction * (left - right);
+/** The first reason for which a page is left out, or null; and until when that stays. */
+interface Judged {
+  readonly why: LeftOut | null;
+  readonly until: Instant;
+}
+
+function judgeOf(fields: FieldValues, { snapshot, current, reader }: ListingContext): (page: PageNode) => Judged {
+  const { moment } = snapshot;
+  const list = (name: string) => (fields[name] ?? []) as readonly string[];
+  const [topics, withoutTopics] = [new Set(list('topics')), new Set(list('withoutTopics'))];
+  const without = new Set(list('without'));
+  const [type, time] = [fields['type'], fields['time']];
+  const shelf = fields['shelf'] ?? 'ordinary';
+  const within = Number(fields['withinDays'] ?? 0) * day;
+  const close = fields['source'] === 'related' && current ? likenessTo(current) : null;
+  // What stays as long as nobody changes anything.
+  const lasting = (page: PageNode): LeftOut | null => {
+    if (page === current && !fields['withCurrent']) return 'being read';
+    if (without.size > 0 && (without.has(page.id) || page.facts.lineage.some(id => without.has(id)))) return 'without';
+    if (type && page.value.type !== type) return 'type';
+    if (topics.size > 0 && !topicsOf(page.value).some(each => topics.has(each))) return 'topics';
+    if (withoutTopics.size > 0 && topicsOf(page.value).some(each => withoutTopics.has(each))) return 'without topics';
+    if (close && page !== current && close(page) === 0) return 'nothing in common';
+    return mayRead(page, reader) ? null : 'readers';
   };
-  if (order === 'soonest') return [...pages].sort((a, b) => byStart(1)(a, b) || byTitle(a, b));
-  if (order === 'newest') return [...pages].sort((a, b) => byStart(-1)(a, b) || (a.id < b.id ? 1 : -1));
-  return [...pages].sort(byTitle);
+  return page => {
+    const why = lasting(page);
+    if (why !== null) return { why, until: Infinity };
+    let until = Infinity;
+    // Each turn that lies ahead is when the page comes in or drops out.
+    const before = (turn: Instant) => {
+      if (turn > moment) until = Math.min(until, turn);
+      return turn > moment;
+    };
+    const moved = shelvedAt(page.value);
+    if (shelf !== 'both') before(moved);
+    if (shelf === 'ordinary' && isShelved(page.value, moment)) return { why: 'on the back shelf', until };
+    if (shelf === 'back' && !isShelved(page.value, moment)) return { why: 'not on the back shelf', until };
+    if (time === 'any' || time === undefined) {
+      if (within > 0 && !before(snapshot.firstLive(page.id) + within)) return { why: 'too old', until };
+      return { why: null, until };
+    }
+    const start = startOf(page) ?? -Infinity;
+    const isAhead = before(start);
+    if (time === 'past') {
+      if (isAhead || start === -Infinity) return { why: 'has not taken place', until };
+      return within > 0 && !before(start + within) ? { why: 'too old', until } : { why: null, until };
+    }
+    if (!isAhead) return { why: 'has begun', until };
+    return within > 0 && before(start - within) ? { why: 'too far ahead', until } : { why: null, until };
+  };
 }

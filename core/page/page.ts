@@ -41,6 +41,7 @@ export interface PageValue {
 export const reservedSegments: readonly string[] = [
   'almanac',
   'api',
+  'feeds',
   'fonts',
   'language-offer',
   'media',

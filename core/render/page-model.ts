@@ -4,7 +4,7 @@ import { filesOf } from '../file/holders';
 import { openFields } from '../fields/index';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
 import { insetIdsOf } from '../inset/inset';
-import { startOf } from '../listing/listing';
+import { startOf } from '../listing/start';
 import { searchAddressIn } from '../page/service-pages';
 import { standfirstOf } from '../page/page';
 import type { OwnGround, PlacementValue } from '../placement/placement';
@@ -78,6 +78,8 @@ export interface PageModel {
   readonly service: string | null;
   /** By region or insertion-point name, in order. */
   readonly targets: Readonly<Record<string, readonly BlockModel[]>>;
+  /** The feeds that its blocks offer, without their endings. */
+  readonly feeds: readonly { readonly title: string; readonly address: string }[];
   /** The blocks that texts on this page hold as insets, by id; null when this reader does not see it. */
   readonly insets: Readonly<Record<string, BlockModel | null>>;
 }
@@ -175,6 +177,11 @@ export function pageModel(
       showsTitle: !titleShownByBlock,
       service: resolution.facts.service,
       targets,
+      feeds: Object.values(targets)
+        .flat()
+        .flatMap(({ label, data }) =>
+          typeof data['feed'] === 'string' && data['feed'] !== '' ? [{ title: label, address: data['feed'] }] : [],
+        ),
       insets,
     },
     validUntil,
@@ -239,6 +246,7 @@ function blockModel(
   const part =
     type.model?.({
       snapshot,
+      blockId: block.id,
       page,
       fields,
       opener,

@@ -66,6 +66,7 @@ import { listSharedRules } from '../services/shared-rules';
 import { todayFor } from '../services/today';
 import { undoingOf } from '../services/undoing';
 import { checkedChanges } from '../services/validation';
+import { listingOf } from '../services/listing';
 import { overlaysFor, viewPage } from '../services/views';
 import { ribbonOf } from '../services/ribbon';
 import { explainPlacement } from '../services/why';
@@ -355,6 +356,8 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       const reach = reachTable(site, { ...body, reader, changes: checkedChanges(site, body.changes) });
       return request.accepts(['json', 'csv']) === 'csv' ? reachCsv(site, reach) : reach;
     },
+    readListing: ({ person, body }) =>
+      listingOf(site, lookedAs(site, person!, { ...body, change: checkedChanges(site, [body.change])[0]! })),
     why: ({ person, body }) => explainPlacement(site, lookedAs(site, person!, { ...body, changes: checkedChanges(site, body.changes) })),
     listSharedRules: () => [...listSharedRules(site)],
     listExpectations: async () => [...(await listExpectations(site))],

@@ -53,10 +53,7 @@ describe('between two moments', () => {
     await publish([{ recordId: staying, kind: 'block', value: sampleBlock({ title: 'Hatched' }), baseRevisionId: revision }]);
     const told = ({ parts }: BetweenOnPage) => parts.map(({ title, what, place, why }) => [title, what, place, why].join('|'));
     const later = { page, from: setDay + 1, until: setDay + 2 * day };
-    expect(told(await onPage(later))).toEqual([
-      'Hatched|changes|Main|',
-      'Lambs|goes|Main|This placement expired on 19 March, 12:00.',
-    ]);
+    expect(told(await onPage(later))).toEqual(['Hatched|changes|Main|', 'Lambs|goes|Main|This placement expired on 19 March, 12:00.']);
     const members = { signedIn: true, roles: [], memberships: ['member'] };
     const asMember = await onPage({ page, from: setDay - 1, until: setDay + 1, reader: members });
     expect(asMember.parts.map(each => `${each.title} ${each.what}`)).toEqual(['Eggs comes', 'Lambs comes', 'Moths comes']);

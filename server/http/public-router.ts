@@ -12,6 +12,8 @@ import { Readable } from 'node:stream';
 import { SitemapStream, streamToPromise } from 'sitemap';
 import { mayRead } from '@core/placement/resolve';
 import { anyone, type ReaderFacts } from '@core/rule/who';
+import { cacheControl } from '@core/render/cache-lifetime';
+import { Feeds, type FeedKind } from '../public/feeds';
 import type { Logger } from 'pino';
 import { type ForwardedAnswer, type PublicAnswers, renderPublicPage } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
@@ -25,6 +27,7 @@ import { Refusal } from '../errors/refusal';
 /** The public site: pages, the sign-in page, the sitemap. */
 export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnswers, logger: Logger): Router {
   const router = express.Router();
+  const feeds = new Feeds(site);
   const form = express.urlencoded({ extended: false, limit: '20kb' });
   router.get('/sitemap.xml', async (request, response) => {
     const { address, cacheControl } = addressOf(site, request);
@@ -80,6 +83,7 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     site.turns.noteReader();
     const person = personOf(site, request);
     if (isClosedTo(site, person)) return sendClosed(site, response);
+    if (sendFeed(site, feeds, person, request, response)) return;
     if (isSearch(site, request)) return sendSearch(site, person, request, response);
     if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
     sendPage(site, answers, readerFactsOf(site, person), localeOfRequest(site, request, false), request, response);
@@ -121,6 +125,31 @@ function sitemapEntries(site: Site, address: string): readonly SitemapItemLoose[
       return { url, links: first ? [...links, { lang: 'x-default', url: whole(first.address) }] : links };
     }),
   );
+}
+
+const feedPath = /^(?:\/[^/]+)?\/feeds\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(atom|rss)$/;
+
+/** Sends the feed of a listing; false where the address names none. What is not for somebody is as if it were not there. */
+function sendFeed(site: Site, feeds: Feeds, person: Person | null, request: Request, response: Response): boolean {
+  const named = feedPath.exec(request.path);
+  const locale = localeOfRequest(site, request, false);
+  if (!named || !request.path.startsWith(`${prefixOf(locale)}/feeds/`)) return false;
+  const [, page, block, kind] = named;
+  const reader = readerFactsOf(site, person);
+  const feed = feeds.of({ page: page!, block: block!, kind: kind as FeedKind }, locale.tag, reader, addressOf(site, request).address);
+  if (!feed) return false;
+  const { validUntil, dependsOnReader } = feed;
+  // An address that was only asked for is in the feed: then no cache may hand it to others.
+  const isKnown = site.publicAddress !== '';
+  const facts = { validUntil, dependsOnReader, now: site.clocks.content(), capSeconds: site.settings.cacheCapSeconds };
+  response.set(
+    'Cache-Control',
+    isKnown ? cacheControl({ ...facts, isSignedIn: reader.signedIn, isClockFrozen: site.clocks.isFrozen }) : 'private, no-cache',
+  );
+  response.set('ETag', feed.etag).vary('Cookie').type(`application/${kind}+xml; charset=utf-8`);
+  if (request.fresh) response.status(304).end();
+  else response.send(feed.body);
+  return true;
 }
 
 /** Whether an address is that of the search, in one of the locales; a page that has it goes before. */

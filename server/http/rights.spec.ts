@@ -105,6 +105,7 @@ const rights: Readonly<Record<OperationName, Asked>> = {
   readSiteFacts: staff,
   readReach: staff,
   why: staff,
+  readListing: staff,
   listSharedRules: staff,
   readBetween: staff,
   readBetweenOnPage: staff,
@@ -184,6 +185,7 @@ describe('what each may do', () => {
       return (await owner.post('/api/editions', { id: uuid(), title: 'x', changes: [change] })).json;
     };
     const placement = test.site.snapshots.at().placements[0]!;
+    const listed = [...test.site.snapshots.at().blocks.values()].find(each => each.value.type === 'listing')!;
     let joining = '';
     const revision = test.site.ledger.revisionsOf(page, 'en-GB')[0]!.id;
     const bodies: Partial<Record<OperationName, () => unknown>> = {
@@ -215,6 +217,10 @@ describe('what each may do', () => {
         value: test.site.ledger.revision(revision).value,
         baseRevisionId: revision,
         withRevisionId: revision,
+      }),
+      readListing: () => ({
+        vantage: { page },
+        change: { recordId: listed.id, kind: 'block', value: listed.value },
       }),
       saveFilter: () => ({ list: 'blocks', name: 'x', query: {} }),
       offers: () => ({ changes: [{ recordId: placement.id, kind: 'placement', value: placement.value }] }),

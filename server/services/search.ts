@@ -1,5 +1,5 @@
 import { writeMoment } from '@core/format/moment';
-import { startOf } from '@core/listing/listing';
+import { startOf } from '@core/listing/start';
 import { searchAddressIn } from '@core/page/service-pages';
 import { mayRead } from '@core/placement/resolve';
 import { excerptOf, marked, type Piece } from '@core/search/excerpt';

@@ -1,13 +1,17 @@
-import type { FieldOpener } from '../../fields/field';
-import type { Field } from '../../fields/index';
+import type { FieldOpener, FieldValues } from '../../fields/field';
+import { initialValues, type Field } from '../../fields/index';
 import type { OpenFile } from '../../file/open-file';
 import { writeFullMoment, writeMonth, type MomentStyle } from '../../format/moment';
-import { groupPages, listPages, startOf } from '../../listing/listing';
-import { pictureOf, pictureTextOf, standfirstOf } from '../../page/page';
+import { feedAddress } from '../../listing/feed-address';
+import { groupPages } from '../../listing/groups';
+import { listPages } from '../../listing/listing';
+import { startOf } from '../../listing/start';
+import { pictureOf, pictureTextOf, standfirstOf, topicsOf } from '../../page/page';
 import { pageTypeNames } from '../../page-types/index';
-import type { PageNode } from '../../site/snapshot';
-import { capitalised } from '../../tongue/say';
+import type { PageNode, SiteSnapshot } from '../../site/snapshot';
+import { capitalised, told } from '../../tongue/say';
 import type { BlockType } from '../block-type';
+import { linkFields } from '../link-fields';
 
 /** A page as a listing shows it. */
 export interface CardModel {
@@ -18,18 +22,39 @@ export interface CardModel {
   readonly picture: OpenFile | null;
   readonly pictureText: string;
   readonly when: string;
+  readonly topics: readonly string[];
+  readonly isLarge: boolean;
 }
 
 /** Pages that a listing shows together. */
 export interface GroupModel {
-  /** The month or year they are of; empty where they are not grouped. */
+  /** The month, year, section or type they are of; empty where they are not grouped. */
   readonly heading: string;
   readonly count: number;
   readonly cards: readonly CardModel[];
 }
 
 const fields: readonly Field[] = [
-  { name: 'beneath', label: 'Pages beneath', kind: 'page', help: 'Empty lists what is beneath the page it stands on.' },
+  {
+    name: 'source',
+    label: 'Which pages',
+    kind: 'choice',
+    help: 'Where they are taken from; what follows narrows them down.',
+    choices: [
+      { value: 'beneath', label: 'Beneath a page' },
+      { value: 'picked', label: 'Picked by hand' },
+      { value: 'related', label: 'Related to the page being read' },
+      { value: 'referring', label: 'Those that lead to the page being read' },
+    ],
+    initial: 'beneath',
+  },
+  {
+    name: 'beneath',
+    label: 'Pages beneath',
+    kind: 'page',
+    help: 'Empty lists what is beneath the page it stands on.',
+    askedWhen: { field: 'source', is: ['beneath'] },
+  },
   {
     name: 'depth',
     label: 'How deep',
@@ -39,6 +64,15 @@ const fields: readonly Field[] = [
       { value: 'next', label: 'Next level' },
       { value: 'all', label: 'All levels' },
     ],
+    askedWhen: { field: 'source', is: ['beneath'] },
+  },
+  {
+    name: 'picked',
+    label: 'These pages',
+    kind: 'pages',
+    help: 'In the order in which they are to stand. Empty lists none.',
+    most: 100,
+    askedWhen: { field: 'source', is: ['picked'] },
   },
   {
     name: 'type',
@@ -47,7 +81,21 @@ const fields: readonly Field[] = [
     help: 'Any type, or one.',
     choices: [{ value: '', label: 'Any' }, ...pageTypeNames.map(value => ({ value, label: value[0]!.toUpperCase() + value.slice(1) }))],
   },
-  { name: 'topic', label: 'With topic', kind: 'short text', help: 'Empty takes any topic.', most: 60 },
+  { name: 'topics', label: 'With one of the topics', kind: 'topics', help: 'Empty takes any topic, and none.' },
+  {
+    name: 'withoutTopics',
+    label: 'Without the topics',
+    kind: 'topics',
+    help: 'Pages with one of these are left out. Empty leaves out none.',
+  },
+  {
+    name: 'without',
+    label: 'Without these pages',
+    kind: 'pages',
+    help: 'Left out with all beneath them. Empty leaves out none.',
+    most: 50,
+  },
+  { name: 'withCurrent', label: 'With the page being read', kind: 'yes or no', help: 'Off leaves out the page on which it stands.' },
   {
     name: 'time',
     label: 'Taking place',
@@ -56,7 +104,17 @@ const fields: readonly Field[] = [
     choices: [
       { value: 'any', label: 'At any time, or none' },
       { value: 'to come', label: 'To come' },
+      { value: 'past', label: 'Over' },
     ],
+  },
+  {
+    name: 'withinDays',
+    label: 'Within so many days',
+    kind: 'number',
+    help: 'Of what takes place, from now or until now; of all else, since readers first had it. 0 sets no bound.',
+    least: 0,
+    most: 3_660,
+    initial: 0,
   },
   {
     name: 'order',
@@ -64,10 +122,13 @@ const fields: readonly Field[] = [
     kind: 'choice',
     help: 'Ties are settled by title.',
     choices: [
-      { value: 'by hand', label: 'As in the page tree' },
+      { value: 'by hand', label: 'As in the page tree, or as picked' },
       { value: 'title', label: 'By title' },
       { value: 'soonest', label: 'Soonest first' },
       { value: 'newest', label: 'Newest first' },
+      { value: 'published', label: 'Last published first' },
+      { value: 'closest', label: 'Most topics in common first' },
+      { value: 'random', label: 'At random, anew each day' },
     ],
   },
   {
@@ -85,26 +146,46 @@ const fields: readonly Field[] = [
     name: 'grouped',
     label: 'Grouped',
     kind: 'choice',
-    help: 'By when it takes place, or else by when readers first had it. The newest group comes first, or the oldest with “Soonest first”.',
+    help: 'Times are those at which it takes place, or else when readers first had it. The newest group comes first, or the oldest with “Soonest first”.',
     choices: [
       { value: '', label: 'Not at all' },
       { value: 'month', label: 'By month' },
       { value: 'year', label: 'By year' },
+      { value: 'section', label: 'By section' },
+      { value: 'type', label: 'By type' },
     ],
   },
-  { name: 'most', label: 'At most', kind: 'number', help: 'How many are shown.', least: 1, most: 100, initial: 6 },
+  { name: 'skip', label: 'Leave out the first', kind: 'number', help: 'How many. 0 leaves out none.', least: 0, most: 100, initial: 0 },
+  { name: 'most', label: 'At most', kind: 'number', help: 'How many are shown.', least: 1, most: 500, initial: 6 },
   {
     name: 'shownAs',
     label: 'Shown as',
     kind: 'choice',
-    help: 'Titles only, lines with a standfirst, or cards with a picture.',
+    help: 'Titles only, lines with a standfirst, cards with a picture, or a table.',
     choices: [
       { value: 'titles', label: 'Titles' },
       { value: 'list', label: 'List' },
       { value: 'cards', label: 'Cards' },
+      { value: 'table', label: 'Table' },
     ],
     initial: 'list',
   },
+  {
+    name: 'firstIsLarge',
+    label: 'The first one large',
+    kind: 'yes or no',
+    help: 'Off shows all alike.',
+    askedWhen: { field: 'shownAs', is: ['list', 'cards'] },
+  },
+  {
+    name: 'showsStandfirst',
+    label: 'With the standfirst',
+    kind: 'yes or no',
+    help: 'Off shows none. Titles alone never have one.',
+    initial: true,
+  },
+  { name: 'showsDate', label: 'With the date', kind: 'yes or no', help: 'When it takes place. Off shows none.', initial: true },
+  { name: 'showsTopics', label: 'With the topics', kind: 'yes or no', help: 'Off shows none.' },
   {
     name: 'whenEmpty',
     label: 'When there are none',
@@ -113,6 +194,13 @@ const fields: readonly Field[] = [
     most: 200,
     hasOwnWords: true,
   },
+  {
+    name: 'offersFeed',
+    label: 'With a feed',
+    kind: 'yes or no',
+    help: 'For programs that tell readers of what is new: RSS and Atom. Off offers none.',
+  },
+  ...linkFields('Beneath the list, such as “All events”.'),
 ];
 
 /** Pages chosen by where they are, what they are and when. */
@@ -121,32 +209,48 @@ export const listing: BlockType = {
   label: 'Listing',
   purpose: 'To find more',
   description: 'Pages chosen by where they are, what they are and when.',
-  version: 2,
+  version: 3,
+  listsPages: true,
   fields,
   upgrades: new Map([
     // Version 1 knew no back shelf and no groups.
     [1, block => ({ ...block, typeVersion: 2, fields: { shelf: 'ordinary', grouped: '', ...(block['fields'] as object) } })],
+    // Version 2 took pages from beneath one alone, and one topic.
+    [2, block => ({ ...block, typeVersion: 3, fields: withAllOf(block['fields'] as FieldValues) })],
   ]),
-  model: ({ snapshot, fields: chosen, page, reader, style, opener }) => {
-    const { pages, validUntil } = listPages(snapshot, chosen, page, reader);
+  model: ({ snapshot, fields: chosen, page, reader, style, opener, blockId }) => {
+    const { pages, validUntil } = listPages(chosen, { snapshot, current: page, reader, zone: style.zone, seed: blockId });
     const groups = groupPages(snapshot, pages, chosen, style.zone).map(({ key, pages: some }): GroupModel => ({
-      heading: key && capitalised(writeMonth(key, style.locale)),
+      heading: headingOf(key, String(chosen['grouped']), snapshot, style),
       count: some.length,
-      cards: some.map(each => cardOf(each, style, opener)),
+      cards: some.map((each, at) => cardOf(each, chosen, at === 0 && Boolean(chosen['firstIsLarge']), style, opener)),
     }));
-    return { data: { groups: pages.length === 0 ? [] : groups }, validUntil, dependsOn: snapshot.pageReaderFacts };
+    const feed = chosen['offersFeed'] && page ? feedAddress(snapshot, page, blockId) : '';
+    return { data: { groups: pages.length === 0 ? [] : groups, feed }, validUntil, dependsOn: snapshot.pageReaderFacts };
   },
 };
 
-function cardOf(page: PageNode, style: MomentStyle, opener: FieldOpener): CardModel {
+function withAllOf({ topic, ...held }: FieldValues): FieldValues {
+  return { ...initialValues(fields), ...held, topics: topic ? [topic] : [] };
+}
+
+function headingOf(key: string, grouped: string, { pageById }: SiteSnapshot, style: MomentStyle): string {
+  if (key === '') return '';
+  if (grouped === 'section') return pageById.get(key)?.value.title ?? '';
+  return capitalised(grouped === 'type' ? told(key) : writeMonth(key, style.locale));
+}
+
+function cardOf(page: PageNode, shown: FieldValues, isLarge: boolean, style: MomentStyle, opener: FieldOpener): CardModel {
   const start = startOf(page);
   const { value, address } = page;
   return {
     title: value.title,
     path: address,
-    standfirst: standfirstOf(value),
+    standfirst: shown['showsStandfirst'] === false ? '' : standfirstOf(value),
     picture: opener.file(pictureOf(value)),
     pictureText: pictureTextOf(value),
-    when: start === null ? '' : writeFullMoment(start, style),
+    when: start === null || shown['showsDate'] === false ? '' : writeFullMoment(start, style),
+    topics: shown['showsTopics'] ? topicsOf(value) : [],
+    isLarge,
   };
 }

@@ -13,6 +13,7 @@ import type * as bench from '@contract/bench';
 import type * as exchange from '@contract/exchange';
 import type * as files from '@contract/files';
 import type * as languages from '@contract/languages';
+import type * as listing from '@contract/listing';
 import type { SiteLocale } from '@core/locale/site-locale';
 import type * as menus from '@contract/menus';
 import type * as live from '@contract/live';
@@ -125,6 +126,7 @@ export class ApiClient {
   why = (request: assembling.WhyQuestion) => this.#post<assembling.Why>('why', request);
   reachCsv = (request: assembling.ReachQuestion) =>
     this.#refine(this.#http.post('/api/reach', request, { headers: { accept: 'text/csv' }, responseType: 'text' }));
+  readListing = (question: listing.ListingQuestionWish) => this.#post<listing.ListingFound>('listing', question);
   listSharedRules = () => this.#get<assembling.SharedRuleRow[]>('shared-rules');
   readBetween = (from: number, until: number, locale?: string) =>
     this.#get<between.Between>('between', { from, until, ...(locale ? { locale } : {}) });

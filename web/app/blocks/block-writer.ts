@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { placesOf } from '../kinds/index';
 import { RouterLink } from '@angular/router';
+import type { ListingQuestionWish } from '@contract/listing';
 import type { ViewRequest } from '@contract/messages';
 import { freshBlock, type BlockValue } from '@core/block/block';
 import { carriedOver } from '@core/fields/index';
@@ -9,6 +10,7 @@ import { freshPlacement } from '@core/placement/placement';
 import { thisPageOnly } from '@core/rule/rule';
 import { v7 as uuidv7 } from 'uuid';
 import { ApiClient } from '../api/api-client';
+import { ListedPages } from './listed-pages';
 import { WhoControl } from '../rule/who-control';
 import type { FaultAt } from '../fields/control';
 import { FieldsForm } from '../fields/fields-form';
@@ -26,7 +28,7 @@ import { WritingService } from '../writing/writing.service';
 /** Writing a block beside the page it shows on; says how many pages an edit changes. */
 @Component({
   selector: 'almanac-block-writer',
-  imports: [ToldPipe, MidSentencePipe, RouterLink, WriterFrame, FieldsForm, WhoControl, PhaseMark],
+  imports: [ToldPipe, MidSentencePipe, RouterLink, WriterFrame, FieldsForm, ListedPages, WhoControl, PhaseMark],
   providers: [WritingService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -74,6 +76,9 @@ import { WritingService } from '../writing/writing.service';
             [faultAt]="faultAt"
             (valuesChange)="set({ fields: $event })"
           />
+        }
+        @if (listingQuestion(); as question) {
+          <almanac-listed-pages [question]="question" />
         }
         <h3 i18n>Readers</h3>
         <label class="row-line"
@@ -170,6 +175,13 @@ export class BlockWriter {
   protected readonly previewPage = computed(() => {
     const asked = this.shownOn().find(each => each.id === this.page());
     return asked?.id ?? this.shownOn()[0]?.id ?? this.pages.pages()[0]?.id ?? '';
+  });
+  /** What it would list, where its type lists pages. */
+  protected readonly listingQuestion = computed((): ListingQuestionWish | null => {
+    const value = this.writing.value();
+    const page = this.previewPage();
+    if (!value || !this.type()?.listsPages || page === '') return null;
+    return { vantage: { page, locale: this.writing.locale() }, change: { recordId: this.writing.id, kind: 'block', value } };
   });
   readonly #trialId = uuidv7();
   protected readonly regions = this.#session.site.theme.regions;

@@ -1,0 +1,72 @@
+import { instantOf, localTimeAt, type Instant } from '../schedule/local-time';
+import type { PageNode, SiteSnapshot } from '../site/snapshot';
+import { startOf } from './start';
+
+/** The orders in which a listing may stand. */
+export type ListingOrder = 'by hand' | 'title' | 'soonest' | 'newest' | 'published' | 'closest' | 'random';
+
+/** What an order needs besides the pages. */
+export interface OrderContext {
+  readonly snapshot: SiteSnapshot;
+  /** IANA time zone, in which a day begins. */
+  readonly zone: string;
+  /** How close a page is to the one being read, for "closest". */
+  readonly closeness: (page: PageNode) => number;
+  /** Parts the random order of one listing from that of another. */
+  readonly seed: string;
+}
+
+/** Pages in an order; those alike in it by title, or the newest record first where the newest is asked for. */
+export function inOrder(pages: readonly PageNode[], order: string, { snapshot, zone, closeness, seed }: OrderContext): readonly PageNode[] {
+  if (order === 'by hand') return pages;
+  const collator = new Intl.Collator(snapshot.locale);
+  const byTitle = (a: PageNode, b: PageNode) => collator.compare(a.value.title, b.value.title) || (a.id < b.id ? -1 : 1);
+  const sorted = (compare: (a: PageNode, b: PageNode) => number, otherwise = byTitle) =>
+    [...pages].sort((a, b) => compare(a, b) || otherwise(a, b));
+  switch (order) {
+    case 'soonest':
+      return sorted(byStart(1));
+    case 'newest':
+      return sorted(byStart(-1), (a, b) => (a.id < b.id ? 1 : -1));
+    case 'published': {
+      const first = new Map(pages.map(page => [page, snapshot.firstLive(page.id)]));
+      return sorted((a, b) => first.get(b)! - first.get(a)!);
+    }
+    case 'closest': {
+      const close = new Map(pages.map(page => [page, closeness(page)]));
+      return sorted((a, b) => close.get(b)! - close.get(a)!);
+    }
+    case 'random': {
+      const day = localTimeAt(snapshot.moment, zone).slice(0, 10);
+      const lots = new Map(pages.map(page => [page, lotOf(`${seed} ${day} ${page.id}`)]));
+      return sorted((a, b) => lots.get(a)! - lots.get(b)!);
+    }
+    default:
+      return sorted(byTitle);
+  }
+}
+
+/** Until when the random order of a day stays. @param zone - IANA time zone */
+export function endOfDay(moment: Instant, zone: string): Instant {
+  const [year, month, day] = localTimeAt(moment, zone).slice(0, 10).split('-').map(Number);
+  const next = new Date(Date.UTC(year!, month! - 1, day! + 1)).toISOString().slice(0, 10);
+  return instantOf({ local: `${next}T00:00`, zone });
+}
+
+// A page without a time comes last whichever way the list runs.
+function byStart(direction: 1 | -1): (a: PageNode, b: PageNode) => number {
+  return (a, b) => {
+    const [left, right] = [startOf(a), startOf(b)];
+    if (left === null || right === null) return (left === null ? 1 : 0) - (right === null ? 1 : 0);
+    return direction * (left - right);
+  };
+}
+
+// The same lot for the same words. @see Fowler, Noll and Vo, FNV-1a with 32 bits, and the finisher of MurmurHash3
+function lotOf(words: string): number {
+  let hash = 0x811c9dc5;
+  for (let at = 0; at < words.length; at += 1) hash = Math.imul(hash ^ words.charCodeAt(at), 0x01000193);
+  hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
+  hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35);
+  return (hash ^ (hash >>> 16)) >>> 0;
+}

@@ -1,0 +1,108 @@
+import { listPages } from '@core/listing/listing';
+import { resolvePage, mayRead } from '@core/placement/resolve';
+import { escaped } from '@core/format/escaped';
+import { standfirstOf } from '@core/page/page';
+import { readerFactsIn, type ReaderFacts } from '@core/rule/who';
+import type { Instant } from '@core/schedule/local-time';
+import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
+import { Feed } from 'feed';
+import { LRUCache } from 'lru-cache';
+import { createHash } from 'node:crypto';
+import { feedAddress } from '@core/listing/feed-address';
+import type { Site } from '../site/site';
+import { siteWord } from './locales';
+
+/** The kinds of feed. @see RFC 4287, and the RSS 2.0 specification */
+export type FeedKind = 'atom' | 'rss';
+
+/** Which feed is asked for: of a listing on a page. */
+export interface FeedWish {
+  readonly page: string;
+  readonly block: string;
+  readonly kind: FeedKind;
+}
+
+/** A feed as one reader gets it. */
+export interface FeedAnswer {
+  readonly body: Buffer;
+  readonly etag: string;
+  readonly validUntil: Instant;
+  readonly dependsOnReader: boolean;
+}
+
+/** The most bytes of feeds that are kept; what was asked for least lately goes first. */
+const mostBytes = 16 * 1024 * 1024;
+
+interface Kept {
+  readonly answer: FeedAnswer;
+  readonly from: Instant;
+  readonly version: number;
+}
+
+/** The feeds of listings, each made once for as long as it holds. */
+export class Feeds {
+  readonly #kept = new LRUCache<string, Kept>({ maxSize: mostBytes, sizeCalculation: ({ answer }) => answer.body.length + 500 });
+
+  constructor(private readonly site: Site) {}
+
+  /**
+   * The feed of a listing that a reader sees on a page, or null where there is none for them.
+   * @param address - of the whole site, such as https://reserves.example
+   */
+  of(wish: FeedWish, locale: string, reader: ReaderFacts, address: string): FeedAnswer | null {
+    const now = this.site.clocks.content();
+    const version = this.site.ledger.publishedVersion;
+    const who = JSON.stringify([reader.signedIn, [...reader.roles].sort(), [...reader.memberships].sort()]);
+    const key = [locale, wish.page, wish.block, wish.kind, address, who].join(' ');
+    const known = this.#kept.get(key);
+    if (known && known.version === version && known.from <= now && now < known.answer.validUntil) return known.answer;
+    const answer = feedOf(this.site, this.site.snapshots.readIn(locale, [], now), wish, reader, address);
+    if (answer) this.#kept.set(key, { answer, from: now, version });
+    return answer;
+  }
+}
+
+/** See {@link Feeds.of}. */
+export function feedOf(site: Site, snapshot: SiteSnapshot, wish: FeedWish, reader: ReaderFacts, address: string): FeedAnswer | null {
+  const page = snapshot.pageById.get(wish.page);
+  if (!page || !mayRead(page, reader)) return null;
+  const { settings, registry } = site.asSetAt(snapshot.moment);
+  const resolution = resolvePage(snapshot, page.facts, reader);
+  const shown = resolution.shown.find(each => each.block.id === wish.block);
+  const value = shown?.block.value;
+  if (!value || !registry.blockTypes.get(value.type)?.listsPages || !value.fields['offersFeed']) return null;
+  const context = { snapshot, current: page, reader, zone: settings.zone, seed: wish.block };
+  const { pages, validUntil } = listPages(value.fields, context);
+  const whole = (path: string) => (path.startsWith('/') ? `${address}${path}` : path);
+  const own = whole(feedAddress(snapshot, page, wish.block));
+  const first = new Map(pages.map(each => [each, new Date(snapshot.firstLive(each.id))]));
+  const feed = new Feed({
+    id: `urn:uuid:${wish.block}`,
+    title: `${value.title} · ${siteWord(site.asSetAt(snapshot.moment), snapshot.locale, 'name')}`,
+    link: whole(page.address),
+    language: snapshot.locale,
+    copyright: '',
+    generator: 'Lucid Almanac',
+    updated: newest([...first.values()]),
+    feedLinks: { atom: `${own}.atom`, rss: `${own}.rss` },
+    feed: `${own}.${wish.kind}`,
+  });
+  for (const each of pages) feed.addItem(itemOf(each, whole(each.address), first.get(each)!, wish.kind));
+  const body = Buffer.from(wish.kind === 'atom' ? feed.atom1() : feed.rss2());
+  const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
+  const facts = [...resolution.dependsOn, ...snapshot.pageReaderFacts, ...readerFactsIn(page.facts.readers)];
+  return { body, etag, validUntil: Math.min(validUntil, resolution.validUntil, snapshot.validUntil), dependsOnReader: facts.length > 0 };
+}
+
+// Titles and summaries of Atom are HTML here, and so are descriptions of RSS; a title of RSS is plain.
+function itemOf({ id, value }: PageNode, link: string, published: Date, kind: FeedKind) {
+  const description = escaped(standfirstOf(value));
+  // The words stand in a section that its own end would end. @see XML 1.0 section 2.7
+  const title = kind === 'atom' ? escaped(value.title) : value.title.replace(/]]>/g, ']] >');
+  return { id: `urn:uuid:${id}`, title, link, date: published, published, ...(description ? { description } : {}) };
+}
+
+// A feed without anything in it was never changed: it says so by the earliest moment there is.
+function newest(dates: readonly Date[]): Date {
+  return new Date(dates.reduce((last, each) => Math.max(last, each.getTime()), 0));
+}
