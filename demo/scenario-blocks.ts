@@ -2,6 +2,7 @@ import type { PlacementValue } from '@core/placement/placement';
 import type { WhenTest, WhoTest, RuleTree } from '@core/rule/rule';
 import { listing as listingType } from '@core/blocks/listing/type';
 import { initialValues } from '@core/fields/index';
+import { textOfParagraphs } from '@core/rich-text/document';
 import type { ServicePage } from '@core/page/service-pages';
 import { reserves } from './scenario-pages';
 
@@ -16,7 +17,7 @@ export interface DemoWhere {
   readonly service?: ServicePage;
 }
 
-type DemoFields = Readonly<Record<string, string | number | boolean | readonly string[]>>;
+type DemoFields = Readonly<Record<string, string | number | boolean | readonly unknown[]>>;
 
 /** One block of the demo and where it stands. */
 export interface DemoBlock {
@@ -50,6 +51,7 @@ const text = (...paragraphs: readonly string[]) => ({
   body: paragraphs.map(each => (each.startsWith('<') ? each : `<p>${each}</p>`)).join(''),
 });
 const listing = (fields: Partial<DemoFields>) => ({ ...initialValues(listingType.fields), ...fields }) as DemoFields;
+const part = (id: string, heading: string, words: string) => ({ id, fields: { heading, body: textOfParagraphs(words) } });
 const notice = (tone: string, message: string, linkLabel = '', linkTo = '') => ({ tone, text: message, linkLabel, linkTo });
 const hero = (fields: Partial<Record<string, string>>) =>
   ({ heading: '', text: '', picture: '', height: 'low', linkLabel: '', linkTo: '', ...fields }) as Record<string, string>;
@@ -201,6 +203,71 @@ export const demoBlocks: readonly DemoBlock[] = [
     title: 'Look for',
     fields: listing({ beneath: '/wildlife', type: 'species', order: 'title', most: 12, shownAs: 'cards' }),
     placements: [{ region: 'main', where: { only: ['/wildlife'] }, title: noTitle }],
+  },
+  {
+    key: 'what they say',
+    type: 'quote',
+    title: 'What a warden says',
+    fields: {
+      text: 'Nobody comes here by accident. The road ends, the tide turns, and then you hear them.',
+      who: 'Ailsa Trevanion, warden of Gannet Stack since 1998',
+      source: '',
+      linkTo: '',
+    },
+    placements: [{ region: 'main', where: { only: ['/about'] }, title: noTitle }],
+  },
+  {
+    key: 'book a visit',
+    type: 'call to action',
+    title: 'Bring a class',
+    fields: {
+      text: 'Half a day on the shingle for up to thirty, with a warden and two telescopes.',
+      linkLabel: 'Ask for a day',
+      linkTo: '/about/contact',
+      weight: 'strong',
+    },
+    placements: [{ region: 'main', where: { only: ['/schools'] } }],
+  },
+  {
+    key: 'access answers',
+    type: 'disclosure',
+    title: 'Asked before you come',
+    fields: {
+      firstIsOpen: true,
+      parts: [
+        part('wheels', 'Can I get there on wheels?', 'To the first hides at Harrow Marsh and Low Fleet on boards; nowhere on shingle.'),
+        part('seats', 'Is there anywhere to sit?', 'Every four hundred metres on the marked paths, and in all hides.'),
+        part('quiet', 'When is it quiet?', 'On weekdays before ten, and whenever it rains.'),
+      ],
+    },
+    placements: [{ region: 'main', where: { only: ['/visit/access'] } }],
+  },
+  {
+    key: 'parking table',
+    type: 'table',
+    title: 'What parking costs',
+    fields: {
+      rows: 'Place,Up to two hours,All day,Members\nTern Point,£2,£5,free\nHarrow Marsh,free,£3,free\nLow Fleet,free,free,free',
+      hasHead: true,
+      hasRowNames: true,
+      caption: 'From March 2027',
+    },
+    placements: [{ region: 'main', where: { only: ['/visit/parking'] } }],
+  },
+  {
+    key: 'school links',
+    type: 'link list',
+    title: 'For teachers',
+    fields: {
+      links: [
+        {
+          id: 'hides',
+          fields: { label: 'Hides at Tern Point', linkTo: '/visit/tern-point/hides', note: 'Room for thirty in two of them.' },
+        },
+        { id: 'access', fields: { label: 'Access for everyone', linkTo: '/visit/access', note: '' } },
+      ],
+    },
+    placements: [{ region: 'main', where: { only: ['/schools'] } }],
   },
   {
     key: 'related',

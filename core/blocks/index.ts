@@ -1,14 +1,35 @@
 import type { BlockType } from './block-type';
 import { breadcrumb } from './breadcrumb/type';
+import { callToAction } from './call-to-action/type';
+import { disclosure } from './disclosure/type';
 import { film } from './film/type';
 import { languages } from './languages/type';
 import { hero } from './hero/type';
+import { linkList } from './link-list/type';
 import { listing } from './listing/type';
 import { menu } from './menu/type';
 import { notice } from './notice/type';
 import { picture } from './picture/type';
 import { searchBox } from './search-box/type';
+import { table } from './table/type';
+import { quote } from './quote/type';
 import { richText } from './rich-text/type';
 
 /** The types of block that ship with the product, in the order in which they are offered. */
-export const blockTypes: readonly BlockType[] = [richText, hero, notice, picture, film, listing, searchBox, menu, breadcrumb, languages];
+export const blockTypes: readonly BlockType[] = [
+  richText,
+  hero,
+  notice,
+  callToAction,
+  quote,
+  picture,
+  film,
+  disclosure,
+  table,
+  listing,
+  searchBox,
+  linkList,
+  menu,
+  breadcrumb,
+  languages,
+];

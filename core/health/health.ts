@@ -14,7 +14,7 @@ import type { Instant } from '../schedule/local-time';
 import type { ThemeManifest } from '../theme/manifest';
 import type { Finding, NeverCause } from './finding';
 import { KeptOutcomes } from './kept-outcomes';
-import { firstPageOf, judgeRule, type RuleHealth } from './rule-health';
+import { asksSomebody, firstPageOf, judgeRule, type RuleHealth } from './rule-health';
 import { limitedTargets, regionFindings, RegionMemory } from './region-health';
 
 /** What is wrong with a site. */
@@ -187,6 +187,10 @@ export class HealthCheck {
       value.target.kind === 'insertion point' ? meant : both(meant, plan.universe.withRegion(plan.manifest, value.target.name));
     if (!holdsForSome(fitting, isLiveThen)) return always('layout');
     if (!hasReaders) return always('readers');
+    // Whoever is asked for may have none but the pages that lack the region.
+    const blockReaders = plan.blocks.get(value.blockId)?.[0]?.readers ?? null;
+    const { universe, locale, span } = plan;
+    if (fitting !== meant && !asksSomebody(rule.who, { universe, locale, locales, blockReaders, span }, fitting)) return always('readers');
     const time = { from: Math.max(placed.from, plan.span.from), until: Math.min(placed.until, plan.span.until) };
     const live = intersectionOf(plan.blocks.get(value.blockId) ?? [], [time]);
     if (live.length === 0) return always('block');

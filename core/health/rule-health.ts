@@ -135,6 +135,11 @@ function judgeWho(tree: RuleTree<WhoTest>, surroundings: RuleSurroundings, pages
   }
 }
 
+/** Whether somebody who may read one of some pages and the block is asked for; true where there are too many classes to tell. */
+export function asksSomebody(tree: RuleTree<WhoTest>, surroundings: RuleSurroundings, pages: BitSet): boolean {
+  return judgeWho(tree, surroundings, pages).hasReaders;
+}
+
 /** Whether it is plain without any diagram that somebody is asked for: everybody is, and some page is for everybody. */
 function asksEverybody(tree: RuleTree<WhoTest>, { universe, blockReaders }: RuleSurroundings, pages: BitSet): boolean {
   if (!alwaysHolds(tree) || (blockReaders !== null && !alwaysHolds(blockReaders))) return false;

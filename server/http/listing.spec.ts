@@ -2,7 +2,9 @@ import type { ListingFound } from '@contract/listing';
 import { listing as listingType } from '@core/blocks/listing/type';
 import { initialValues } from '@core/fields/index';
 import type { FieldValues } from '@core/fields/field';
+import { startOf } from '@core/listing/start';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import ICAL from 'ical.js';
 import Parser from 'rss-parser';
 import { sampleBlock, samplePlacement } from '../testing/samples';
 import { setDay, TestSite, type TestClient } from '../testing/test-site';
@@ -68,7 +70,7 @@ describe('listings', () => {
     );
     // An independent reader finds the same in both.
     const [atom, rssRead] = await Promise.all([new Parser().parseString(text), new Parser().parseString(rss.text)]);
-    expect(atom.items.map(each => [each.title, each.link])).toEqual(rssRead.items.map(each => [each.title, each.link]));
+    expect(atom.items.map(each => each.link)).toEqual(rssRead.items.map(each => each.link));
     expect(atom.items.every(each => !Number.isNaN(Date.parse(each.isoDate!)))).toBeTrue();
     const secret = test.site.snapshots.at().pages.filter(each => each.value.readers !== null && Object.keys(each.facts.readers).length > 0);
     expect(secret.length).toBeGreaterThan(0);
@@ -92,6 +94,23 @@ describe('listings', () => {
     // In an Atom feed the title is HTML: what reads it takes the marks back.
     expect(atom.text).toContain('Eggs &amp; &lt;b&gt;bacon&lt;/b&gt; ]]&gt; ');
     expect((await new Parser().parseString(rss.text)).items[0]!.title).toContain('Eggs & <b>bacon</b> ]]');
+  });
+
+  it('give out what takes place as a calendar that an independent reader takes', async () => {
+    const address = await place({ ...everything, beneath: test.pageId('/whats-on'), time: 'to come', order: 'soonest' });
+    const { text, headers } = await reader.get(`${address}.ics`);
+    expect(headers.get('content-type')).toBe('text/calendar; charset=utf-8');
+    const events = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map(each => new ICAL.Event(each));
+    const shown = test.site.snapshots
+      .at()
+      .pages.filter(each => (startOf(each) ?? 0) > setDay && Object.keys(each.facts.readers).length === 0);
+    expect(events.length).toBeGreaterThan(2);
+    for (const event of events) {
+      const page = shown.find(each => each.value.title === event.summary)!;
+      expect(event.startDate.toJSDate().getTime()).withContext(event.summary).toBe(startOf(page)!);
+    }
+    // No line is longer than 75 octets: RFC 5545 section 3.1.
+    for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
   });
 
   it('let go in their feeds of what ends, at the very instant', async () => {

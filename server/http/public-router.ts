@@ -127,7 +127,13 @@ function sitemapEntries(site: Site, address: string): readonly SitemapItemLoose[
   );
 }
 
-const feedPath = /^(?:\/[^/]+)?\/feeds\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(atom|rss)$/;
+const feedPath = /^(?:\/[^/]+)?\/feeds\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(atom|rss|ics)$/;
+
+const mediaTypes: Readonly<Record<FeedKind, string>> = {
+  atom: 'application/atom+xml; charset=utf-8',
+  rss: 'application/rss+xml; charset=utf-8',
+  ics: 'text/calendar; charset=utf-8',
+};
 
 /** Sends the feed of a listing; false where the address names none. What is not for somebody is as if it were not there. */
 function sendFeed(site: Site, feeds: Feeds, person: Person | null, request: Request, response: Response): boolean {
@@ -146,7 +152,10 @@ function sendFeed(site: Site, feeds: Feeds, person: Person | null, request: Requ
     'Cache-Control',
     isKnown ? cacheControl({ ...facts, isSignedIn: reader.signedIn, isClockFrozen: site.clocks.isFrozen }) : 'private, no-cache',
   );
-  response.set('ETag', feed.etag).vary('Cookie').type(`application/${kind}+xml; charset=utf-8`);
+  response
+    .set('ETag', feed.etag)
+    .vary('Cookie')
+    .type(mediaTypes[kind as FeedKind]);
   if (request.fresh) response.status(304).end();
   else response.send(feed.body);
   return true;

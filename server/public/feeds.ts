@@ -1,5 +1,7 @@
 import { listPages } from '@core/listing/listing';
+import { startOf } from '@core/listing/start';
 import { resolvePage, mayRead } from '@core/placement/resolve';
+import { writeCalendar, type CalendarEntry } from '@core/calendar/write-calendar';
 import { escaped } from '@core/format/escaped';
 import { standfirstOf } from '@core/page/page';
 import { readerFactsIn, type ReaderFacts } from '@core/rule/who';
@@ -12,8 +14,8 @@ import { feedAddress } from '@core/listing/feed-address';
 import type { Site } from '../site/site';
 import { siteWord } from './locales';
 
-/** The kinds of feed. @see RFC 4287, and the RSS 2.0 specification */
-export type FeedKind = 'atom' | 'rss';
+/** The kinds of feed. @see RFC 4287, the RSS 2.0 specification, and RFC 5545 for what takes place at a time */
+export type FeedKind = 'atom' | 'rss' | 'ics';
 
 /** Which feed is asked for: of a listing on a page. */
 export interface FeedWish {
@@ -88,10 +90,41 @@ export function feedOf(site: Site, snapshot: SiteSnapshot, wish: FeedWish, reade
     feed: `${own}.${wish.kind}`,
   });
   for (const each of pages) feed.addItem(itemOf(each, whole(each.address), first.get(each)!, wish.kind));
-  const body = Buffer.from(wish.kind === 'atom' ? feed.atom1() : feed.rss2());
+  const written: Readonly<Record<FeedKind, () => string>> = {
+    atom: () => feed.atom1(),
+    rss: () => feed.rss2(),
+    ics: () => calendarOf(snapshot, pages, value.title, whole),
+  };
+  const body = Buffer.from(written[wish.kind]());
   const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
   const facts = [...resolution.dependsOn, ...snapshot.pageReaderFacts, ...readerFactsIn(page.facts.readers)];
   return { body, etag, validUntil: Math.min(validUntil, resolution.validUntil, snapshot.validUntil), dependsOnReader: facts.length > 0 };
+}
+
+/** How often it is worth asking a calendar again, in minutes. */
+const refreshMinutes = 180;
+
+// Only what takes place at a time has a place in a calendar.
+function calendarOf({ firstLive }: SiteSnapshot, pages: readonly PageNode[], name: string, whole: (path: string) => string): string {
+  const entries = pages.flatMap((page): CalendarEntry[] => {
+    const from = startOf(page);
+    if (from === null) return [];
+    const { title } = page.value;
+    const address = whole(page.address);
+    return [
+      {
+        uid: `urn:uuid:${page.id}`,
+        title,
+        detail: standfirstOf(page.value),
+        address,
+        from,
+        until: null,
+        isTentative: false,
+        changedAt: firstLive(page.id),
+      },
+    ];
+  });
+  return writeCalendar(name, entries, refreshMinutes);
 }
 
 // Titles and summaries of Atom are HTML here, and so are descriptions of RSS; a title of RSS is plain.

@@ -84,6 +84,7 @@ describe('a page of the theme', () => {
     const data = {
       links: [{ title: 'A', path: '/a' }],
       groups: [{ heading: 'March 2027', count: 1, cards: [{ title: 'A', path: '/a' }] }],
+      rows: [{ name: 'A', cells: ['1'] }],
       languages: [{ tag: 'cy', name: 'C', address: '/cy' }],
     };
     for (const type of shippedTypes.blockTypes.values()) {

@@ -198,7 +198,7 @@ const fields: readonly Field[] = [
     name: 'offersFeed',
     label: 'With a feed',
     kind: 'yes or no',
-    help: 'For programs that tell readers of what is new: RSS and Atom. Off offers none.',
+    help: 'For programs that tell readers of what is new (RSS and Atom), and calendars of what takes place (iCalendar). Off offers none.',
   },
   ...linkFields('Beneath the list, such as “All events”.'),
 ];
@@ -226,7 +226,8 @@ export const listing: BlockType = {
       cards: some.map((each, at) => cardOf(each, chosen, at === 0 && Boolean(chosen['firstIsLarge']), style, opener)),
     }));
     const feed = chosen['offersFeed'] && page ? feedAddress(snapshot, page, blockId) : '';
-    return { data: { groups: pages.length === 0 ? [] : groups, feed }, validUntil, dependsOn: snapshot.pageReaderFacts };
+    const hasDates = pages.some(each => startOf(each) !== null);
+    return { data: { groups: pages.length === 0 ? [] : groups, feed, hasDates }, validUntil, dependsOn: snapshot.pageReaderFacts };
   },
 };
 
