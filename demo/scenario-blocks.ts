@@ -4,6 +4,7 @@ import { listing as listingType } from '@core/blocks/listing/type';
 import { initialValues } from '@core/fields/index';
 import { textOfParagraphs } from '@core/rich-text/document';
 import type { ServicePage } from '@core/page/service-pages';
+import { standInFeed } from '@server/outside/stand-in';
 import { reserves } from './scenario-pages';
 
 /** Where a demo placement shows, in page paths. */
@@ -268,6 +269,13 @@ export const demoBlocks: readonly DemoBlock[] = [
       ],
     },
     placements: [{ region: 'main', where: { only: ['/schools'] } }],
+  },
+  {
+    key: 'harbour',
+    type: 'outside feed',
+    title: 'From the harbour office',
+    fields: { address: standInFeed, most: 3, showsText: true, showsDate: true, whenEmpty: 'Nothing was heard from the harbour yet.' },
+    placements: [{ region: 'aside', where: { only: ['/visit/causeway-crossing'] }, look: 'card' }],
   },
   {
     key: 'related',

@@ -3,6 +3,7 @@ import type { AnyField } from '../fields/kinds';
 import { plainTemplateOf } from '../fields/values';
 import type { MomentStyle } from '../format/moment';
 import type { Alternates } from '../locale/alternates';
+import type { OutsideFeed } from '../outside/feed';
 import type { ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
@@ -12,13 +13,15 @@ import type { UpgradeSteps } from '../versions/upgrade';
 export interface BlockTypeDeclaration {
   readonly name: string;
   readonly label: string;
-  readonly purpose: 'To read' | 'To find more';
+  readonly purpose: 'To read' | 'To find more' | 'Partners and outside';
   readonly description: string;
   /** Version of its fields. */
   readonly version: number;
   readonly fields: readonly AnyField[];
   /** It brings a ground of its own, on which the looks of a theme have no say. */
   readonly takesNoLook?: boolean;
+  /** The field that holds the address of a feed elsewhere, where it shows one. */
+  readonly feedIn?: string;
   /** It lists pages, so that whoever sets it is shown which and why. */
   readonly listsPages?: boolean;
   /** It never shows the block's title of its own. */
@@ -37,6 +40,8 @@ export interface BlockContext {
   readonly opener: FieldOpener;
   readonly reader: ReaderFacts;
   readonly style: MomentStyle;
+  /** A feed elsewhere as it was read last; null where it has not been. */
+  readonly outside: (address: string) => OutsideFeed | null;
   /** Where the page it stands on is to be read in each locale. */
   readonly alternates: () => Alternates;
 }

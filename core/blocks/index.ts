@@ -5,6 +5,7 @@ import { disclosure } from './disclosure/type';
 import { film } from './film/type';
 import { languages } from './languages/type';
 import { hero } from './hero/type';
+import { outsideFeed } from './outside-feed/type';
 import { linkList } from './link-list/type';
 import { listing } from './listing/type';
 import { menu } from './menu/type';
@@ -32,4 +33,5 @@ export const blockTypes: readonly BlockType[] = [
   menu,
   breadcrumb,
   languages,
+  outsideFeed,
 ];

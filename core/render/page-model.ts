@@ -6,6 +6,7 @@ import { writeFullMoment, type MomentStyle } from '../format/moment';
 import { insetIdsOf } from '../inset/inset';
 import { startOf } from '../listing/start';
 import { searchAddressIn } from '../page/service-pages';
+import type { OutsideFeed } from '../outside/feed';
 import { standfirstOf } from '../page/page';
 import type { OwnGround, PlacementValue } from '../placement/placement';
 import type { Resolution } from '../placement/resolve';
@@ -95,6 +96,8 @@ export interface PageModelAnswer {
 export interface PageModelContext extends LinkContext {
   /** Where a page is to be read in each locale; left out for a site of one. */
   readonly alternatesOf?: (page: PageNode | null) => Alternates;
+  /** A feed elsewhere as it was read last; left out, none is known. */
+  readonly outside?: (address: string) => OutsideFeed | null;
   readonly siteName: string;
   readonly style: MomentStyle;
   /** The fixed words of the theme. */
@@ -252,6 +255,7 @@ function blockModel(
       opener,
       reader: context.reader,
       style: context.style,
+      outside: address => context.outside?.(address) ?? null,
       alternates: () => context.alternatesOf?.(page) ?? noAlternates,
     }) ?? {};
   const shownTitle = title.show === 'none' ? '' : title.show === 'own' ? title.own : block.value.title;

@@ -464,6 +464,19 @@ const all: readonly NamedMigration[] = [
       await knex.schema.dropTable('former_settings');
     },
   },
+  {
+    name: '015-outside-copies',
+    async up(knex) {
+      await knex.schema.createTable('outside_copies', table => {
+        table.text('address').primary();
+        table.text('body').notNullable();
+        table.bigInteger('read_at').notNullable();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('outside_copies');
+    },
+  },
 ];
 
 // What cannot be read gives nobody anything.

@@ -5,6 +5,9 @@ import type { Server } from 'node:http';
 /** A calendar of terms, as a county would give one out. Its names and dates are made up. */
 export const standInCalendar = 'http://terms.example/school-terms.ics';
 
+/** A feed of tides, as a harbour would give one out. Its words are made up. */
+export const standInFeed = 'http://harbour.example/tides.xml';
+
 /**
  * Plays the services elsewhere that a demo fetches from, on this machine alone, since no network is needed to try the product.
  * @param port - 0 takes any that is free
@@ -13,6 +16,7 @@ export const standInCalendar = 'http://terms.example/school-terms.ics';
 export function startStandIn(port = 0): Promise<{ readonly port: number; readonly server: Server }> {
   const app = express();
   app.get('/school-terms.ics', (_request, response) => response.type('text/calendar').send(schoolTerms()));
+  app.get('/tides.xml', (_request, response) => response.type('application/rss+xml').send(tides()));
   return new Promise((resolve, reject) => {
     const server = app.listen(port, '127.0.0.1', error => {
       if (error) return reject(error);
@@ -55,4 +59,16 @@ function monday(year: number, month: number, nth: number): DateTime {
 function lastMonday(year: number, month: number): DateTime {
   const last = DateTime.utc(year, month, 1).endOf('month');
   return last.minus({ days: last.weekday - 1 });
+}
+
+function tides(): string {
+  const items = [
+    ['Spring tides from Sunday', 'The highest water of the season at noon; the car park at Low Fleet floods.'],
+    ['Ferry times for April', 'Two boats a day from the first of the month, weather allowing.'],
+    ['Light on the north mole is out', 'A lamp stands in for it until the end of the week.'],
+  ].map(
+    ([title, text], at) =>
+      `<item><title>${title}</title><link>http://harbour.example/${at}</link><guid>harbour-${at}</guid><description>${text}</description><pubDate>${new Date(Date.UTC(2027, 2, 16 - at, 8)).toUTCString()}</pubDate></item>`,
+  );
+  return `<?xml version="1.0" encoding="UTF-8"?><rss version="2.0"><channel><title>Harbour office</title><link>http://harbour.example/</link><description>Tides and boats</description>${items.join('')}</channel></rss>`;
 }

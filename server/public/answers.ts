@@ -253,6 +253,7 @@ export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFac
   const { settings, registry } = set;
   return {
     registry,
+    outside: address => site.feedLooks.of(address),
     siteName: siteWord(set, snapshot.locale, 'name'),
     siteAddress: site.publicAddress,
     reader,

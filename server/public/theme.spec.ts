@@ -85,6 +85,7 @@ describe('a page of the theme', () => {
       links: [{ title: 'A', path: '/a' }],
       groups: [{ heading: 'March 2027', count: 1, cards: [{ title: 'A', path: '/a' }] }],
       rows: [{ name: 'A', cells: ['1'] }],
+      entries: [{ title: 'A', address: 'https://a.example/' }],
       languages: [{ tag: 'cy', name: 'C', address: '/cy' }],
     };
     for (const type of shippedTypes.blockTypes.values()) {

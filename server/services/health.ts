@@ -20,7 +20,13 @@ export async function healthOf(site: Site): Promise<Health> {
   const snapshot = site.snapshots.at();
   const names = findingNames(site, snapshot);
   const style = momentStyle(site);
-  const left = [...clockFindings(site), ...unreadableFindings(site), ...faultFindings(site), ...calendarFindings(site)];
+  const left = [
+    ...clockFindings(site),
+    ...unreadableFindings(site),
+    ...faultFindings(site),
+    ...calendarFindings(site),
+    ...feedFindings(site),
+  ];
   return {
     findings: [
       ...left,
@@ -128,6 +134,27 @@ function calendarFindings(site: Site): readonly FindingRow[] {
       sentence: say`The calendar that “${value.title}” was taken from has other dates now.`,
       remedy: say`Take them, or leave the season as it is.`,
     };
+  });
+}
+
+// A block that shows a feed elsewhere goes on with what was read last.
+function feedFindings(site: Site): readonly FindingRow[] {
+  return [...site.snapshots.at().blocks.values()].flatMap(({ id, value }) => {
+    const field = site.registry.blockTypes.get(value.type)?.feedIn;
+    const fault = field === undefined ? null : site.feedLooks.faultOf(String(value.fields[field]));
+    if (fault === null) return [];
+    const detail = fault === 'no feed' ? say`What stands at this address is no feed.` : outsideWords(fault);
+    return [
+      {
+        kind: 'feed unread',
+        sentence: say`The feed of “${value.title}” cannot be read (${String(value.fields[field!])}): ${detail}`,
+        remedy: say`What was read last goes on being shown. Give the block another address, or take it off.`,
+        recordId: id,
+        recordKind: 'block' as const,
+        pageId: null,
+        from: null,
+      },
+    ];
   });
 }
 

@@ -1,5 +1,6 @@
 import type { ListingFound, ListingQuestion } from '@contract/listing';
 import type { BlockValue } from '@core/block/block';
+import { kindNamed } from '@core/kinds/index';
 import { listPages, type LeftOut } from '@core/listing/listing';
 import { leftOutWords, listedWords } from '@core/listing/words';
 import type { PageNode } from '@core/site/snapshot';
@@ -17,7 +18,7 @@ const nearest: readonly LeftOut[] = ['beyond the most', 'skipped'];
 /** What a listing would hold from a vantage, why, and what it would not. */
 export function listingOf(site: Site, { vantage, change }: ListingQuestion): ListingFound {
   const value = change.value as BlockValue;
-  if (change.kind !== 'block' || !site.registry.blockTypes.get(value?.type)?.listsPages)
+  if (kindNamed(change.kind).typedBy !== 'block types' || !site.registry.blockTypes.get(value?.type)?.listsPages)
     refuseInvalid([{ pointer: '/change/value/type', detail: say`Blocks of this type list no pages.` }]);
   const snapshot = snapshotFor(site, vantage, []);
   const { page: current } = findPage(site, snapshot, vantage);

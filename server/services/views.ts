@@ -2,6 +2,7 @@ import type { OrderRow, View, ViewRequest } from '@contract/messages';
 import { statusOf } from '@core/ledger/status';
 import { explainAway } from '@core/placement/explain';
 import { mayRead, resolvePage, type AwayReason } from '@core/placement/resolve';
+import type { BlockValue } from '@core/block/block';
 import type { PlacementValue } from '@core/placement/placement';
 import { listOf, quoted, writeMoment } from '@core/format/moment';
 import { pagesReached } from '@core/reach/reach';
@@ -20,12 +21,14 @@ import type { Site } from '../site/site';
 import { search, searchWishOf } from './search';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
 import { namedPage } from '@core/kinds/effect';
+import { kindNamed } from '@core/kinds/index';
 import { say, told } from '@core/tongue/say';
 import { momentStyle, nameOfPerson, namesFor } from './names';
 
 /** A page from a vantage: rendered, and as a running order with everything that stays away and why. */
 export async function viewPage(site: Site, request: ViewRequest): Promise<View> {
   const overlays = overlaysFor(site, request.withEditions, request.changes);
+  await readFeedsOf(site, overlays);
   const { vantage, sight } = vantageOf(site, request, overlays);
   const snapshot = snapshotFor(site, vantage, overlays);
   const { page, facts } = findPage(site, snapshot, vantage);
@@ -59,6 +62,20 @@ export async function viewPage(site: Site, request: ViewRequest): Promise<View> 
     elsewhere: snapshot.placements.length + snapshot.dormantPlacements.length - all.length,
     validUntil: validUntil === Infinity ? null : validUntil,
   };
+}
+
+// Whoever writes a block that shows a feed sees it at once; readers wait for nobody elsewhere.
+async function readFeedsOf(site: Site, overlays: readonly Overlay[]): Promise<void> {
+  const addresses = overlays.flatMap(({ kind, value }) => {
+    const isBlock = kindNamed(kind).typedBy === 'block types';
+    const field = isBlock ? site.registry.blockTypes.get((value as BlockValue | null)?.type ?? '')?.feedIn : undefined;
+    return field === undefined ? [] : [String((value as BlockValue).fields[field])];
+  });
+  await Promise.all(
+    [...new Set(addresses)]
+      .filter(each => site.feedLooks.of(each) === null && site.feedLooks.faultOf(each) === null)
+      .map(each => site.feedLooks.look(each)),
+  );
 }
 
 // The vantage asked for, or the nearest from which what is to be seen shows.

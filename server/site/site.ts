@@ -7,6 +7,7 @@ import path from 'node:path';
 import { settingsDone, writeDown } from '../audit/record';
 import { Live } from '../live/live';
 import { Locks } from '../live/locks';
+import { FeedLooks } from '../outside/feed-looks';
 import { Outside } from '../outside/outside';
 import { lockEvent } from '../services/held-words';
 import type { Clocks } from '../clocks';
@@ -85,6 +86,8 @@ export interface Site extends AsSet {
   readonly search: PageIndexes;
   /** Fetches what stands elsewhere. */
   readonly outside: Outside;
+  /** What feeds elsewhere said last. */
+  readonly feedLooks: FeedLooks;
   /** What calendars elsewhere said last. */
   readonly calendarLooks: CalendarLooks;
   /** What went wrong with single records while answering. */
@@ -115,6 +118,7 @@ export async function loadSite(
   const ledger = new Ledger(settings.locales[0]!.tag);
   const { rows, unreadable } = await readLedger(knex, registry);
   ledger.absorb(rows);
+  const outside = new Outside();
   const site: Omit<Site, 'settings' | 'theme' | 'registry' | 'publicAddress'> = {
     knex,
     ledger,
@@ -139,7 +143,8 @@ export async function loadSite(
     unreadable: [...unreadable, ...unreadableFormer],
     clockWatch: new ClockWatch(clocks),
     search: new PageIndexes(),
-    outside: new Outside(),
+    outside,
+    feedLooks: await FeedLooks.open(knex, outside, clocks.running),
     calendarLooks: new CalendarLooks(),
     faults: new FaultLog(),
     locks: new Locks(

@@ -92,7 +92,7 @@ export class AddChoice {
   protected readonly targetWord = computed(() => midSentence(labelOfTarget(this.#session.site.theme, this.target())));
   /** The types that the region may hold, by what they are for. */
   protected readonly groups = computed(() =>
-    (['To read', 'To find more'] as const)
+    (['To read', 'To find more', 'Partners and outside'] as const)
       .map(purpose => ({
         purpose,
         types: this.#session.site.blockTypes.filter(type => type.purpose === purpose && this.#mayHold(type.name)),

@@ -7,6 +7,7 @@ import { instantOf, localTimeAt } from '@core/schedule/local-time';
 import { ChoiceWord } from '../shared/choice-word';
 import { DateField } from '../shared/date-field';
 import { dateOfStruct, dateStructOf } from '../shared/date-struct';
+import { FocusInside } from '../shared/focus-inside';
 import { PageWord } from '../shared/page-word';
 import { WhenPipe } from '../shared/when-pipe';
 import { localeChoices, readerChoices } from '../state/readers';
@@ -16,7 +17,7 @@ import type { Vantage } from '../state/vantage';
 /** "Looking at … as … in … on …": each underlined word is the control. */
 @Component({
   selector: 'almanac-vantage-sentence',
-  imports: [ChoiceWord, FormsModule, DateField, NgbPopoverModule, NgbDatepickerModule, PageWord, WhenPipe],
+  imports: [ChoiceWord, FocusInside, FormsModule, DateField, NgbPopoverModule, NgbDatepickerModule, PageWord, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="title-face">
