@@ -72,7 +72,7 @@ const shots: readonly Shot[] = [
     prepare: async page => {
       await workspace(page, 'Rules');
       await page.getByRole('button', { name: /School half-terms/ }).click();
-      await page.getByText('Mon 31 May to Fri 4 June').waitFor();
+      await page.getByText('Mon 31 May to Fri 4 June').first().waitFor();
     },
   },
   {
