@@ -1,3 +1,9 @@
+import { listing } from '@core/blocks/listing/type';
+import type { FieldValues } from '@core/fields/field';
+import { initialValues } from '@core/fields/index';
+import { groupPages } from '@core/listing/groups';
+import { listPages } from '@core/listing/listing';
+import { anyone } from '@core/rule/who';
 import { questionOf } from '@core/search/question';
 import { shippedTypes } from '@core/registry/registry';
 import { textOfParagraphs } from '@core/rich-text/document';
@@ -21,7 +27,30 @@ export function benchSearch(): readonly Row[] {
   return [
     { what: `a search of ${pageCount} pages, the slowest of ${asked.length}, in milliseconds`, ratio: worst, aim: 'at most', bound: 20 },
     { what: `a search of ${pageCount} pages for a word that all of them say, in milliseconds`, ratio: all, aim: 'at most', bound: 60 },
+    ...listings(),
   ];
+}
+
+/** Listings that look at every page of a large site. */
+function listings(): readonly Row[] {
+  const count = 5_000;
+  const snapshot = takeSnapshot(largeLedger(count, 0), { moment: 1, now: 1, manifest: largeTheme });
+  const current = snapshot.pages[7]!;
+  const context = { snapshot, current, reader: anyone, zone: 'Europe/London', seed: 'x' };
+  const timed = (fields: FieldValues) =>
+    medianMilliseconds(9, () => {
+      const all = { ...initialValues(listing.fields), most: 500, ...fields };
+      groupPages(snapshot, listPages(all, context).pages, all, 'Europe/London');
+    });
+  return [
+    ['beneath the front page, by title, in groups', { beneath: snapshot.front!.id, depth: 'all', order: 'title', grouped: 'month' }],
+    ['related to the page being read', { source: 'related', order: 'closest' }],
+  ].map(([what, fields]) => ({
+    what: `a listing over ${count} pages, ${what as string}, in milliseconds`,
+    ratio: timed(fields as FieldValues),
+    aim: 'at most',
+    bound: 5,
+  }));
 }
 
 const stock = 'tide gorse heron lane crossing low water bridge harbour shingle marsh hide walk otter seal wind boat ferry wall gate'.split(

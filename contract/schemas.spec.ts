@@ -1,3 +1,5 @@
+import type { AnyField } from '@core/fields/kinds';
+import type { ListField } from '@core/fields/list/list';
 import { freshBlock } from '@core/block/block';
 import { initialValues } from '@core/fields/index';
 import { kinds } from '@core/kinds/index';
@@ -19,6 +21,7 @@ const text = readHtml(`<h2>a</h2><ul><li>b <a href="/c"><em>d</em></a></li></ul>
 /** A value of each field that is not the one it begins with. */
 const filled: Readonly<Record<string, unknown>> = {
   'short text': 'Words',
+  'long text': 'Words\nand more',
   'rich text': text,
   link: { page: id, address: '#x' },
   page: id,
@@ -28,10 +31,13 @@ const filled: Readonly<Record<string, unknown>> = {
   record: id,
   moment: { local: '2027-04-01T06:00', zone: 'Europe/London' },
 };
-const filledValues = (fields: (typeof pageTypes)[number]['fields']) => ({
+const filledValues = (fields: readonly AnyField[]): object => ({
   ...initialValues(fields),
   ...Object.fromEntries(
-    fields.flatMap(field => (field.kind in filled ? [[field.name, field.name === 'separator' ? '/' : filled[field.kind]]] : [])),
+    fields.flatMap(field => {
+      if (field.kind === 'list') return [[field.name, [{ id: 'one', fields: filledValues((field as ListField).fields) }]]];
+      return field.kind in filled ? [[field.name, field.name === 'separator' ? '/' : filled[field.kind]]] : [];
+    }),
   ),
 });
 const rule = { ...everywhere, where: { any: [{ test: 'within', page: id }] } };

@@ -141,3 +141,23 @@ test('what changes on the site between a Friday and its Monday is told, and look
   await showing.getByRole('link', { name: 'Storm warning: look before' }).click();
   await expect(edwin.frameLocator('iframe').getByText(/Gale from the north-west/)).toBeVisible();
 });
+
+test('what changes on one page is told with why, and Pages are looked at along their ribbon', async ({ application, browser }) => {
+  const edwin = await application.signIn(browser, 'edwin');
+  await edwin.goto('/almanac/almanac/between?from=2027-03-19T05:00&until=2027-04-02T05:00');
+  await edwin.getByRole('button', { name: 'Page: the whole site' }).click();
+  await edwin.getByLabel('Page', { exact: true }).fill('Tern Point');
+  await edwin.getByRole('option', { name: /^Tern Point/ }).click();
+  const aside = edwin.getByRole('region', { name: 'Aside' });
+  await expect(aside.getByText('Dogs in nesting season')).toBeVisible();
+  await expect(aside.getByText(/^Its time has not come/).first()).toBeVisible();
+  await check(edwin, 'what changes on a page');
+  await edwin.getByRole('link', { name: 'Pages', exact: true }).click();
+  await expect(edwin.getByRole('table', { name: 'Pages' }).getByText('Tern Point', { exact: true })).toBeVisible();
+  await edwin.getByRole('slider', { name: 'Moment' }).focus();
+  await edwin.keyboard.press('PageUp');
+  await expect(edwin.getByText('As on Thu 25 March, 09:40')).toBeVisible();
+  await check(edwin, 'Pages at another moment');
+  await edwin.getByRole('button', { name: 'back to now' }).click();
+  await expect(edwin.getByText('As on')).toHaveCount(0);
+});

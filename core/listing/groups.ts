@@ -1,7 +1,7 @@
 import { compareKeys } from '../collection/compare-keys';
 import { groupBy } from '../collection/group-by';
 import type { FieldValues } from '../fields/field';
-import { localTimeAt } from '../schedule/local-time';
+import { localTimeAt, type Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { startOf } from './start';
 
@@ -29,7 +29,14 @@ export function groupPages(
     case 'month':
     case 'year': {
       const length = grouped === 'month' ? 7 : 4;
-      const keyOf = (page: PageNode) => localTimeAt(startOf(page) ?? snapshot.firstLive(page.id), zone).slice(0, length);
+      // Many pages went live together, and to tell the day of an instant takes long.
+      const known = new Map<Instant, string>();
+      const keyOf = (page: PageNode) => {
+        const at = startOf(page) ?? snapshot.firstLive(page.id);
+        const key = known.get(at) ?? localTimeAt(at, zone).slice(0, length);
+        known.set(at, key);
+        return key;
+      };
       return asGroups(keyOf).sort((a, b) => (order === 'soonest' ? compareKeys(a.key, b.key) : compareKeys(b.key, a.key)));
     }
     case 'section':

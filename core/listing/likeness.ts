@@ -12,10 +12,18 @@ export function likeness(a: readonly string[], b: readonly string[]): number {
   return all === 0 ? 0 : [...mine].filter(each => theirs.has(each)).length / all;
 }
 
-/** How much each page has in common with one, by id. */
+/** How much each page has in common with one; worked out once for each. */
 export function likenessTo(page: PageNode): (other: PageNode) => number {
   const topics = topicsOf(page.value);
-  return other => likeness(topics, topicsOf(other.value));
+  const known = new Map<PageNode, number>();
+  return other => {
+    const theirs = topicsOf(other.value);
+    // Most pages of a large site have nothing in common, which is seen without counting.
+    if (!theirs.some(each => topics.includes(each))) return 0;
+    const made = known.get(other) ?? likeness(topics, theirs);
+    known.set(other, made);
+    return made;
+  };
 }
 
 const referring = new WeakMap<SiteSnapshot['pages'], ReadonlyMap<string, ReadonlySet<string>>>();

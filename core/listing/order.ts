@@ -19,8 +19,7 @@ export interface OrderContext {
 /** Pages in an order; those alike in it by title, or the newest record first where the newest is asked for. */
 export function inOrder(pages: readonly PageNode[], order: string, { snapshot, zone, closeness, seed }: OrderContext): readonly PageNode[] {
   if (order === 'by hand') return pages;
-  const collator = new Intl.Collator(snapshot.locale);
-  const byTitle = (a: PageNode, b: PageNode) => collator.compare(a.value.title, b.value.title) || (a.id < b.id ? -1 : 1);
+  const byTitle = titleOrder(pages, snapshot);
   const sorted = (compare: (a: PageNode, b: PageNode) => number, otherwise = byTitle) =>
     [...pages].sort((a, b) => compare(a, b) || otherwise(a, b));
   switch (order) {
@@ -44,6 +43,23 @@ export function inOrder(pages: readonly PageNode[], order: string, { snapshot, z
     default:
       return sorted(byTitle);
   }
+}
+
+/** From how many pages on all titles of a site are put in order once, for whatever lists them. */
+const manyPages = 200;
+
+const ranks = new WeakMap<SiteSnapshot['pages'], Map<string, ReadonlyMap<PageNode, number>>>();
+
+// To compare two titles by the rules of a language takes long; of many pages the order is kept for as long as the tree is.
+function titleOrder(pages: readonly PageNode[], snapshot: SiteSnapshot): (a: PageNode, b: PageNode) => number {
+  const collator = new Intl.Collator(snapshot.locale);
+  const compared = (a: PageNode, b: PageNode) => collator.compare(a.value.title, b.value.title) || (a.id < b.id ? -1 : 1);
+  if (pages.length < manyPages) return compared;
+  const byLocale = ranks.get(snapshot.pages) ?? new Map<string, ReadonlyMap<PageNode, number>>();
+  ranks.set(snapshot.pages, byLocale);
+  const known = byLocale.get(snapshot.locale) ?? new Map([...snapshot.pages].sort(compared).map((page, rank) => [page, rank]));
+  byLocale.set(snapshot.locale, known);
+  return (a, b) => known.get(a)! - known.get(b)!;
 }
 
 /** Until when the random order of a day stays. @param zone - IANA time zone */

@@ -16,6 +16,9 @@ const mostText = 1_000;
 /** The most addresses of which the last copy is kept. */
 const mostKept = 200;
 
+/** The most addresses of which it is kept why they could not be read. */
+const mostFaults = 1_000;
+
 /** How long one that could not be read is left alone, in milliseconds. */
 const restAfterFault = 300_000;
 
@@ -71,15 +74,21 @@ export class FeedLooks {
       const accept = 'application/rss+xml, application/atom+xml, application/xml;q=0.9';
       const bytes = await this.outside.fetch(address, { accept, mostBytes });
       const feed = await feedFrom(bytes.toString('utf8'), at);
-      if (!feed) return void this.#faults.set(address, { reason: 'no feed', at });
+      if (!feed) return this.#noteFault(address, 'no feed', at);
       this.#faults.delete(address);
       this.#feeds.delete(address);
       this.#feeds.set(address, feed);
       if (this.#feeds.size > mostKept) this.#feeds.delete(this.#feeds.keys().next().value!);
-      await keepOutsideCopy(this.knex, address, feed, mostKept);
+      // A copy that cannot be stored is read anew after the next start; readers have it all the same.
+      await keepOutsideCopy(this.knex, address, feed, mostKept).catch(() => undefined);
     } catch (error) {
-      this.#faults.set(address, { reason: error instanceof OutsideFault ? error.reason : 'no answer', at });
+      this.#noteFault(address, error instanceof OutsideFault ? error.reason : 'no answer', at);
     }
+  }
+
+  #noteFault(address: string, reason: OutsideFaultReason | 'no feed', at: number): void {
+    if (this.#faults.size >= mostFaults) this.#faults.clear();
+    this.#faults.set(address, { reason, at });
   }
 }
 

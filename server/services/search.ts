@@ -13,6 +13,9 @@ import type { Site } from '../site/site';
 const onePage = 10;
 const excerptLength = 220;
 
+/** How far into a page an excerpt is looked for, in characters. */
+const mostExcerpted = 20_000;
+
 /** A page that was found, as templates read it. */
 export interface SearchResult {
   readonly address: string;
@@ -109,7 +112,7 @@ function resultOf(site: Site, snapshot: SiteSnapshot, page: PageNode, question: 
   return {
     address: page.address,
     title: marked(title, question, locale),
-    excerpt: excerptOf([standfirst, body].filter(Boolean).join(' '), question, locale, excerptLength),
+    excerpt: excerptOf([standfirst, body].filter(Boolean).join(' ').slice(0, mostExcerpted), question, locale, excerptLength),
     trail,
     when: start === null ? '' : writeMoment(start, { zone: settings.zone, locale, now: moment }),
   };
