@@ -121,6 +121,9 @@ describe('listings', () => {
     expect((await reader.get(`${address}.atom`)).text).toContain(ended);
     test.now = known!.until!;
     expect((await reader.get(`${address}.atom`)).text).not.toContain(ended);
+    // Staff have it as it was at another moment, and nobody else.
+    const before = `${address}.atom?almanac-at=2027-03-20T09:00`;
+    expect([(await manager.get(before)).text.includes(ended), (await reader.get(before)).text.includes(ended)]).toEqual([true, false]);
   });
 
   it('have no feed where none is offered, where the listing does not show, or for whom it does not', async () => {

@@ -13,7 +13,7 @@ import { SitemapStream, streamToPromise } from 'sitemap';
 import { mayRead } from '@core/placement/resolve';
 import { anyone, type ReaderFacts } from '@core/rule/who';
 import { cacheControl } from '@core/render/cache-lifetime';
-import { Feeds, type FeedKind } from '../public/feeds';
+import { feedOf, Feeds, type FeedKind, type FeedWish } from '../public/feeds';
 import type { Logger } from 'pino';
 import { type ForwardedAnswer, type PublicAnswers, renderPublicPage } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
@@ -142,11 +142,17 @@ function sendFeed(site: Site, feeds: Feeds, person: Person | null, request: Requ
   if (!named || !request.path.startsWith(`${prefixOf(locale)}/feeds/`)) return false;
   const [, page, block, kind] = named;
   const reader = readerFactsOf(site, person);
-  const feed = feeds.of({ page: page!, block: block!, kind: kind as FeedKind }, locale.tag, reader, addressOf(site, request).address);
+  const wish: FeedWish = { page: page!, block: block!, kind: kind as FeedKind };
+  const { address } = addressOf(site, request);
+  const { moment } = momentAskedFor(site, person, request);
+  const feed =
+    moment === null
+      ? feeds.of(wish, locale.tag, reader, address)
+      : feedOf(site, site.snapshots.readIn(locale.tag, [], moment), wish, reader, address);
   if (!feed) return false;
   const { validUntil, dependsOnReader } = feed;
   // An address that was only asked for is in the feed: then no cache may hand it to others.
-  const isKnown = site.publicAddress !== '';
+  const isKnown = site.publicAddress !== '' && moment === null;
   const facts = { validUntil, dependsOnReader, now: site.clocks.content(), capSeconds: site.settings.cacheCapSeconds };
   response.set(
     'Cache-Control',
@@ -171,9 +177,7 @@ function isSearch(site: Site, request: Request): boolean {
 /** What was found differs from reader to reader, and from one search to the next: nobody keeps it. */
 async function sendSearch(site: Site, person: Person | null, request: Request, response: Response): Promise<void> {
   const reader = readerFactsOf(site, person);
-  const isStaff = person !== null && person.roles.length > 0;
-  const { [momentParameter]: local, ...query } = queryOf(request);
-  const moment = isStaff && local !== undefined && isLocalDateTime(local) ? instantOf({ local, zone: site.settings.zone }) : null;
+  const { moment, query, isStaff } = momentAskedFor(site, person, request);
   const snapshot = site.snapshots.readIn(localeOfRequest(site, request, isStaff).tag, [], moment);
   const searched = await search(site, snapshot, reader, searchWishOf(query));
   const { answer } = renderPublicPage(site, snapshot, null, 'search', request.path, reader, { searched }, query);
@@ -183,14 +187,20 @@ async function sendSearch(site: Site, person: Person | null, request: Request, r
 /** The parameter by which staff ask for the site at another moment, as the site's clocks show it. */
 const momentParameter = 'almanac-at';
 
+/** The moment at which staff look at the site, as the address has it, and the rest of its query; null is now. */
+function momentAskedFor(site: Site, person: Person | null, request: Request) {
+  const { [momentParameter]: local, ...query } = queryOf(request);
+  const isStaff = person !== null && person.roles.length > 0;
+  const isAsked = isStaff && local !== undefined && isLocalDateTime(local);
+  return { moment: isAsked ? instantOf({ local, zone: site.settings.zone }) : null, local, query, isStaff };
+}
+
 /**
  * Sends staff the page with its blocks marked, so that each leads to where it is arranged, at another moment where one is
  * asked for; false when it is no page for them.
  */
 function sendMarkedPage(site: Site, person: Person, request: Request, response: Response): boolean {
-  const { [momentParameter]: local, ...query } = queryOf(request);
-  const { zone } = site.settings;
-  const moment = local !== undefined && isLocalDateTime(local) ? instantOf({ local, zone }) : null;
+  const { moment, local, query } = momentAskedFor(site, person, request);
   const snapshot = site.snapshots.readIn(localeOfRequest(site, request, true).tag, [], moment);
   const found = snapshot.pageByPath.get(request.path);
   const reader = readerFactsOf(site, person);
