@@ -74,7 +74,15 @@ export function listPages(fields: FieldValues, context: ListingContext, note?: (
 
 /** All pages beneath one, in reading order. */
 export function descendants(page: PageNode): readonly PageNode[] {
-  return page.children.flatMap(child => [child, ...descendants(child)]);
+  const found: PageNode[] = [];
+  const walk = ({ children }: PageNode): void => {
+    for (const child of children) {
+      found.push(child);
+      walk(child);
+    }
+  };
+  walk(page);
+  return found;
 }
 
 const isPicked = (fields: FieldValues) => fields['source'] === 'picked';
