@@ -40,7 +40,6 @@ describe('a feed from elsewhere', () => {
     const made = await manager.post('/api/editions', { id: uuid(), title: 'x', changes, move: { name: 'publish' } });
     expect(made.status).withContext(made.text).toBe(200);
     expect(await shown()).toContain('<a href="http://harbour.example/0" rel="external">Spring tides from Sunday</a>');
-    const port = test.site.outside.standInPort;
     test.site.outside.standInPort = 1;
     test.now += 2 * hour;
     await test.site.feedLooks.look(standInFeed);
@@ -52,9 +51,26 @@ describe('a feed from elsewhere', () => {
     // What was read last is there after a new start.
     await test.stop();
     await test.start();
+    const port = test.site.outside.standInPort;
     test.site.outside.standInPort = 1;
     expect(await shown()).toContain('Spring tides');
     test.site.outside.standInPort = port;
+  });
+
+  it('is shown to readers once it was read, though the clock stands', async () => {
+    test.now = setDay + 40 * hour;
+    const again = `${standInFeed}?again`;
+    const [blockId, placementId] = [uuid(), uuid()];
+    const changes = [
+      { recordId: blockId, kind: 'block', value: block(again), baseRevisionId: null },
+      { recordId: placementId, kind: 'placement', value: samplePlacement(blockId, test.pageId('/join')), baseRevisionId: null },
+    ];
+    const made = await manager.post('/api/editions', { id: uuid(), title: 'x', changes, move: { name: 'publish' } });
+    expect(made.status).withContext(made.text).toBe(200);
+    const says = async () => (await reader.get('/join')).text.includes('Spring tides from Sunday');
+    expect(await says()).toBeFalse();
+    await test.site.feedLooks.look(again);
+    expect(await says()).toBeTrue();
   });
 
   it('never leads the server to this machine, and is refused an address that is none by what it shows', async () => {

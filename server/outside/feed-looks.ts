@@ -27,6 +27,8 @@ export class FeedLooks {
   readonly #feeds: Map<string, OutsideFeed>;
   readonly #faults = new Map<string, { readonly reason: OutsideFaultReason | 'no feed'; readonly at: number }>();
   readonly #underWay = new Map<string, Promise<void>>();
+  /** Grows when a feed says something else, so that pages that show it are rendered anew. */
+  version = 0;
 
   private constructor(
     private readonly knex: Knex,
@@ -76,6 +78,8 @@ export class FeedLooks {
       const feed = await feedFrom(bytes.toString('utf8'), at);
       if (!feed) return this.#noteFault(address, 'no feed', at);
       this.#faults.delete(address);
+      const before = this.#feeds.get(address);
+      if (JSON.stringify(before?.entries) !== JSON.stringify(feed.entries)) this.version += 1;
       this.#feeds.delete(address);
       this.#feeds.set(address, feed);
       if (this.#feeds.size > mostKept) this.#feeds.delete(this.#feeds.keys().next().value!);

@@ -80,6 +80,8 @@ export class PublicAnswers {
   });
   readonly #compressed = new WeakMap<PublicAnswer, Buffer>();
   #version = -1;
+  /** Of what feeds elsewhere say. */
+  #feedVersion = 0;
 
   readonly #pagesOver: PagesOver;
 
@@ -96,9 +98,11 @@ export class PublicAnswers {
   /** What the reader gets at a path in a locale, now. */
   at(path: string, reader: ReaderFacts, query: Query = {}, locale = this.site.ledger.baseLocale): PublicOutcome {
     const now = this.site.clocks.content();
-    if (this.#version !== this.site.ledger.publishedVersion) {
+    const { ledger, feedLooks } = this.site;
+    if (this.#version !== ledger.publishedVersion || this.#feedVersion !== feedLooks.version) {
       this.forget();
-      this.#version = this.site.ledger.publishedVersion;
+      this.#version = ledger.publishedVersion;
+      this.#feedVersion = feedLooks.version;
     }
     // Two locales with hosts of their own may have the same path.
     const place = `${locale} ${path}`;

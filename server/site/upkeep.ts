@@ -43,6 +43,7 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
     attempt('nobody could be told of what ends', () => warnOfEndings(site));
     attempt('the daily e-mails could not be sent', () => sendDailyMails(site));
     attempt('calendars elsewhere could not be read', () => refreshCalendars(site));
+    refreshFeeds(site);
   };
   mail();
   const writeHits = () => attempt('hits could not be written down', () => site.writes.run(() => site.hits.write(site.knex)));
@@ -58,6 +59,14 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
     timers.forEach(timer => clearInterval(timer));
     writeHits();
   };
+}
+
+/** Reads the feeds elsewhere that are shown and have not been read for long; nobody waits for them. */
+export function refreshFeeds({ snapshots, registry, feedLooks }: Site): void {
+  for (const { value } of snapshots.at().blocks.values()) {
+    const field = registry.blockTypes.get(value.type)?.feedIn;
+    if (field !== undefined) feedLooks.of(String(value.fields[field]));
+  }
 }
 
 /** Deletes the sessions that are over. Sessions are real time, whatever the site's own clock says. */
