@@ -25,7 +25,7 @@ const restAfterFault = 300_000;
 /** What feeds elsewhere said last; the last good copy stays, also when the server starts anew. */
 export class FeedLooks {
   readonly #feeds: Map<string, OutsideFeed>;
-  readonly #faults = new Map<string, { readonly reason: OutsideFaultReason | 'no feed'; readonly at: number }>();
+  readonly #faults = new Map<string, { readonly reason: OutsideFaultReason; readonly at: number }>();
   readonly #underWay = new Map<string, Promise<void>>();
   /** Grows when a feed says something else, so that pages that show it are rendered anew. */
   version = 0;
@@ -51,7 +51,7 @@ export class FeedLooks {
   }
 
   /** Why a feed could not be read the last time; null where it could. */
-  faultOf(address: string): OutsideFaultReason | 'no feed' | null {
+  faultOf(address: string): OutsideFaultReason | null {
     return this.#faults.get(address)?.reason ?? null;
   }
 
@@ -90,7 +90,7 @@ export class FeedLooks {
     }
   }
 
-  #noteFault(address: string, reason: OutsideFaultReason | 'no feed', at: number): void {
+  #noteFault(address: string, reason: OutsideFaultReason, at: number): void {
     if (this.#faults.size >= mostFaults) this.#faults.clear();
     this.#faults.set(address, { reason, at });
   }

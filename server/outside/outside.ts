@@ -6,7 +6,15 @@ import { isPublicAddress } from './public-address';
 
 /** Why something elsewhere could not be had. */
 export type OutsideFaultReason =
-  'not an address' | 'not reachable from here' | 'no answer' | 'too slow' | 'too large' | 'too many redirects' | 'refused' | 'busy';
+  | 'not an address'
+  | 'not reachable from here'
+  | 'no answer'
+  | 'too slow'
+  | 'too large'
+  | 'too many redirects'
+  | 'refused'
+  | 'busy'
+  | 'no feed';
 
 /** Something elsewhere that could not be had. */
 export class OutsideFault extends Error {

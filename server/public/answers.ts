@@ -12,8 +12,8 @@ import { queryHolds, type QueryTest } from '@core/rule/tests/query/test';
 import { readerFactsIn, type ReaderFacts } from '@core/rule/who';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { LRUCache } from 'lru-cache';
-import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
+import { weakTagOf } from '../services/entity-tags';
 import type { Site } from '../site/site';
 
 /** A rendered public page. */
@@ -325,7 +325,7 @@ export function renderPublicPage(
     }),
   );
   // Weak: the same words may be sent compressed or plain.
-  const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
+  const etag = weakTagOf(body);
   return {
     answer: { kind: 'answered', status: service === 'not found' ? 404 : 200, body, etag },
     validUntil,

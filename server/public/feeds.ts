@@ -9,8 +9,8 @@ import type { Instant } from '@core/schedule/local-time';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
 import { Feed } from 'feed';
 import { LRUCache } from 'lru-cache';
-import { createHash } from 'node:crypto';
 import { feedAddress } from '@core/listing/feed-address';
+import { weakTagOf } from '../services/entity-tags';
 import type { Site } from '../site/site';
 import { siteWord } from './locales';
 
@@ -68,7 +68,8 @@ export class Feeds {
 export function feedOf(site: Site, snapshot: SiteSnapshot, wish: FeedWish, reader: ReaderFacts, address: string): FeedAnswer | null {
   const page = snapshot.pageById.get(wish.page);
   if (!page || !mayRead(page, reader)) return null;
-  const { settings, registry } = site.asSetAt(snapshot.moment);
+  const set = site.asSetAt(snapshot.moment);
+  const { settings, registry } = set;
   const resolution = resolvePage(snapshot, page.facts, reader);
   const shown = resolution.shown.find(each => each.block.id === wish.block);
   const value = shown?.block.value;
@@ -76,29 +77,43 @@ export function feedOf(site: Site, snapshot: SiteSnapshot, wish: FeedWish, reade
   const context = { snapshot, current: page, reader, zone: settings.zone, seed: wish.block };
   const { pages, validUntil } = listPages(value.fields, context);
   const whole = (path: string) => (path.startsWith('/') ? `${address}${path}` : path);
-  const own = whole(feedAddress(snapshot, page, wish.block));
+  const title = `${value.title} · ${siteWord(set, snapshot.locale, 'name')}`;
+  const body = Buffer.from(
+    wish.kind === 'ics' ? calendarOf(snapshot, pages, value.title, whole) : feedText(snapshot, page, pages, wish, wish.kind, title, whole),
+  );
+  const facts = [...resolution.dependsOn, ...snapshot.pageReaderFacts, ...readerFactsIn(page.facts.readers)];
+  return {
+    body,
+    etag: weakTagOf(body),
+    validUntil: Math.min(validUntil, resolution.validUntil, snapshot.validUntil),
+    dependsOnReader: facts.length > 0,
+  };
+}
+
+function feedText(
+  snapshot: SiteSnapshot,
+  page: PageNode,
+  pages: readonly PageNode[],
+  { block }: FeedWish,
+  kind: Exclude<FeedKind, 'ics'>,
+  title: string,
+  whole: (path: string) => string,
+): string {
+  const own = whole(feedAddress(snapshot, page, block));
   const first = new Map(pages.map(each => [each, new Date(snapshot.firstLive(each.id))]));
   const feed = new Feed({
-    id: `urn:uuid:${wish.block}`,
-    title: `${value.title} · ${siteWord(site.asSetAt(snapshot.moment), snapshot.locale, 'name')}`,
+    id: `urn:uuid:${block}`,
+    title,
     link: whole(page.address),
     language: snapshot.locale,
     copyright: '',
     generator: 'Lucid Almanac',
     updated: newest([...first.values()]),
     feedLinks: { atom: `${own}.atom`, rss: `${own}.rss` },
-    feed: `${own}.${wish.kind}`,
+    feed: `${own}.${kind}`,
   });
-  for (const each of pages) feed.addItem(itemOf(each, whole(each.address), first.get(each)!, wish.kind));
-  const written: Readonly<Record<FeedKind, () => string>> = {
-    atom: () => feed.atom1(),
-    rss: () => feed.rss2(),
-    ics: () => calendarOf(snapshot, pages, value.title, whole),
-  };
-  const body = Buffer.from(written[wish.kind]());
-  const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
-  const facts = [...resolution.dependsOn, ...snapshot.pageReaderFacts, ...readerFactsIn(page.facts.readers)];
-  return { body, etag, validUntil: Math.min(validUntil, resolution.validUntil, snapshot.validUntil), dependsOnReader: facts.length > 0 };
+  for (const each of pages) feed.addItem(itemOf(each, whole(each.address), first.get(each)!, kind));
+  return kind === 'atom' ? feed.atom1() : feed.rss2();
 }
 
 /** How often it is worth asking a calendar again, in minutes. */

@@ -9,7 +9,7 @@ import Database from 'better-sqlite3';
 const weights = '8.0, 3.0, 1.0';
 
 /** The most pages that a search brings back; of more the best. */
-export const mostFound = 5_000;
+const mostFound = 5_000;
 
 /** The most characters of a page that are indexed. */
 const mostCharacters = 200_000;

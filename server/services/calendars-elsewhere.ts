@@ -54,6 +54,7 @@ export function outsideWords(reason: OutsideFaultReason): string {
     'too many redirects': say`This address leads on and on.`,
     refused: say`What stands at this address is not given out.`,
     busy: say`Too much is being fetched at this moment. Try again in a minute.`,
+    'no feed': say`What stands at this address is no feed.`,
   };
   return words[reason];
 }

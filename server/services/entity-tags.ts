@@ -36,3 +36,8 @@ export function tagsIn(field: string): readonly EntityTag[] {
 export function entityTagOf(value: unknown): string {
   return `"${createHash('sha256').update(JSON.stringify(value)).digest('base64url').slice(0, 22)}"`;
 }
+
+/** The entity tag of bytes that may be sent compressed or plain, and so is a weak one. @see RFC 9110 section 8.8.1 */
+export function weakTagOf(body: Buffer): string {
+  return `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
+}

@@ -143,11 +143,10 @@ function feedFindings(site: Site): readonly FindingRow[] {
     const field = site.registry.blockTypes.get(value.type)?.feedIn;
     const fault = field === undefined ? null : site.feedLooks.faultOf(String(value.fields[field]));
     if (fault === null) return [];
-    const detail = fault === 'no feed' ? say`What stands at this address is no feed.` : outsideWords(fault);
     return [
       {
         kind: 'feed unread',
-        sentence: say`The feed of “${value.title}” cannot be read (${String(value.fields[field!])}): ${detail}`,
+        sentence: say`The feed of “${value.title}” cannot be read (${String(value.fields[field!])}): ${outsideWords(fault)}`,
         remedy: say`What was read last goes on being shown. Give the block another address, or take it off.`,
         recordId: id,
         recordKind: 'block' as const,

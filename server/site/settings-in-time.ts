@@ -4,12 +4,15 @@ import { settingsReadersNotice, type FormerSetting, type SiteSettings } from '..
 /** What the settings said at moments of the past. */
 export class SettingsInTime {
   readonly #former: FormerSetting[];
+  /** When something was set last: every page of now is asked for a moment after that. */
+  #lastSet: Instant;
   /** Between two moments at which something was set, the settings are the same object. */
   readonly #kept = new Map<string, SiteSettings>();
 
   /** @param former - in the order in which they were set */
   constructor(former: readonly FormerSetting[]) {
     this.#former = [...former];
+    this.#lastSet = Math.max(-Infinity, ...former.map(each => each.until));
   }
 
   /** Takes note of what settings said until they were set to something else. @param until - UTC milliseconds */
@@ -17,11 +20,13 @@ export class SettingsInTime {
     for (const name of settingsReadersNotice)
       if (Object.hasOwn(change, name) && JSON.stringify(before[name]) !== JSON.stringify(change[name]))
         this.#former.push({ name, value: before[name], until });
+    this.#lastSet = Math.max(this.#lastSet, until);
     this.#kept.clear();
   }
 
   /** The settings as they were at a moment. @param now - as they are, for whatever was not set since */
   at(moment: Instant, now: SiteSettings): SiteSettings {
+    if (moment >= this.#lastSet) return now;
     const since = this.#former.findIndex(each => moment < each.until);
     if (since < 0) return now;
     // A clock that was set back may have left moments out of order, so each is looked at.
