@@ -54,7 +54,8 @@ export interface ListingContext {
  */
 export function listPages(fields: FieldValues, context: ListingContext, note?: (page: PageNode, why: LeftOut) => void): ListingAnswer {
   const { snapshot, current } = context;
-  const judge = judgeOf(fields, context);
+  const closeness = current ? likenessTo(current) : () => 0;
+  const judge = judgeOf(fields, context, closeness);
   let validUntil = Infinity;
   const matching = candidatesOf(fields, context).filter(page => {
     const { why, until } = judge(page);
@@ -64,8 +65,7 @@ export function listPages(fields: FieldValues, context: ListingContext, note?: (
   });
   const order = String(fields['order']);
   if (order === 'random') validUntil = Math.min(validUntil, endOfDay(snapshot.moment, context.zone));
-  const closeness = current ? likenessTo(current) : () => 0;
-  const sorted = isPicked(fields) && order === 'by hand' ? matching : inOrder(matching, order, { ...context, closeness });
+  const sorted = inOrder(matching, order, { ...context, closeness });
   const [skip, most] = [Number(fields['skip'] ?? 0), Number(fields['most'])];
   if (note)
     sorted.forEach((page, at) => (at < skip ? note(page, 'skipped') : at >= skip + most ? note(page, 'beyond the most') : undefined));
@@ -84,8 +84,6 @@ export function descendants(page: PageNode): readonly PageNode[] {
   walk(page);
   return found;
 }
-
-const isPicked = (fields: FieldValues) => fields['source'] === 'picked';
 
 function candidatesOf(fields: FieldValues, { snapshot, current }: ListingContext): readonly PageNode[] {
   switch (fields['source']) {
@@ -110,7 +108,11 @@ interface Judged {
   readonly until: Instant;
 }
 
-function judgeOf(fields: FieldValues, { snapshot, current, reader }: ListingContext): (page: PageNode) => Judged {
+function judgeOf(
+  fields: FieldValues,
+  { snapshot, current, reader }: ListingContext,
+  closeness: (page: PageNode) => number,
+): (page: PageNode) => Judged {
   const { moment } = snapshot;
   const list = (name: string) => (fields[name] ?? []) as readonly string[];
   const [topics, withoutTopics] = [new Set(list('topics')), new Set(list('withoutTopics'))];
@@ -118,7 +120,7 @@ function judgeOf(fields: FieldValues, { snapshot, current, reader }: ListingCont
   const [type, time] = [fields['type'], fields['time']];
   const shelf = fields['shelf'] ?? 'ordinary';
   const within = Number(fields['withinDays'] ?? 0) * day;
-  const close = fields['source'] === 'related' && current ? likenessTo(current) : null;
+  const isRelated = fields['source'] === 'related';
   // What stays as long as nobody changes anything.
   const lasting = (page: PageNode): LeftOut | null => {
     if (page === current && !fields['withCurrent']) return 'being read';
@@ -126,7 +128,7 @@ function judgeOf(fields: FieldValues, { snapshot, current, reader }: ListingCont
     if (type && page.value.type !== type) return 'type';
     if (topics.size > 0 && !topicsOf(page.value).some(each => topics.has(each))) return 'topics';
     if (withoutTopics.size > 0 && topicsOf(page.value).some(each => withoutTopics.has(each))) return 'without topics';
-    if (close && page !== current && close(page) === 0) return 'nothing in common';
+    if (isRelated && page !== current && closeness(page) === 0) return 'nothing in common';
     return mayRead(page, reader) ? null : 'readers';
   };
   return page => {
