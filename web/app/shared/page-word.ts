@@ -41,8 +41,8 @@ const mostFound = 14;
         (selectItem)="choose($event); popover.close()"
       />
       <ng-template #row let-page="result"
-        ><span [style.padding-left.px]="page.depth * 10">{{ page.title }}</span>
-        <span class="quiet code">{{ page.path }}</span></ng-template
+        ><span [style.padding-left.px]="page.depth * 10">{{ page.title }}</span
+        >&ngsp;<span class="code path">{{ page.path }}</span></ng-template
       >
       <p class="form-help">
         <ng-container i18n>Or a page that nobody wrote:</ng-container>
@@ -54,6 +54,12 @@ const mostFound = 14;
         }
       </p>
     </ng-template>
+  `,
+  styles: `
+    /* As pale as it may be on either ground: that of the list, and of the row in hand. */
+    .path {
+      opacity: 0.8;
+    }
   `,
 })
 export class PageWord {
