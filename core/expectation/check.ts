@@ -2,7 +2,7 @@ import { groupBy } from '../collection/group-by';
 import { carriersOf, insetIdsOf } from '../inset/inset';
 import { Contention, type Asking } from '../plan/contention';
 import { insetHoldersIn, type BlockSpan, type SitePlan } from '../plan/site-plan';
-import { basisOfStandings, isContended, standingsIn, type Standing } from '../plan/standing';
+import { isContended, standingsIn, type Standing } from '../plan/standing';
 import { sweep } from '../plan/sweep';
 import { ReaderDiagrams, type Readers } from '../reach/reader-diagrams';
 import type { PageFacts } from '../rule/where';
@@ -58,7 +58,7 @@ export function basisOfExpectation(expectation: ExpectationValue, plan: SitePlan
     plan.universe,
     plan.manifest,
     plan.isPartial,
-    ...basisOfStandings(standings),
+    ...standings,
     ...blockIds.map(id => plan.blocks.get(id)),
     ...[...carriers].map(id => plan.blocks.get(id)),
   ];

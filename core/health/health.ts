@@ -4,7 +4,7 @@ import type { ExpectationValue } from '../expectation/expectation';
 import type { PlacementValue } from '../placement/placement';
 import type { PlacedSpan } from '../plan/placed-spans';
 import type { BlockSpan, SitePlan } from '../plan/site-plan';
-import { basisOfStandings, firstCutOf, standingsIn } from '../plan/standing';
+import { firstCutOf, standingsIn } from '../plan/standing';
 import { both, holdsForSome, isEmpty, positionsOf, without, type BitSet } from '../reach/bit-set';
 import type { PageUniverse } from '../reach/page-universe';
 import { alwaysHolds, testsOf, type Rule, type RuleTree, type WhoTest } from '../rule/rule';
@@ -34,26 +34,21 @@ interface Judged {
   readonly health: RuleHealth;
 }
 
-interface KeptCause {
-  readonly universe: PageUniverse;
-  readonly manifest: ThemeManifest;
-  readonly blocks: readonly BlockSpan[] | undefined;
-  readonly cause: NeverCause | null;
-  /** Until when it holds, whatever the plan is from then on. */
-  readonly until: Instant;
-}
-
 interface PlacementFindings {
   readonly findings: readonly Finding[];
   readonly isPartial: boolean;
 }
 
-interface KeptFindings {
+/** What is known of a placement in a stretch of time. */
+interface KnownPlacement {
   readonly universe: PageUniverse;
   readonly manifest: ThemeManifest;
-  readonly health: RuleHealth;
-  readonly never: NeverCause | null;
-  readonly found: PlacementFindings;
+  readonly blocks: readonly BlockSpan[] | undefined;
+  readonly cause: NeverCause | null;
+  /** Until when the cause holds, whatever the plan is from then on. */
+  readonly until: Instant;
+  /** What was found of it, if it was looked for; given how it was judged and why it never shows. */
+  told: { readonly health: RuleHealth; readonly never: NeverCause | null; readonly found: PlacementFindings } | null;
 }
 
 const noFindings: PlacementFindings = { findings: [], isPartial: false };
@@ -64,8 +59,7 @@ const noFindings: PlacementFindings = { findings: [], isPartial: false };
  */
 export class HealthCheck {
   readonly #judged = new WeakMap<PlacementValue, WeakMap<PageUniverse, Judged>>();
-  readonly #causes = new WeakMap<PlacedSpan, KeptCause>();
-  readonly #placementFindings = new WeakMap<PlacedSpan, KeptFindings>();
+  readonly #placements = new WeakMap<PlacedSpan, KnownPlacement>();
   readonly #regions = new KeptOutcomes<ReturnType<typeof regionFindings>>();
   readonly #regionMemories = new Map<string, RegionMemory>();
   readonly #expectations = new KeptOutcomes<ExpectationOutcome>();
@@ -89,19 +83,19 @@ export class HealthCheck {
     this.#computed = 0;
     const findings: Finding[] = [];
     let isPartial = plan.isPartial;
-    const first = new Map<string, PlacedSpan>();
+    const first = new Map<string, { readonly placed: PlacedSpan; readonly known: KnownPlacement }>();
     const shows = new Set<string>();
     const causes = new Map<string, NeverCause>();
     for (const placed of plan.placements) {
-      if (!first.has(placed.id)) first.set(placed.id, placed);
       if (shows.has(placed.id)) continue;
       yield;
-      const cause = this.#neverIn(plan, locales, placed);
-      if (cause === null) shows.add(placed.id);
-      else causes.set(placed.id, cause);
+      const known = this.#know(plan, locales, placed);
+      if (!first.has(placed.id)) first.set(placed.id, { placed, known });
+      if (known.cause === null) shows.add(placed.id);
+      else causes.set(placed.id, known.cause);
     }
-    for (const [id, placed] of first) {
-      const found = this.#ofPlacement(plan, locales, placed, shows.has(id) ? null : causes.get(id)!);
+    for (const [id, { placed, known }] of first) {
+      const found = this.#ofPlacement(plan, locales, placed, known, shows.has(id) ? null : causes.get(id)!);
       isPartial ||= found.isPartial;
       findings.push(...found.findings);
     }
@@ -112,7 +106,7 @@ export class HealthCheck {
       isPartial ||= part;
     }
     // Of a block whose placement never shows the placement's finding says enough.
-    const told = new Set(findings.flatMap(each => (each.kind === 'never shows' ? [first.get(each.recordId)!.value.blockId] : [])));
+    const told = new Set(findings.flatMap(each => (each.kind === 'never shows' ? [first.get(each.recordId)!.placed.value.blockId] : [])));
     findings.push(...insetFindings(plan), ...unseenBlocks(plan, shows).filter(each => !told.has(each.recordId)));
     for (const [id, expectation] of plan.expectations) {
       yield;
@@ -163,19 +157,19 @@ export class HealthCheck {
     return health;
   }
 
-  #neverIn(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): NeverCause | null {
+  #know(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): KnownPlacement {
     const blocks = plan.blocks.get(placed.value.blockId);
-    const known = this.#causes.get(placed);
+    const known = this.#placements.get(placed);
     const { universe, manifest, span } = plan;
     if (known && known.universe === universe && known.manifest === manifest && known.blocks === blocks && span.from < known.until)
-      return known.cause;
-    const { cause, until } = this.#findNever(plan, locales, placed);
-    this.#causes.set(placed, { universe, manifest, blocks, cause, until });
-    return cause;
+      return known;
+    const made = { universe, manifest, blocks, ...this.#findNever(plan, locales, placed), told: null };
+    this.#placements.set(placed, made);
+    return made;
   }
 
   /** Why a placement does not show in a stretch of time, or null when it does at some moment, somewhere, to somebody. */
-  #findNever(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): Pick<KeptCause, 'cause' | 'until'> {
+  #findNever(plan: SitePlan, locales: readonly string[], placed: PlacedSpan): Pick<KnownPlacement, 'cause' | 'until'> {
     const { value, rule } = placed;
     // Without times of its own nothing depends on from when to when the plan is.
     const always = (cause: NeverCause | null) => ({ cause, until: alwaysHolds(rule.when) ? Infinity : -Infinity });
@@ -202,16 +196,22 @@ export class HealthCheck {
     return { cause: null, until: isSeenDuring(plan, fitting, [last]) ? last.until : -Infinity };
   }
 
-  #ofPlacement(plan: SitePlan, locales: readonly string[], placed: PlacedSpan, never: NeverCause | null): PlacementFindings {
-    const { universe } = plan;
+  #ofPlacement(
+    plan: SitePlan,
+    locales: readonly string[],
+    placed: PlacedSpan,
+    known: KnownPlacement,
+    never: NeverCause | null,
+  ): PlacementFindings {
     // What is switched off on purpose is no fault.
     if (placed.value.off) return noFindings;
+    const { told } = known;
+    // Without times nothing of how a rule was judged depends on when.
+    if (told && told.never === never && alwaysHolds(placed.rule.when)) return told.found;
     const health = this.#judge(plan, locales, placed);
-    const known = this.#placementFindings.get(placed);
-    if (known && known.universe === universe && known.manifest === plan.manifest && known.health === health && known.never === never)
-      return known.found;
+    if (told && told.health === health && told.never === never) return told.found;
     const found = { findings: this.#findingsOf(plan, placed, health, never), isPartial: health.isPartial };
-    this.#placementFindings.set(placed, { universe, manifest: plan.manifest, health, never, found });
+    known.told = { health, never, found };
     return found;
   }
 
@@ -248,7 +248,7 @@ export class HealthCheck {
 
   #ofRegion(plan: SitePlan, target: string): ReturnType<typeof regionFindings> {
     const standings = standingsIn(plan, target);
-    const basis = [plan.universe, plan.manifest, ...basisOfStandings(standings)];
+    const basis = [plan.universe, plan.manifest, ...standings];
     const firstCut = () => Math.min(firstCutOf(plan, standings), ...pageCutsOf(plan));
     const found = this.#regions.of(target, plan, basis, firstCut, () => {
       this.#computed += 1;

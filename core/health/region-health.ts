@@ -1,3 +1,4 @@
+import { Alternations } from '../plan/alternations';
 import { Contention, type Asking } from '../plan/contention';
 import type { SitePlan } from '../plan/site-plan';
 import { standingsIn, type Standing } from '../plan/standing';
@@ -5,6 +6,7 @@ import { byTimes, sweep, SweepMemory, type Found } from '../plan/sweep';
 import { ReaderDiagrams, type Readers } from '../reach/reader-diagrams';
 import type { PageFacts } from '../rule/page-facts';
 import type { ReaderFacts } from '../rule/who';
+import type { Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
 import { limitsOf, type RegionLimits, type ThemeManifest } from '../theme/manifest';
 import type { Finding, RegionTime } from './finding';
@@ -52,7 +54,7 @@ export function regionFindings(
   const isRegion = manifest.regions.some(each => each.name === target);
   const counter = memory.counterFor(plan, target);
   const begun = counter.work;
-  const { found, isPartial } = sweep<Verdict>(plan, {
+  const { found, isPartial, until } = sweep<Verdict>(plan, {
     pages: isRegion ? universe.withRegion(manifest, target) : universe.everyPage,
     standings: standingsIn(plan, target),
     likeness: position => counter.likenessOf(universe.pages[position]!),
@@ -62,7 +64,7 @@ export function regionFindings(
     memory: counter.memory,
   });
   const findings = (['too many', 'too few'] as const).flatMap(kind =>
-    statesOf(ofKind(found, kind), plan).map(state => findingOf(kind, target, manifest, state)),
+    statesOf(ofKind(found, kind), plan, until).map(state => findingOf(kind, target, manifest, state)),
   );
   return { findings, isPartial };
 }
@@ -147,42 +149,39 @@ interface State {
 }
 
 /** One state for each stretch of time in which the same placements are too many, or too few, on the same pages. */
-function statesOf(found: readonly Found<Holding>[], plan: SitePlan): readonly State[] {
+function statesOf(found: readonly Found<Holding>[], plan: SitePlan, until: Instant): readonly State[] {
   const groups = byTimes(found);
-  const turns = groups
-    .flatMap(({ times }, index) =>
-      times.flatMap(({ from, until }) => [
-        { at: from, index, begins: true },
-        { at: until, index, begins: false },
-      ]),
-    )
-    .sort((a, b) => a.at - b.at);
-  const whats = new Map<string, { readonly key: string; readonly what: State['what'] }>();
-  const states: State[] = [];
-  const active = new Set<number>();
-  let last: { key: string; from: Instant; what: State['what'] } | null = null;
-  for (let index = 0; index < turns.length;) {
-    const { at } = turns[index]!;
-    for (; index < turns.length && turns[index]!.at === at; index += 1) {
-      const turn = turns[index]!;
-      if (turn.begins) active.add(turn.index);
-      else active.delete(turn.index);
-    }
-    const members = [...active].sort((a, b) => a - b);
-    const now =
-      members.length === 0
-        ? null
-        : keep(whats, members.join(), () =>
-            whatOf(
-              members.flatMap(each => groups[each]!.all),
-              plan,
-            ),
-          );
-    if (last && last.key === now?.key) continue;
-    if (last) states.push({ from: last.from, until: at >= plan.span.until ? null : at, what: last.what });
-    last = now && { ...now, from: at };
+  if (groups.length === 0) return [];
+  const together = new Alternations().of(
+    groups.map(each => each.times),
+    { from: plan.span.from, until },
+    () => true,
+  );
+  const byKey = new Map<string, { readonly what: State['what']; readonly times: Interval[] }>();
+  for (const { openOnes, times } of together ?? []) {
+    if (openOnes.size === 0) continue;
+    const { key, what } = whatOf(
+      groups.filter(each => openOnes.has(each.times)).flatMap(each => each.all),
+      plan,
+    );
+    const known = byKey.get(key);
+    if (known) known.times.push(...times);
+    else byKey.set(key, { what, times: [...times] });
   }
-  return states;
+  return [...byKey.values()]
+    .flatMap(({ what, times }) => joined(times).map(time => ({ from: time.from, until: time.until >= until ? null : time.until, what })))
+    .sort((a, b) => a.from - b.from);
+}
+
+/** Disjoint times in order, those that touch made one. */
+function joined(times: readonly Interval[]): readonly Interval[] {
+  const made: { from: Instant; until: Instant }[] = [];
+  for (const { from, until } of [...times].sort((a, b) => a.from - b.from)) {
+    const last = made[made.length - 1];
+    if (last?.until === from) last.until = until;
+    else made.push({ from, until });
+  }
+  return made;
 }
 
 function whatOf(found: readonly Found<Holding>[], plan: SitePlan): { readonly key: string; readonly what: State['what'] } {
@@ -199,14 +198,6 @@ function whatOf(found: readonly Found<Holding>[], plan: SitePlan): { readonly ke
       pageId: written.length === 0 ? null : pages[written.reduce((a, b) => Math.min(a, b))]!.id,
     },
   };
-}
-
-function keep<Value>(kept: Map<string, Value>, key: string, make: () => Value): Value {
-  const known = kept.get(key);
-  if (known !== undefined) return known;
-  const made = make();
-  kept.set(key, made);
-  return made;
 }
 
 function findingOf(

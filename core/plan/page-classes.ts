@@ -1,12 +1,19 @@
 import { groupBy } from '../collection/group-by';
-import { positionsOf, type BitSet } from '../reach/bit-set';
+import { both, positionsOf, type BitSet } from '../reach/bit-set';
 import type { Standing } from './standing';
 
 /** Pages for which the same standings count and which are alike in all else that was asked for. */
 export interface PageClass {
   readonly positions: readonly number[];
-  /** In the order given. */
-  readonly standings: readonly Standing[];
+  /** Indexes of the standings that count here but not everywhere, ascending. */
+  readonly own: readonly number[];
+}
+
+/** Pages parted into classes. */
+export interface PageClasses {
+  readonly classes: readonly PageClass[];
+  /** Indexes of the standings that count on every page, ascending. */
+  readonly everywhere: readonly number[];
 }
 
 /**
@@ -14,11 +21,7 @@ export interface PageClass {
  * @param standings - those that may count, in order
  * @param likeness - pages of different likeness are never in one class
  */
-export function classesOf(
-  pages: BitSet,
-  standings: readonly Standing[],
-  likeness: (position: number) => string | number,
-): readonly PageClass[] {
+export function classesOf(pages: BitSet, standings: readonly Standing[], likeness: (position: number) => string | number): PageClasses {
   const positions = positionsOf(pages);
   const classAt = new Map<number, Part>();
   const starts = new Map<string | number, Part>();
@@ -30,7 +33,7 @@ export function classesOf(
   }
   const everywhere: number[] = [];
   standings.forEach((standing, index) => {
-    const held = positionsOf(standing.pages).filter(position => classAt.has(position));
+    const held = positionsOf(both(standing.pages, pages));
     // What counts on every page splits nothing.
     if (held.length === positions.length) {
       everywhere.push(index);
@@ -45,10 +48,12 @@ export function classesOf(
     }
   });
   const members = groupBy(positions, position => classAt.get(position)!);
-  return [...members].map(([part, list]) => ({
-    positions: list,
-    standings: indexesOf(part, everywhere).map(index => standings[index]!),
-  }));
+  return { classes: [...members].map(([part, list]) => ({ positions: list, own: indexesOf(part) })), everywhere };
+}
+
+/** The standings that count in a class, in order. */
+export function standingsOfClass({ own }: PageClass, { everywhere }: PageClasses, standings: readonly Standing[]): readonly Standing[] {
+  return (own.length === 0 ? everywhere : [...own, ...everywhere].sort((a, b) => a - b)).map(index => standings[index]!);
 }
 
 interface Part {
@@ -56,9 +61,8 @@ interface Part {
   readonly standing: number;
 }
 
-function indexesOf(part: Part, everywhere: readonly number[]): readonly number[] {
+function indexesOf(part: Part): readonly number[] {
   const own: number[] = [];
   for (let at: Part | null = part; at && at.standing >= 0; at = at.above) own.push(at.standing);
-  if (own.length === 0) return everywhere;
-  return [...own, ...everywhere].sort((a, b) => a - b);
+  return own.reverse();
 }

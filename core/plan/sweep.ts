@@ -4,7 +4,7 @@ import { TooManyClasses } from '../reach/reader-diagrams';
 import type { Interval } from '../schedule/interval';
 import type { Instant } from '../schedule/local-time';
 import { Alternations } from './alternations';
-import { classesOf, type PageClass } from './page-classes';
+import { classesOf, standingsOfClass } from './page-classes';
 import type { PlacedSpan } from './placed-spans';
 import type { BlockSpan, SitePlan } from './site-plan';
 import type { Standing } from './standing';
@@ -37,13 +37,56 @@ export interface Sweep<Verdict> {
   readonly memory?: SweepMemory<Verdict>;
 }
 
-/** The most verdicts that are remembered. */
+/** The most verdicts, and classes of pages, that are remembered. */
 const mostRemembered = 20_000;
 
-/** Verdicts from one sweep to the next: they rest on who is asked for and what may be held, not on when. */
+/** How long what was swept over is kept while the plan moves on, in milliseconds: what comes into sight at its far end is seen so much later. */
+const longestSwept = 10 * 60_000;
+
+/** What was found of a class of pages, whichever pages these are. */
+type FoundOfClass<Verdict> = readonly Omit<Found<Verdict>, 'positions'>[];
+
+/** What was swept over within one span of time. */
+class Swept<Verdict> {
+  readonly alternations = new Alternations();
+  readonly classes = new Map<string, FoundOfClass<Verdict>>();
+  readonly #plainTimes = new Map<string, readonly Interval[]>();
+  readonly #numbers = new Map<Standing, number>();
+  readonly #likes = new Map<string, number>();
+
+  constructor(readonly span: Interval) {}
+
+  /** A stretch as a list of times; the same list each time. */
+  timesOf(stretch: Interval): readonly Interval[] {
+    const key = `${stretch.from} ${stretch.until}`;
+    const known = this.#plainTimes.get(key) ?? [stretch];
+    this.#plainTimes.set(key, known);
+    return known;
+  }
+
+  /** The same number for the very same standing. */
+  numberOf(standing: Standing): number {
+    return numberIn(this.#numbers, standing);
+  }
+
+  /** The same number for the same words. */
+  numberOfLike(like: string): number {
+    return numberIn(this.#likes, like);
+  }
+}
+
+function numberIn<Key>(numbers: Map<Key, number>, key: Key): number {
+  const known = numbers.get(key);
+  if (known !== undefined) return known;
+  numbers.set(key, numbers.size);
+  return numbers.size - 1;
+}
+
+/** What is known from one sweep to the next: verdicts rest on who is asked for and what may be held, not on when. */
 export class SweepMemory<Verdict> {
   readonly #verdicts = new Map<string, Verdict | null>();
   readonly #numbers = new Map<PlacedSpan, Map<BlockSpan, number>>();
+  #swept: Swept<Verdict> | null = null;
   #count = 0;
 
   /** The same number for the same placement of the same block, whatever its times are. */
@@ -65,6 +108,18 @@ export class SweepMemory<Verdict> {
     this.#verdicts.set(key, verdict);
   }
 
+  /** What was swept over within about the same span; begun anew when that is some minutes ago. */
+  sweptWithin(span: Interval): Swept<Verdict> {
+    const known = this.#swept;
+    const isNear =
+      known !== null &&
+      known.span.from <= span.from &&
+      span.from < known.span.from + longestSwept &&
+      Math.abs(span.until - known.span.until) <= longestSwept &&
+      known.classes.size < mostRemembered;
+    return (this.#swept = isNear ? known : new Swept(span));
+  }
+
   /** Whether it holds so much of what is gone that it is better begun anew. */
   get isFull(): boolean {
     return this.#count > mostRemembered;
@@ -74,34 +129,41 @@ export class SweepMemory<Verdict> {
 /** How much work one sweep may be, in standings looked at and steps of judging: well under a second. */
 const mostWork = 450_000;
 
+/** What a sweep found. */
+export interface SweepOutcome<Verdict> {
+  /** May tell of times shortly before the plan, too. */
+  readonly found: readonly Found<Verdict>[];
+  readonly isPartial: boolean;
+  /** The end of what was looked at: that of the plan, or a few minutes before it. */
+  readonly until: Instant;
+}
+
 /**
  * Sweeps over the time of every class of pages and tells of each stretch for which there is something to tell. Windows
- * that come again are looked at once for each combination of them that is ever open together.
+ * that come again are looked at once for each combination of them that is ever open together. A class of which nothing
+ * has changed since it was last swept over is taken as it was.
  */
 export function sweep<Verdict>(
   plan: SitePlan,
   { pages, standings, likeness, cuts, judge, workOfJudging, memory = new SweepMemory() }: Sweep<Verdict>,
-): { readonly found: readonly Found<Verdict>[]; readonly isPartial: boolean } {
+): SweepOutcome<Verdict> {
   const found: Found<Verdict>[] = [];
-  const numbers = new Map(standings.map(each => [each, memory.numberOf(each)]));
-  const alternations = new Alternations();
-  const plainTimes = new Map<string, readonly Interval[]>();
-  const timesOf = (segment: Interval): readonly Interval[] => {
-    const key = `${segment.from} ${segment.until}`;
-    const known = plainTimes.get(key) ?? [segment];
-    plainTimes.set(key, known);
-    return known;
-  };
+  const swept = memory.sweptWithin(plan.span);
+  const { span } = swept;
+  const outcome = (isPartial: boolean) => ({ found, isPartial, until: span.until });
   let work = 0;
   let isPartial = false;
-  const spanKey = (position: number) => {
+  const timeOf = (position: number): Interval => {
     const { from, until } = plan.pageSpans[position]!;
-    if (from <= plan.span.from && until >= plan.span.until) return '';
-    return `${Math.max(from, plan.span.from)} ${Math.min(until, plan.span.until)}`;
+    return { from: Math.max(from, span.from), until: Math.min(until, span.until) };
+  };
+  const timeKey = (position: number) => {
+    const { from, until } = timeOf(position);
+    return from === span.from && until === span.until ? '' : `${from} ${until}`;
   };
   const verdictOf = (open: readonly Standing[], position: number, at: Instant, epoch: number): Verdict | null => {
     work += 1 + open.length / 4;
-    const key = `${likeness(position)} ${epoch} ${open.map(each => numbers.get(each)).join()}`;
+    const key = `${likeness(position)} ${epoch} ${open.map(each => memory.numberOf(each)).join()}`;
     const known = memory.get(key);
     if (known !== undefined) return known;
     // To judge anew takes many times as long as to look up.
@@ -112,38 +174,53 @@ export function sweep<Verdict>(
     if (made !== tooMany) memory.set(key, verdict);
     return verdict;
   };
-  const classes = orTooMany(() => classesOf(pages, standings, position => `${likeness(position)} ${spanKey(position)}`));
-  if (classes === tooMany) return { found, isPartial: true };
-  for (const each of classes) {
-    const position = each.positions[0]!;
-    const time = spanOf(plan, position);
-    const tell = (times: readonly Interval[], verdict: Verdict) => found.push({ times, verdict, positions: each.positions });
+  /** Null where there is too much to do. */
+  const foundOf = (here: readonly Standing[], position: number): FoundOfClass<Verdict> | null => {
+    const told: { times: readonly Interval[]; verdict: Verdict }[] = [];
     const epochs = new Epochs(cuts);
-    for (const { segment, active } of segmentsOf(each, time, cuts)) {
+    for (const { segment, active } of segmentsOf(here, timeOf(position), cuts)) {
       work += 1 + active.length / 8;
-      if (work + workOfJudging() > mostWork) return { found, isPartial: true };
+      if (work + workOfJudging() > mostWork) return null;
       const epoch = epochs.at(segment.from);
       const recurring = active.filter(each => each.recurs);
       if (recurring.length === 0) {
         const verdict = verdictOf(active, position, segment.from, epoch);
-        if (verdict !== null) tell(timesOf(segment), verdict);
+        if (verdict !== null) told.push({ times: swept.timesOf(segment), verdict });
         continue;
       }
-      const together = alternations.of(
+      const together = swept.alternations.of(
         recurring.map(each => each.open),
         segment,
         effort => (work += effort) <= mostWork,
       );
-      if (!together) return { found, isPartial: true };
+      if (!together) return null;
       for (const { openOnes, times } of together) {
-        if (work + workOfJudging() > mostWork) return { found, isPartial: true };
+        if (work + workOfJudging() > mostWork) return null;
         const open = active.filter(each => !each.recurs || openOnes.has(each.open));
         const verdict = verdictOf(open, position, segment.from, epoch);
-        if (verdict !== null) tell(times, verdict);
+        if (verdict !== null) told.push({ times, verdict });
       }
     }
+    return told;
+  };
+  const parted = orTooMany(() => classesOf(pages, standings, position => `${likeness(position)} ${timeKey(position)}`));
+  if (parted === tooMany) return outcome(true);
+  const numbers = standings.map(each => swept.numberOf(each));
+  const numbersOf = (indexes: readonly number[]) => indexes.map(index => numbers[index]).join();
+  const everywhere = swept.numberOfLike(`${cuts.join()} ${numbersOf(parted.everywhere)}`);
+  for (const each of parted.classes) {
+    work += 1;
+    const position = each.positions[0]!;
+    const key = `${likeness(position)} ${timeKey(position)} ${everywhere} ${numbersOf(each.own)}`;
+    const wasPartial: boolean = isPartial;
+    isPartial = false;
+    const told = swept.classes.get(key) ?? foundOf(standingsOfClass(each, parted, standings), position);
+    if (!told) return outcome(true);
+    if (!isPartial) swept.classes.set(key, told);
+    isPartial ||= wasPartial;
+    for (const { times, verdict } of told) found.push({ times, verdict, positions: each.positions });
   }
-  return { found, isPartial };
+  return outcome(isPartial);
 }
 
 const tooMany = Symbol('too many classes of readers');
@@ -156,11 +233,6 @@ function orTooMany<Result>(work: () => Result): Result | typeof tooMany {
     if (error instanceof TooManyClasses) return tooMany;
     throw error;
   }
-}
-
-function spanOf(plan: SitePlan, position: number): Interval {
-  const { from, until } = plan.pageSpans[position]!;
-  return { from: Math.max(from, plan.span.from), until: Math.min(until, plan.span.until) };
 }
 
 /** Counts how many of some ascending instants have passed; asked in order of time. */
@@ -181,7 +253,7 @@ interface Segment {
   readonly active: readonly Standing[];
 }
 
-function* segmentsOf({ standings }: PageClass, time: Interval, cuts: readonly Instant[]): Generator<Segment> {
+function* segmentsOf(standings: readonly Standing[], time: Interval, cuts: readonly Instant[]): Generator<Segment> {
   if (time.from >= time.until) return;
   const turns: Turn[] = [];
   const active: number[] = [];

@@ -64,7 +64,8 @@ export function clipped(intervals: readonly Interval[], { from, until }: Interva
   return found;
 }
 
-function firstEndingAfter(intervals: readonly Interval[], at: number): number {
+/** The index of the first of some sorted, disjoint intervals that ends after an instant; their number where none does. */
+export function firstEndingAfter(intervals: readonly Interval[], at: number): number {
   let [low, high] = [0, intervals.length];
   while (low < high) {
     const middle = (low + high) >>> 1;

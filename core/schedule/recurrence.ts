@@ -128,7 +128,13 @@ function firstInstantOnOrAfter(wallClockMilliseconds: number, zone: string): Ins
   return keptOf(nearChanges, zone, wallClockMilliseconds, () => decided(wallClockMilliseconds, zone));
 }
 
+// Decided as for a typed time, without writing it out and reading it again; only a skipped one needs that.
 function decided(wallClockMilliseconds: number, zone: string): Instant {
+  const iana = IANAZone.create(zone);
+  const candidates = [-26, 26]
+    .map(hours => wallClockMilliseconds - iana.offset(wallClockMilliseconds + hours * hour) * 60_000)
+    .filter(instant => instant + iana.offset(instant) * 60_000 === wallClockMilliseconds);
+  if (candidates.length > 0) return Math.min(...candidates);
   const local = DateTime.fromMillis(wallClockMilliseconds, { zone: 'utc' }).toFormat("yyyy-MM-dd'T'HH:mm");
   return startOfGapOr(instantOf({ local, zone }), local, zone);
 }
@@ -140,6 +146,7 @@ type ByZone<Value> = Map<string, Map<number, Value>>;
 const mostKept = 50_000;
 const mostZones = 50;
 
+const dailyOffsets: ByZone<number> = new Map();
 const steadyOffsets: ByZone<number | null> = new Map();
 // Hundreds of windows open at the same few times of the day.
 const nearChanges: ByZone<Instant> = new Map();
@@ -158,14 +165,15 @@ function keptOf<Value>(all: ByZone<Value>, zone: string, key: number, make: () =
   return made;
 }
 
-/** The offset of a zone in minutes when it is the same from the day before to the day after, else null. @param index - days since 1970 */
+/** The offset of a zone in minutes when it is the same from two days before to two days after, else null. @param index - days since 1970 */
 function steadyOffset(zone: string, index: number): number | null {
   return keptOf(steadyOffsets, zone, index, () => offsetAround(zone, index));
 }
 
 function offsetAround(zone: string, index: number): number | null {
   const iana = IANAZone.create(zone);
-  const offsets = [-1, 0, 1, 2].map(days => iana.offset((index + days) * day - (days < 0 ? 2 * hour : 0) + (days > 1 ? 2 * hour : 0)));
+  // Whole days only, which neighbouring days share.
+  const offsets = [-2, -1, 0, 1, 2, 3].map(days => keptOf(dailyOffsets, zone, index + days, () => iana.offset((index + days) * day)));
   return offsets.every(each => each === offsets[0]) ? offsets[0]! : null;
 }
 
