@@ -76,9 +76,9 @@ const leastDrag = 4;
                 [class.ends-freely]="each.grips.includes('until')"
                 [class.begins-freely]="each.grips.includes('from')"
                 [attr.aria-pressed]="each.bar.recordId === selected()"
-                [attr.aria-label]="words(each.bar)"
+                [attr.aria-label]="each.words"
                 [attr.aria-description]="each.grips.length > 0 ? byKeyboard : null"
-                [title]="words(each.bar)"
+                [title]="each.words"
                 [style.top.px]="1 + each.row * 26"
                 [style.left.%]="100 * each.left"
                 [style.width.%]="100 * (each.right - each.left)"
@@ -124,9 +124,14 @@ export class LaneChart {
   protected readonly lanes = computed(() =>
     this.almanac().lanes.map(lane => {
       const packed = packLane(lane, this.sight());
-      return { ...packed, bars: packed.bars.map(each => ({ ...each, grips: gripsOf(each.bar, this.sight()) })) };
+      return {
+        ...packed,
+        bars: packed.bars.map(each => ({ ...each, grips: gripsOf(each.bar, this.sight()), words: this.#words(each.bar) })),
+      };
     }),
   );
+  // Much begins and ends together, and to write a moment takes longer than to draw a bar.
+  readonly #written = new Map<number, string>();
   protected readonly standingWith = standingWith;
   protected readonly least = Math.min;
   protected readonly byKeyboard = $localize`Arrow keys move it; with Shift its end, with Alt its beginning.`;
@@ -216,9 +221,15 @@ export class LaneChart {
     return { sight: this.sight(), zoom: this.zoom(), zone: this.#zone, now: this.almanac().now };
   }
 
-  protected words(bar: AlmanacBar): string {
-    const from = bar.from < this.sight().from ? $localize`since earlier` : $localize`from ${writeMoment(bar.from, this.#style)}`;
-    const until = bar.until === null ? $localize`until further notice` : $localize`until ${writeMoment(bar.until, this.#style)}`;
+  #write(moment: number): string {
+    const known = this.#written.get(moment) ?? writeMoment(moment, this.#style);
+    this.#written.set(moment, known);
+    return known;
+  }
+
+  #words(bar: AlmanacBar): string {
+    const from = bar.from < this.sight().from ? $localize`since earlier` : $localize`from ${this.#write(bar.from)}`;
+    const until = bar.until === null ? $localize`until further notice` : $localize`until ${this.#write(bar.until)}`;
     const then = bar.then === null ? '' : endWords[bar.then];
     const proposed = bar.state === 'proposed' ? $localize`, only proposed` : '';
     return `${bar.title}: ${from}, ${until}${then}${proposed}`;
