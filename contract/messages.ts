@@ -94,6 +94,7 @@ export const session = z.object({
       behindAfterDays: z.number().int(),
       lockIdleMinutes: z.number().int(),
       warnDays: z.number().int(),
+      framedHosts: z.array(z.string()),
       lockedKinds: z.array(z.object({ kind: z.string(), types: z.array(z.string()) })),
       /** The fixed words that come with the theme, by locale. */
       shippedWords: z.record(z.string(), z.record(z.string(), z.string())),

@@ -8,9 +8,11 @@ import * as bench from './bench';
 import * as editions from './editions';
 import { languageChoice } from './editor-languages';
 import * as exchange from './exchange';
+import * as fielded from './fielded';
 import * as files from './files';
 import * as menus from './menus';
 import * as listing from './listing';
+import * as forms from './forms';
 import * as languages from './languages';
 import * as live from './live';
 import * as merging from './merging';
@@ -697,6 +699,39 @@ export const operations = {
     answer: files.fileList,
   },
   readFile: { method: 'get', path: '/files/{id}', summary: 'One file as lists show it.', answer: files.fileRow },
+  listFielded: {
+    method: 'get',
+    path: '/fielded',
+    summary: 'Carousels, or campaigns of sponsors, and where each shows.',
+    query: fielded.fieldedQuery,
+    answer: z.array(fielded.fieldedRow),
+  },
+  reportCampaign: {
+    method: 'get',
+    path: '/campaigns/{id}/report',
+    summary: 'How often a campaign was seen and followed, by day; programs left out, nothing kept of who it was.',
+    answer: z.array(fielded.campaignDay),
+    alsoCsv: true,
+  },
+  listForms: {
+    method: 'get',
+    path: '/forms',
+    summary: 'Forms, and how much was sent through each.',
+    answer: z.array(forms.formRow),
+  },
+  readFormMessages: {
+    method: 'get',
+    path: '/forms/{id}/messages',
+    summary: 'What readers sent through a form, the latest first.',
+    answer: z.array(forms.formMessage),
+    alsoCsv: true,
+  },
+  deleteFormMessage: {
+    method: 'delete',
+    path: '/form-messages/{id}',
+    summary: 'Deletes what somebody sent, for good.',
+    answer: null,
+  },
   listMenus: { method: 'get', path: '/menus', summary: 'Menus, and where each shows.', answer: z.array(menus.menuRow) },
   listForwardings: {
     method: 'get',

@@ -65,6 +65,15 @@ export const lockIdleMinutes = z
   .min(1, { error: () => say`At least ${1}.` })
   .max(480, { error: () => say`At most eight hours.` });
 
+/** Hosts whose pages may be shown within pages of this site. */
+export const framedHosts = z
+  .array(
+    z.string().regex(/^([a-z0-9]([a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z][a-z0-9-]{0,61}[a-z0-9]$/, {
+      error: () => say`A host such as maps.example, in small letters.`,
+    }),
+  )
+  .max(50, { error: () => say`At most ${50} hosts.` });
+
 /** How many days before something ends whoever wrote it is told. */
 export const warnDays = z
   .number()
@@ -118,6 +127,7 @@ export const siteSettings = z.strictObject({
   behindAfterDays: behindAfterDays.optional(),
   lockIdleMinutes: lockIdleMinutes.optional(),
   warnDays: warnDays.optional(),
+  framedHosts: framedHosts.optional(),
   lockedKinds: lockedKinds.optional(),
   styles: styles.optional(),
   wordChoices: wordChoices.optional(),

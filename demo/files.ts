@@ -52,6 +52,9 @@ const demoFiles: readonly DemoFile[] = [
   drawing('dune-flowers', 'Dune flowers', 'Flowers among marram grass.', { topics: ['plants'] }),
   drawing('moth-night', 'Moth night', '', { topics: ['moths'] }),
   drawing('winter-shore', 'Winter shore', 'A grey beach with a strandline under heavy cloud.', {}),
+  drawing('sponsor-ropeworks', 'Penhallow Ropes', 'Penhallow Ropes: made to be pulled at.', { folder: 'Sponsors' }),
+  drawing('sponsor-bakery', 'Quay Bakery', 'Quay Bakery: open before the tide.', { folder: 'Sponsors' }),
+  drawing('sponsor-optics', 'Skarn Optics', 'Skarn Optics: for what is far away.', { folder: 'Sponsors' }),
   {
     key: 'members-programme',
     file: 'members-programme.pdf',

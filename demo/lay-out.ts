@@ -10,6 +10,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { demoBlocks, type DemoBlock, type DemoPlacement, type DemoWhere } from './scenario-blocks';
 import { shippedTypes } from '@core/registry/registry';
 import { demoFileId } from './files';
+import { demoCarouselId, demoPartners } from './scenario-partners';
 import { demoMenuId, mainMenu } from './menus';
 import { demoPages } from './scenario-pages';
 import { writtenBlock, writtenPageFields } from '@server/starting/written';
@@ -18,6 +19,8 @@ import { writtenBlock, writtenPageFields } from '@server/starting/written';
 export interface LaidOut {
   readonly pages: readonly Change[];
   readonly menus: readonly Change[];
+  /** The carousel, and the campaigns of sponsors. */
+  readonly partners: readonly Change[];
   readonly blocks: readonly Change[];
   readonly placements: readonly Change[];
   readonly pageId: (path: string) => string;
@@ -50,6 +53,7 @@ export function layOut(anchor: number, zone: string): LaidOut {
   return {
     pages,
     menus: [added('menu', demoMenuId, mainMenu(pageId))],
+    partners: demoPartners().map(({ kind, id, value }) => added(kind, id, value)),
     blocks,
     placements: placed.map(each => added('placement', each.id, each.value)),
     pageId,
@@ -90,16 +94,21 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
   };
 }
 
+/** The fields of demo blocks that name a page by its path. */
+const pathFields = ['beneath', 'start', 'page', 'to'];
+
 function blockOf(block: DemoBlock, pageId: (path: string) => string): BlockValue {
   const named = Object.entries(block.fields).map(([name, value]): [string, unknown] => [
     name,
     name === 'menu' && value
       ? demoMenuId
-      : (name === 'beneath' || name === 'start') && value
-        ? pageId(String(value))
-        : name === 'picture' && value
-          ? demoFileId(String(value))
-          : value,
+      : name === 'carousel' && value
+        ? demoCarouselId
+        : pathFields.includes(name) && String(value).startsWith('/')
+          ? pageId(String(value))
+          : name === 'picture' && value
+            ? demoFileId(String(value))
+            : value,
   ]);
   return writtenBlock(block.type, block.title, Object.fromEntries(named));
 }

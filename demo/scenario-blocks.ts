@@ -54,6 +54,10 @@ const text = (...paragraphs: readonly string[]) => ({
 const listing = (fields: Partial<DemoFields>) => ({ ...initialValues(listingType.fields), ...fields }) as DemoFields;
 const part = (id: string, heading: string, words: string) => ({ id, fields: { heading, body: textOfParagraphs(words) } });
 const notice = (tone: string, message: string, linkLabel = '', linkTo = '') => ({ tone, text: message, linkLabel, linkTo });
+const question = (id: string, label: string, answer: string, isRequired: boolean, more: Readonly<Record<string, string>> = {}) => ({
+  id,
+  fields: { label, answer, choices: '', isRequired, help: '', ...more },
+});
 const hero = (fields: Partial<Record<string, string>>) =>
   ({ heading: '', text: '', picture: '', height: 'low', linkLabel: '', linkTo: '', ...fields }) as Record<string, string>;
 
@@ -388,6 +392,128 @@ export const demoBlocks: readonly DemoBlock[] = [
         reason: 'The agreement names signed-out readers only, and no school pages.',
       },
     ],
+  },
+  {
+    key: 'write to us',
+    type: 'form',
+    title: 'Write to us',
+    fields: {
+      intro: 'For the lodge. Of a bird in trouble ring us instead: nobody reads this at night.',
+      questions: [
+        question('name', 'Your name', 'line', true),
+        question('mail', 'Your e-mail address', 'e-mail', true, { help: 'Only for the answer.' }),
+        question('about', 'What is it about?', 'choice', true, { choices: 'A visit\nA sighting\nMembership\nSomething else' }),
+        question('when', 'If it is about a visit: when?', 'date', false),
+        question('words', 'What you want to say', 'text', true),
+      ],
+      button: 'Send it to the lodge',
+      thanks: 'Thank you. Somebody answers within three days, sooner when the tide is low.',
+      to: 'lodge@merrowby.example',
+      offersCopy: true,
+      keptDays: 90,
+    },
+    placements: [{ region: 'main', where: { only: ['/about/contact'] } }],
+  },
+  {
+    key: 'sponsors',
+    type: 'sponsor slot',
+    title: 'Sponsors, beside the text',
+    fields: { size: '300×250', topics: 'any', order: 'drawn', minutes: 30, most: 1, above: '', beneath: 'Members see none of this.' },
+    placements: [
+      {
+        region: 'aside',
+        where: { within: ['/visit', '/wildlife'] },
+        who: notMembers,
+        title: noTitle,
+        reason: 'Members were promised pages without sponsors.',
+      },
+    ],
+  },
+  {
+    key: 'reserves in turn',
+    type: 'listing',
+    title: 'Where to go next',
+    fields: listing({ beneath: '/visit', type: 'reserve', order: 'random', most: 6, shownAs: 'carousel', carousel: 'reserves' }),
+    placements: [{ region: 'page-foot', where: { within: ['/visit', '/whats-on'], except: ['/visit/parking', '/visit/dogs'] } }],
+  },
+  {
+    key: 'calendar of events',
+    type: 'calendar',
+    title: 'The month on the coast',
+    fields: { beneath: '/whats-on', topics: [], shownAs: 'month', most: 20, whenEmpty: 'Nothing is planned in this month.' },
+    placements: [{ region: 'page-foot', where: { only: ['/whats-on'] } }],
+  },
+  {
+    key: 'tide and lodge',
+    type: 'columns',
+    title: 'By the tide, or by the door',
+    fields: {
+      columns: [
+        {
+          id: 'tide',
+          fields: {
+            share: '2',
+            text: textOfParagraphs('The sand is open two hours either side of low water. Whoever is out there when it turns, walks fast.'),
+          },
+        },
+        { id: 'lodge', fields: { share: '1', text: textOfParagraphs('The lodge is open from nine to five, whatever the water does.') } },
+      ],
+    },
+    placements: [{ region: 'main', where: { only: ['/visit/opening-hours'] } }],
+  },
+  {
+    key: 'one to see',
+    type: 'card',
+    title: 'One to look for in March',
+    fields: { page: '/wildlife/avocet', size: 'large', showsStandfirst: true, showsTopics: true },
+    placements: [{ region: 'main', where: { only: ['/wildlife'] } }],
+  },
+  {
+    key: 'from the library',
+    type: 'random picture',
+    title: 'From the sketchbook',
+    fields: { folder: 'Drawings/Reserves', shape: 'card', minutes: 60, showsCaption: true, linkTo: '/visit' },
+    placements: [{ region: 'aside', where: { only: ['/about'] } }],
+  },
+  {
+    key: 'the coast in figures',
+    type: 'figures',
+    title: 'The coast in figures',
+    fields: {
+      figures: [
+        { id: 'reserves', fields: { figure: 'pages of the type reserve', label: 'reserves' } },
+        { id: 'species', fields: { figure: 'pages of the type species', label: 'kinds to look for' } },
+        { id: 'events', fields: { figure: 'to come', label: 'walks and evenings to come' } },
+      ],
+    },
+    placements: [{ region: 'main', where: { only: ['/about'] } }],
+  },
+  {
+    key: 'way in',
+    type: 'sign in',
+    title: 'For members',
+    fields: {
+      outText: 'Members book the boat and read the roost counts here.',
+      outLabel: '',
+      to: '/join/members',
+      inText: 'Good to have you here. The roost counts are under Members.',
+      offersAccount: true,
+    },
+    placements: [{ region: 'aside', where: { only: ['/join'] }, look: 'card' }],
+  },
+  {
+    key: 'map of the way',
+    type: 'outside page',
+    title: 'Map of the way',
+    fields: { address: 'https://maps.example/merrowby', what: 'Map of the way to the lodge', height: 360, purpose: 'media' },
+    placements: [{ region: 'main', where: { only: ['/about/contact'] } }],
+  },
+  {
+    key: 'last line',
+    type: 'foot line',
+    title: 'The last line',
+    fields: { text: '© {year} Merrowby Coast Reserves, which are made up', since: 1974 },
+    placements: [{ region: 'site-foot', where: {} }],
   },
   {
     key: 'foot about',

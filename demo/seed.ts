@@ -27,6 +27,7 @@ import { demoWorkflows } from './workflows';
 import { demoLocales } from './locales';
 import { siteWords } from './translations';
 import { assemble, demoLimits } from './scenario-assembly';
+import { demoTraffic } from './scenario-partners';
 import { demoBlocks } from './scenario-blocks';
 
 /** Something that somebody did, so many days before or after the set day. */
@@ -65,6 +66,7 @@ export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor:
       siteWords,
       terms: demoTerms,
       limits: demoLimits,
+      framedHosts: ['maps.example'],
       workflows: demoWorkflows(demo),
     },
     null,
@@ -110,6 +112,7 @@ export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor:
     const decidedOn = site.ledger.proposalsOfEdition(id).map(each => each.headRevisionId);
     await moveEdition(site, people.get(act.approval.who)!, id, { ...act.approval.move, decidedOn });
   }
+  await demoTraffic(site, demo, anchor);
   // What happened long ago has been read by now.
   await knex('notices')
     .where('made_at', '<', anchor - 3 * 86_400_000)
@@ -187,7 +190,7 @@ function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
       time: '10:00',
       who: 'administrator',
       title: 'The site as it opened: pages',
-      changes: () => [...demo.pages, ...demo.menus],
+      changes: () => [...demo.pages, ...demo.menus, ...demo.partners],
       note: 'First version',
       move: move('publish'),
     },

@@ -87,6 +87,7 @@ function declared(): readonly string[] {
     ...wordsDeclaredIn([...shippedTypes.blockTypes.values()]),
     ...[...shippedTypes.blockTypes.values()].map(type => type.purpose),
     ...wordsDeclaredIn([...shippedTypes.pageTypes.values()]),
+    ...wordsDeclaredIn(kinds.filter(kind => kind.typedBy === undefined).flatMap(kind => kind.fields?.({}, shippedTypes) ?? [])),
     ...[...shippedTypes.pageTypes.keys()],
     ...kinds.flatMap(kind => wordsDeclaredIn(kind.ownFields)),
     ...kinds.flatMap(kind => Object.values(kind.ownFields).flatMap(({ empty }) => empty ?? [])),

@@ -1,10 +1,12 @@
-import type { FieldOpener, FieldValues } from '../fields/field';
+import type { FieldFault, FieldOpener, FieldValues } from '../fields/field';
 import type { AnyField } from '../fields/kinds';
 import { plainTemplateOf } from '../fields/values';
+import type { FormState } from '../form/form';
 import type { MomentStyle } from '../format/moment';
 import type { Alternates } from '../locale/alternates';
 import type { OutsideFeed } from '../outside/feed';
 import type { ReaderFacts } from '../rule/who';
+import type { QueryTest } from '../rule/tests/query/test';
 import type { Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import type { UpgradeSteps } from '../versions/upgrade';
@@ -13,7 +15,7 @@ import type { UpgradeSteps } from '../versions/upgrade';
 export interface BlockTypeDeclaration {
   readonly name: string;
   readonly label: string;
-  readonly purpose: 'To read' | 'To find more' | 'Partners and outside';
+  readonly purpose: 'To read' | 'To find more' | 'To take part' | 'Partners and outside';
   readonly description: string;
   /** Version of its fields. */
   readonly version: number;
@@ -40,6 +42,12 @@ export interface BlockContext {
   readonly opener: FieldOpener;
   readonly reader: ReaderFacts;
   readonly style: MomentStyle;
+  /** The parameters of the address that is being read. */
+  readonly query: Readonly<Record<string, string>>;
+  /** How often a page was read lately: an outside fact. */
+  readonly reads: (pageId: string) => number;
+  /** How this form stands, where whoever reads has just sent it or tried to; else null. */
+  readonly form: FormState | null;
   /** A feed elsewhere as it was read last; null where it has not been. */
   readonly outside: (address: string) => OutsideFeed | null;
   /** Where the page it stands on is to be read in each locale. */
@@ -56,6 +64,10 @@ export interface BlockPart {
   readonly validUntil?: Instant;
   /** Keys of the reader facts on which it rests, besides those of its links. */
   readonly dependsOn?: readonly string[];
+  /** What it asks of the parameters of an address. */
+  readonly queryTests?: readonly QueryTest[];
+  /** It says what one person typed, and is kept nowhere. */
+  readonly isPersonal?: boolean;
   /** It speaks for the page: its heading stands for the page's title. */
   readonly isPageTitle?: boolean;
 }
@@ -64,6 +76,10 @@ export interface BlockPart {
 export interface BlockType extends BlockTypeDeclaration {
   /** Left out, the fields are all there is to show. */
   readonly model?: (context: BlockContext) => BlockPart;
+  /** What is wrong with values of the right shape, by pointer from the fields; left out, only what its fields find. */
+  readonly faults?: (fields: FieldValues, site: { readonly framedHosts: readonly string[] }) => readonly FieldFault[];
+  /** The least width that it needs, in CSS pixels; left out, it fits everywhere. */
+  readonly leastWidth?: (fields: FieldValues) => number;
   /** From each older version of its fields to the next; `typeVersion` says which. */
   readonly upgrades?: UpgradeSteps;
   /** A plain template, for themes that have none; left out, one is made from its fields. */

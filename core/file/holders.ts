@@ -76,6 +76,7 @@ export function mayHave(snapshot: SiteSnapshot, fileId: string, reader: ReaderFa
   const file = filesOf(snapshot).get(fileId);
   if (!file) return false;
   if (file.readers !== null) return compileWho(file.readers)(reader);
+  if (isOfCampaign(snapshot, fileId)) return true;
   const { pages, blocks } = holdersOf(snapshot, fileId);
   const isRead = (pageId: string) => mayRead(snapshot.pageById.get(pageId)!, reader);
   if (pages.some(isRead)) return true;
@@ -83,4 +84,15 @@ export function mayHave(snapshot: SiteSnapshot, fileId: string, reader: ReaderFa
     const { readers } = snapshot.blocks.get(id)!.value;
     return (readers === null || compileWho(readers)(reader)) && pagesShowingBlock(snapshot, id).some(isRead);
   });
+}
+
+const ofCampaigns = new WeakMap<SiteSnapshot['values'], ReadonlySet<string>>();
+
+// What a sponsor pays for is for all who come by a slot.
+function isOfCampaign(snapshot: SiteSnapshot, fileId: string): boolean {
+  const known =
+    ofCampaigns.get(snapshot.values) ??
+    new Set([...valuesOfKind<Pick<PageValue, 'fields'>>(snapshot.values, 'campaign').values()].flatMap(idsNamedBy));
+  ofCampaigns.set(snapshot.values, known);
+  return known.has(fileId);
 }

@@ -1,4 +1,6 @@
 import { block } from './block/kind';
+import { campaign } from './campaign/kind';
+import { carousel } from './carousel/kind';
 import { expectation } from './expectation/kind';
 import { file } from './file/kind';
 import { forwarding } from './forwarding/kind';
@@ -10,7 +12,19 @@ import { season } from './season/kind';
 import { sharedRule } from './shared-rule/kind';
 
 /** The kinds of what is written, reviewed and published, in the order in which they are told of. */
-export const kinds: readonly Kind<unknown>[] = [page, block, placement, menu, file, forwarding, season, sharedRule, expectation];
+export const kinds: readonly Kind<unknown>[] = [
+  page,
+  block,
+  placement,
+  menu,
+  file,
+  carousel,
+  campaign,
+  forwarding,
+  season,
+  sharedRule,
+  expectation,
+];
 
 /** Their names. */
 export const recordKinds: readonly string[] = kinds.map(each => each.name);

@@ -45,6 +45,8 @@ export interface KindSite extends KindContext, FieldSite {
   /** The front page as it is now; null for a site that has none. */
   readonly frontId: string | null;
   readonly memberships: readonly string[];
+  /** Hosts whose pages may be shown within pages of this site. */
+  readonly framedHosts: readonly string[];
   readonly locales: readonly Pick<SiteLocale, 'tag' | 'name' | 'prefix'>[];
   /** What is stored under a hash, or null. */
   readonly contentOf: (hash: string) => FileContent | null;

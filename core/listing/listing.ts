@@ -26,6 +26,7 @@ export type LeftOut =
   | 'has not taken place'
   | 'too far ahead'
   | 'too old'
+  | 'not around'
   | 'skipped'
   | 'beyond the most';
 
@@ -46,6 +47,8 @@ export interface ListingContext {
   readonly zone: string;
   /** Parts the random order of one listing from that of another: the id of its block. */
   readonly seed: string;
+  /** How often a page was read lately: an outside fact. Left out, never. */
+  readonly reads?: (pageId: string) => number;
 }
 
 /**
@@ -65,11 +68,20 @@ export function listPages(fields: FieldValues, context: ListingContext, note?: (
   });
   const order = String(fields['order']);
   if (order === 'random') validUntil = Math.min(validUntil, endOfDay(snapshot.moment, context.zone));
+  if (order === 'read') validUntil = Math.min(validUntil, nextLookAtReads(snapshot.moment));
   const sorted = inOrder(matching, order, { ...context, closeness });
   const [skip, most] = [Number(fields['skip'] ?? 0), Number(fields['most'])];
   if (note)
     sorted.forEach((page, at) => (at < skip ? note(page, 'skipped') : at >= skip + most ? note(page, 'beyond the most') : undefined));
   return { pages: sorted.slice(skip, skip + most), validUntil };
+}
+
+/** How long what was read lately is taken as it is, in milliseconds. */
+const readsKept = 10 * 60_000;
+
+/** When it is looked again how often pages are read. */
+function nextLookAtReads(moment: Instant): Instant {
+  return (Math.floor(moment / readsKept) + 1) * readsKept;
 }
 
 /** All pages beneath one, in reading order. */
@@ -148,6 +160,7 @@ function judgeOf(
       if (within > 0 && !before(snapshot.firstLive(page.id) + within)) return { why: 'too old', until };
       return { why: null, until };
     }
+    if (time === 'around') return { why: isAround(page, current, within) ? null : 'not around', until };
     const start = startOf(page) ?? -Infinity;
     const isAhead = before(start);
     if (time === 'past') {
@@ -157,4 +170,10 @@ function judgeOf(
     if (!isAhead) return { why: 'has begun', until };
     return within > 0 && before(start - within) ? { why: 'too far ahead', until } : { why: null, until };
   };
+}
+
+// The date of the page being read is when it takes place; of a page without one nothing is near.
+function isAround(page: PageNode, current: PageNode | null, within: number): boolean {
+  const [date, start] = [current && startOf(current), startOf(page)];
+  return date !== null && start !== null && (within === 0 || Math.abs(start - date) <= within);
 }

@@ -1,9 +1,10 @@
+import { lotOf } from '../collection/lot';
 import { instantOf, localTimeAt, type Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { startOf } from './start';
 
 /** The orders in which a listing may stand. */
-export type ListingOrder = 'by hand' | 'title' | 'soonest' | 'newest' | 'published' | 'closest' | 'random';
+export type ListingOrder = 'by hand' | 'title' | 'soonest' | 'newest' | 'published' | 'changed' | 'read' | 'closest' | 'random';
 
 /** What an order needs besides the pages. */
 export interface OrderContext {
@@ -14,27 +15,37 @@ export interface OrderContext {
   readonly closeness: (page: PageNode) => number;
   /** Parts the random order of one listing from that of another. */
   readonly seed: string;
+  /** How often a page was read lately: an outside fact. Left out, never. */
+  readonly reads?: (pageId: string) => number;
 }
 
 /** Pages in an order; those alike in it by title, or the newest record first where the newest is asked for. */
-export function inOrder(pages: readonly PageNode[], order: string, { snapshot, zone, closeness, seed }: OrderContext): readonly PageNode[] {
+export function inOrder(
+  pages: readonly PageNode[],
+  order: string,
+  { snapshot, zone, closeness, seed, reads }: OrderContext,
+): readonly PageNode[] {
   if (order === 'by hand') return pages;
   const byTitle = titleOrder(pages, snapshot);
   const sorted = (compare: (a: PageNode, b: PageNode) => number, otherwise = byTitle) =>
     [...pages].sort((a, b) => compare(a, b) || otherwise(a, b));
+  const mostFirst = (measure: (page: PageNode) => number) => {
+    const measured = new Map(pages.map(page => [page, measure(page)]));
+    return sorted((a, b) => measured.get(b)! - measured.get(a)!);
+  };
   switch (order) {
     case 'soonest':
       return sorted(byStart(1));
     case 'newest':
       return sorted(byStart(-1), (a, b) => (a.id < b.id ? 1 : -1));
-    case 'published': {
-      const first = new Map(pages.map(page => [page, snapshot.firstLive(page.id)]));
-      return sorted((a, b) => first.get(b)! - first.get(a)!);
-    }
-    case 'closest': {
-      const close = new Map(pages.map(page => [page, closeness(page)]));
-      return sorted((a, b) => close.get(b)! - close.get(a)!);
-    }
+    case 'published':
+      return mostFirst(page => snapshot.firstLive(page.id));
+    case 'changed':
+      return mostFirst(page => snapshot.lastLive(page.id));
+    case 'read':
+      return mostFirst(page => reads?.(page.id) ?? 0);
+    case 'closest':
+      return mostFirst(closeness);
     case 'random': {
       const day = localTimeAt(snapshot.moment, zone).slice(0, 10);
       const lots = new Map(pages.map(page => [page, lotOf(`${seed} ${day} ${page.id}`)]));
@@ -76,13 +87,4 @@ function byStart(direction: 1 | -1): (a: PageNode, b: PageNode) => number {
     if (left === null || right === null) return (left === null ? 1 : 0) - (right === null ? 1 : 0);
     return direction * (left - right);
   };
-}
-
-// The same lot for the same words. @see Fowler, Noll and Vo, FNV-1a with 32 bits, and the finisher of MurmurHash3
-function lotOf(words: string): number {
-  let hash = 0x811c9dc5;
-  for (let at = 0; at < words.length; at += 1) hash = Math.imul(hash ^ words.charCodeAt(at), 0x01000193);
-  hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
-  hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35);
-  return (hash ^ (hash >>> 16)) >>> 0;
 }

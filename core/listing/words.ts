@@ -64,6 +64,8 @@ export function leftOutWords(page: PageNode, why: LeftOut, fields: FieldValues, 
       return say`begins later than in ${days} days: ${starts}`;
     case 'too old':
       return say`longer ago than ${days} days`;
+    case 'not around':
+      return start === null ? say`takes place at no set time` : say`not within ${days} days of the page being read: ${starts}`;
     case 'skipped':
       return say`one of the first ${Number(fields['skip'])}, which are left out`;
     case 'beyond the most':

@@ -2,6 +2,7 @@ import type { BlockType } from '../blocks/block-type';
 import type { FieldValues, OpenText } from '../fields/field';
 import { filesOf } from '../file/holders';
 import { openFields } from '../fields/index';
+import type { FormState } from '../form/form';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
 import { insetIdsOf } from '../inset/inset';
 import { startOf } from '../listing/start';
@@ -12,6 +13,7 @@ import type { OwnGround, PlacementValue } from '../placement/placement';
 import type { Resolution } from '../placement/resolve';
 import { UnknownType, type Registry } from '../registry/registry';
 import { compileWho, readerFactsIn } from '../rule/who';
+import type { QueryTest } from '../rule/tests/query/test';
 import type { Instant } from '../schedule/local-time';
 import type { CompiledPlacement } from '../site/compiled-placement';
 import type { BlockNode, PageNode, SiteSnapshot } from '../site/snapshot';
@@ -90,12 +92,18 @@ export interface PageModelAnswer {
   readonly model: PageModel;
   readonly validUntil: Instant;
   readonly dependsOn: readonly string[];
+  /** What its blocks ask of the parameters of an address, besides their rules. */
+  readonly queryTests: readonly QueryTest[];
 }
 
 /** What the model is built for. */
 export interface PageModelContext extends LinkContext {
   /** Where a page is to be read in each locale; left out for a site of one. */
   readonly alternatesOf?: (page: PageNode | null) => Alternates;
+  /** How a form stands that whoever reads has just sent, or tried to; left out, none has been. */
+  readonly formState?: (blockId: string) => FormState | null;
+  /** How often a page was read lately; left out, never. */
+  readonly reads?: (pageId: string) => number;
   /** A feed elsewhere as it was read last; left out, none is known. */
   readonly outside?: (address: string) => OutsideFeed | null;
   readonly siteName: string;
@@ -118,12 +126,14 @@ export function pageModel(
   const targets: Record<string, BlockModel[]> = {};
   let { validUntil } = resolution;
   const dependsOn = new Set(resolution.dependsOn);
+  const queryTests: QueryTest[] = [];
   let titleShownByBlock = false;
   for (const shown of resolution.shown) {
-    const built = blockModelOrNothing(snapshot, page, shown.placement, shown.block, context);
+    const built = blockModelOrNothing(snapshot, page, shown.placement, shown.block, context, resolution.facts.query);
     if (!built) continue;
     validUntil = Math.min(validUntil, built.validUntil);
     for (const key of built.dependsOn) dependsOn.add(key);
+    queryTests.push(...built.queryTests);
     titleShownByBlock ||= built.model.isPageTitle;
     (targets[shown.placement.value.target.name] ??= []).push(built.model);
   }
@@ -138,8 +148,9 @@ export function pageModel(
       const isSeen = block !== undefined && compileWho(block.value.readers ?? {})(context.reader);
       insets[id] = null;
       if (!isSeen) continue;
-      const built = blockModelOrNothing(snapshot, page, null, block, context);
+      const built = blockModelOrNothing(snapshot, page, null, block, context, resolution.facts.query);
       if (!built) continue;
+      queryTests.push(...built.queryTests);
       validUntil = Math.min(validUntil, built.validUntil);
       for (const key of built.dependsOn) dependsOn.add(key);
       insets[id] = built.model;
@@ -189,6 +200,7 @@ export function pageModel(
     },
     validUntil,
     dependsOn: [...dependsOn].sort(),
+    queryTests,
   };
 }
 
@@ -217,6 +229,7 @@ interface BuiltBlock {
   readonly model: BlockModel;
   readonly validUntil: Instant;
   readonly dependsOn: readonly string[];
+  readonly queryTests: readonly QueryTest[];
 }
 
 // One block that cannot be made ready never takes the page with it.
@@ -236,6 +249,7 @@ function blockModel(
   placement: CompiledPlacement | null,
   block: BlockNode,
   context: PageModelContext,
+  query: Readonly<Record<string, string>>,
 ): BuiltBlock {
   const type = context.registry.blockTypes.get(block.value.type);
   if (!type) throw new UnknownType('block', block.value.type);
@@ -255,6 +269,9 @@ function blockModel(
       opener,
       reader: context.reader,
       style: context.style,
+      query,
+      reads: context.reads ?? (() => 0),
+      form: context.formState?.(block.id) ?? null,
       outside: address => context.outside?.(address) ?? null,
       alternates: () => context.alternatesOf?.(page) ?? noAlternates,
     }) ?? {};
@@ -273,9 +290,14 @@ function blockModel(
     data: part.data ?? {},
     isPageTitle: part.isPageTitle ?? false,
     language: type.model ? null : otherLanguage(snapshot, block),
-    isSelfContained: insetIdsOf(block.value).length === 0,
+    isSelfContained: insetIdsOf(block.value).length === 0 && !part.isPersonal,
   };
-  const built = { model, validUntil: part.validUntil ?? Infinity, dependsOn: [...opener.dependsOn, ...(part.dependsOn ?? [])] };
+  const built: BuiltBlock = {
+    model,
+    validUntil: part.validUntil ?? Infinity,
+    dependsOn: [...opener.dependsOn, ...(part.dependsOn ?? [])],
+    queryTests: part.queryTests ?? [],
+  };
   if (placement !== null && !type.model && opener.dependsOn.size === 0)
     keepLasting(snapshot, placement, { value: block.value, type, files, built });
   return built;

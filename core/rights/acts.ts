@@ -102,6 +102,13 @@ const acts = {
     over: 'site',
     refusal: word`What was done by whom is read by administrators.`,
   },
+  'read what was sent': {
+    says: word`read and delete what readers sent through forms`,
+    who: deciders,
+    where: 'everywhere',
+    over: 'site',
+    refusal: word`What readers sent through forms is read by editors, managers and administrators.`,
+  },
   'read e-mails': {
     says: word`read the e-mails that were sent`,
     who: administrators,

@@ -84,6 +84,8 @@ export interface SiteSnapshot extends PlacementIndex {
   readonly languageOf: (id: string, name?: string) => string;
   /** When readers first had a record, as far as was known; the moment itself for one that is only laid over. */
   readonly firstLive: (id: string) => Instant;
+  /** When readers first had it as they have it now, as far as was known. */
+  readonly lastLive: (id: string) => Instant;
   /** Every live value, by kind and id. */
   readonly values: LiveValues;
   /** Until when nothing in the ledger changes what is live; infinite when nothing is planned. */
@@ -109,9 +111,17 @@ export function takeSnapshot(ledger: Ledger, options: SnapshotOptions): SiteSnap
   return assembleSnapshot(ledger, options, liveAt(ledger, options));
 }
 
-function firstLiveOf(ledger: Ledger, id: string, { moment, now }: SnapshotOptions): Instant {
+function firstLiveOf(ledger: Ledger, id: string, { moment, now }: Pick<SnapshotOptions, 'moment' | 'now'>): Instant {
   const known = ledger.publicationsKnown(id, ledger.localeOf(id), knownAtFor(moment, now));
   return known.reduce((first, { revisionId, from }) => (revisionId === null ? first : Math.min(first, from)), moment);
+}
+
+function lastLiveOf(ledger: Ledger, id: string, { moment, now }: Pick<SnapshotOptions, 'moment' | 'now'>): Instant {
+  const known = ledger.publicationsKnown(id, ledger.localeOf(id), knownAtFor(moment, now));
+  return known.reduce(
+    (last, { revisionId, from }) => (revisionId === null || from > moment ? last : Math.max(last, from)),
+    firstLiveOf(ledger, id, { moment, now }),
+  );
 }
 
 function reworded(values: LiveValues, reword: NonNullable<SnapshotOptions['reword']>): LiveValues {
@@ -148,6 +158,7 @@ export function assembleSnapshot(ledger: Ledger, options: SnapshotOptions, live:
         : (layers.get(id)?.find(({ words }) => (name === undefined ? Object.keys(words).length > 0 : Object.hasOwn(words, name)))?.locale ??
           localeOfOverlaid(ledger, id, overlays)),
     firstLive: id => firstLiveOf(ledger, id, options),
+    lastLive: id => lastLiveOf(ledger, id, options),
     values,
     validUntil: Math.min(live.validUntil, validUntil),
     ...tree,

@@ -30,6 +30,8 @@ export interface RegionLimits {
 /** A part of the page that placements go to, and what it may hold. */
 export interface TargetDefinition extends RegionDefinition {
   readonly limits?: RegionLimits;
+  /** How wide what stands there is at most, in CSS pixels; left out, it is not said. */
+  readonly widest?: number;
 }
 
 /** An arrangement of regions on a page. */

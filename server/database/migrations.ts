@@ -477,6 +477,38 @@ const all: readonly NamedMigration[] = [
       await knex.schema.dropTable('outside_copies');
     },
   },
+  {
+    name: '016-day-counts',
+    async up(knex) {
+      await knex.schema.createTable('day_counts', table => {
+        table.text('what').notNullable();
+        table.text('id').notNullable();
+        table.text('day').notNullable().index();
+        table.integer('count').notNullable();
+        table.primary(['what', 'id', 'day']);
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('day_counts');
+    },
+  },
+  {
+    name: '017-form-messages',
+    async up(knex) {
+      await knex.schema.createTable('form_messages', table => {
+        table.text('id').primary();
+        table.text('block_id').notNullable().index();
+        table.text('page_id').notNullable();
+        table.text('locale').notNullable();
+        table.text('answers').notNullable();
+        table.bigInteger('sent_at').notNullable();
+        table.bigInteger('kept_until').notNullable().index();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('form_messages');
+    },
+  },
 ];
 
 // What cannot be read gives nobody anything.

@@ -25,6 +25,7 @@ import { xliffOf } from '../services/exchange/send-out';
 import { readTable, tableLimits, tableOf } from '../services/exchange/table';
 import { takeInWords } from '../services/exchange/take-in';
 import { findRecords } from '../services/find';
+import { dropFormMessage, formCsv, formMessages, listForms } from '../services/forms';
 import { listForwardings } from '../services/forwardings';
 import { importForwardings, importLimits } from '../services/import-forwardings';
 import { healthOf } from '../services/health';
@@ -40,6 +41,8 @@ import { checkedLook, labelOfLook, personSeen, readerLookedAs } from '../service
 import { coverageTable, reportLocales, saveLocales } from '../services/languages';
 import { readWords } from '../services/words';
 import { followEvents, holdRecord, takeOverRecord } from '../services/locks';
+import { campaignCsv, campaignReport } from '../services/campaign-report';
+import { listFielded } from '../services/fielded';
 import { listMenus } from '../services/menus';
 import { copyOfPages } from '../services/page-copies';
 import { changePassword, chooseLanguage } from '../services/access';
@@ -406,6 +409,15 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
       if (!row) throw new Refusal('not-found', say`There is no such file.`);
       return row;
     },
+    listFielded: ({ query }) => [...listFielded(site, query.kind)],
+    reportCampaign: async ({ request, person, id }) => {
+      const days = await campaignReport(site, person, id);
+      return request.accepts(['json', 'csv']) === 'csv' ? campaignCsv(days) : [...days];
+    },
+    listForms: async ({ person }) => [...(await listForms(site, person))],
+    readFormMessages: async ({ request, person, id }) =>
+      request.accepts(['json', 'csv']) === 'csv' ? formCsv(site, person, id) : [...(await formMessages(site, person, id))],
+    deleteFormMessage: async ({ person, id }) => void (await dropFormMessage(site, person, id)),
     listMenus: () => [...listMenus(site)],
     listForwardings: () => [...listForwardings(site)],
     importForwardings: async ({ request, person, query }) =>
@@ -499,6 +511,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             behindAfterDays: settings.behindAfterDays,
             lockIdleMinutes: settings.lockIdleMinutes,
             warnDays: settings.warnDays,
+            framedHosts: [...settings.framedHosts],
             lockedKinds: settings.lockedKinds.map(({ kind, types }) => ({ kind, types: [...types] })),
             terms: settings.terms.map(each => ({ ...each, words: { ...each.words } })),
             themeWords: settings.themeWords as Record<string, Record<string, string>>,

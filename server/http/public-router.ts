@@ -13,7 +13,8 @@ import { SitemapStream, streamToPromise } from 'sitemap';
 import { mayRead } from '@core/placement/resolve';
 import { anyone, type ReaderFacts } from '@core/rule/who';
 import { cacheControl } from '@core/render/cache-lifetime';
-import { feedOf, Feeds, type FeedKind, type FeedWish } from '../public/feeds';
+import { countForReader } from '../public/counting';
+import { eventFile, feedOf, Feeds, type FeedKind, type FeedWish } from '../public/feeds';
 import type { Logger } from 'pino';
 import { type ForwardedAnswer, type PublicAnswers, renderPublicPage } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
@@ -22,6 +23,9 @@ import { accessRouter } from './access-router';
 import { localPath, sendSignInPage, textIn } from './sign-in-page';
 import { isClosed, isClosedTo, sendClosed } from './closed';
 import { beginSession, endSession, personOf, readerFactsOf, sessionCookie, type Sessions } from './sessions';
+import { foreignRouter } from './foreign-router';
+import { formRouter } from '../forms/form-router';
+import { sponsorRouter } from './sponsor-router';
 import { Refusal } from '../errors/refusal';
 
 /** The public site: pages, the sign-in page, the sitemap. */
@@ -57,6 +61,9 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
           : 'User-agent: *\nDisallow: /\n',
       );
   });
+  router.use('/sponsor', sponsorRouter(site));
+  router.use(foreignRouter(site));
+  router.use(formRouter(site, sessions.secret));
   router.use('/sign-in', (_request, response, next) => (isBegun(site) ? next() : sendClosed(site, response)));
   router.get('/sign-in', (request, response) => sendSignInPage(site, sessions, request, response, {}));
   router.use('/sign-in', accessRouter(site, sessions, logger));
@@ -84,6 +91,7 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     const person = personOf(site, request);
     if (isClosedTo(site, person)) return sendClosed(site, response);
     if (sendFeed(site, feeds, person, request, response)) return;
+    if (sendEvent(site, person, request, response)) return;
     if (isSearch(site, request)) return sendSearch(site, person, request, response);
     if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
     sendPage(site, answers, readerFactsOf(site, person), localeOfRequest(site, request, false), request, response);
@@ -167,6 +175,21 @@ function sendFeed(site: Site, feeds: Feeds, person: Person | null, request: Requ
   return true;
 }
 
+const eventPath = /^(?:\/[^/]+)?\/events\/([0-9a-f-]{36})\.ics$/;
+
+/** Sends what takes place at a time as a file for calendars; false where the address names none. */
+function sendEvent(site: Site, person: Person | null, request: Request, response: Response): boolean {
+  const named = eventPath.exec(request.path);
+  const locale = localeOfRequest(site, request, false);
+  if (!named || !request.path.startsWith(`${prefixOf(locale)}/events/`)) return false;
+  const { moment } = momentAskedFor(site, person, request);
+  const snapshot = site.snapshots.readIn(locale.tag, [], moment);
+  const file = eventFile(site, snapshot, named[1]!, readerFactsOf(site, person), addressOf(site, request).address);
+  if (!file) return false;
+  response.set('Cache-Control', 'private, no-cache').type(mediaTypes.ics).send(file);
+  return true;
+}
+
 /** Whether an address is that of the search, in one of the locales; a page that has it goes before. */
 function isSearch(site: Site, request: Request): boolean {
   if (!request.path.endsWith('/search')) return false;
@@ -232,6 +255,7 @@ function sendPage(
   }
   if (outcome.kind === 'sign in') return response.set('Cache-Control', 'no-store').redirect(302, `/sign-in?to=${encodeURIComponent(path)}`);
   if (outcome.kind === 'forwarded') return sendForwarded(site, outcome, response);
+  if (outcome.status === 200) countRead(site, tag, request);
   // What is not found for one may be there for another, and nothing shall tell which addresses those are.
   const isFound = outcome.status === 200;
   response.setHeader('Cache-Control', isFound ? answers.cacheControl(outcome, reader) : 'no-store');
@@ -250,6 +274,11 @@ function sendPage(
   if (isCompressed) response.setHeader('Content-Encoding', 'gzip');
   response.setHeader('Content-Length', body.length);
   response.end(request.method === 'HEAD' ? undefined : body);
+}
+
+function countRead(site: Site, locale: string, request: Request): void {
+  const page = site.snapshots.readIn(locale, []).pageByPath.get(request.path);
+  if (page) countForReader(site, request, 'read', page.id);
 }
 
 // Where it leads may depend on who asks and may be changed, so no shared cache keeps it for long. @see RFC 9110 section 15.4

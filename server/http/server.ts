@@ -60,7 +60,7 @@ export function createServer(options: ServerOptions): Express {
   app.set('etag', false);
   app.set('query parser', 'simple');
   const answers = options.answers ?? new PublicAnswers(site);
-  app.use(contentSecurity(options.isSecure));
+  app.use(contentSecurity(site, options.isSecure));
   app.use(refuseOddTargets);
   app.use(answerSignedOut(site, answers, logger));
   const media = mediaRouter(site);
@@ -86,7 +86,7 @@ export function createServer(options: ServerOptions): Express {
   return app;
 }
 
-function contentSecurity(isSecure: boolean): express.RequestHandler {
+function contentSecurity(site: Site, isSecure: boolean): express.RequestHandler {
   return helmet({
     contentSecurityPolicy: {
       useDefaults: false,
@@ -99,7 +99,7 @@ function contentSecurity(isSecure: boolean): express.RequestHandler {
         'font-src': ["'self'"],
         'connect-src': ["'self'"],
         'worker-src': ["'self'"],
-        'frame-src': ["'self'"],
+        'frame-src': ["'self'", () => site.settings.framedHosts.map(host => `https://${host}`).join(' ')],
         'object-src': ["'none'"],
         'base-uri': ["'self'"],
         'form-action': ["'self'"],

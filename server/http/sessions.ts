@@ -38,6 +38,8 @@ export interface Sessions {
   readonly tokenFor: (request: Request, response: Response) => string;
   /** Whether the public reaches the server over https. */
   readonly isSecure: boolean;
+  /** By which what the server hands out is signed. */
+  readonly secret: string;
   /** Checks passwords, and slows down whoever guesses. */
   readonly guard: SignInGuard;
   /** Writes down what is refused. */
@@ -57,6 +59,7 @@ export function createSessions(site: Site, secret: string, isSecure: boolean, lo
   const refusals = new RefusalLog(site);
   return {
     isSecure,
+    secret,
     middleware: [
       session({
         name: sessionCookie,

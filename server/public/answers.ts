@@ -258,6 +258,7 @@ export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFac
   return {
     registry,
     outside: address => site.feedLooks.of(address),
+    reads: id => site.counts.lately('read', id, snapshot.moment),
     siteName: siteWord(set, snapshot.locale, 'name'),
     siteAddress: site.publicAddress,
     reader,
@@ -302,6 +303,7 @@ export function renderPublicPage(
   reader: ReaderFacts,
   extra: Readonly<Record<string, unknown>> = {},
   query: Query = {},
+  formState?: PageModelContext['formState'],
 ): {
   readonly answer: Omit<PublicAnswer, 'validUntil' | 'dependsOnReader'>;
   readonly validUntil: number;
@@ -310,12 +312,10 @@ export function renderPublicPage(
 } {
   const facts = page ? { ...page.facts, query } : serviceFacts(site, service ?? 'not found', path, snapshot.locale, query);
   const resolution = resolvePage(snapshot, facts, reader);
-  const { model, validUntil, dependsOn } = pageModel(
-    snapshot,
-    page,
-    resolution,
-    contextFor(site, snapshot, reader, Boolean(extra['isMarked'])),
-  );
+  const { model, validUntil, dependsOn, queryTests } = pageModel(snapshot, page, resolution, {
+    ...contextFor(site, snapshot, reader, Boolean(extra['isMarked'])),
+    formState,
+  });
   const body = Buffer.from(
     site.theme.render(model, {
       ...dressOf(site, snapshot, facts),
@@ -330,6 +330,6 @@ export function renderPublicPage(
     answer: { kind: 'answered', status: service === 'not found' ? 404 : 200, body, etag },
     validUntil,
     dependsOn,
-    queryTests: resolution.queryTests,
+    queryTests: [...resolution.queryTests, ...queryTests],
   };
 }

@@ -74,7 +74,8 @@ export function feedOf(site: Site, snapshot: SiteSnapshot, wish: FeedWish, reade
   const shown = resolution.shown.find(each => each.block.id === wish.block);
   const value = shown?.block.value;
   if (!value || !registry.blockTypes.get(value.type)?.listsPages || !value.fields['offersFeed']) return null;
-  const context = { snapshot, current: page, reader, zone: settings.zone, seed: wish.block };
+  const reads = (id: string) => site.counts.lately('read', id, snapshot.moment);
+  const context = { snapshot, current: page, reader, zone: settings.zone, seed: wish.block, reads };
   const { pages, validUntil } = listPages(value.fields, context);
   const whole = (path: string) => (path.startsWith('/') ? `${address}${path}` : path);
   const title = `${value.title} · ${siteWord(set, snapshot.locale, 'name')}`;
@@ -153,4 +154,12 @@ function itemOf({ id, value }: PageNode, link: string, published: Date, kind: Fe
 // A feed without anything in it was never changed: it says so by the earliest moment there is.
 function newest(dates: readonly Date[]): Date {
   return new Date(dates.reduce((last, each) => Math.max(last, each.getTime()), 0));
+}
+
+/** What one page tells of, for a calendar of one’s own; null where this reader has no such page, or it takes place at no set time. */
+export function eventFile(site: Site, snapshot: SiteSnapshot, pageId: string, reader: ReaderFacts, address: string): Buffer | null {
+  const page = snapshot.pageById.get(pageId);
+  if (!page || !mayRead(page, reader) || startOf(page) === null) return null;
+  const whole = (path: string) => (path.startsWith('/') ? `${address}${path}` : path);
+  return Buffer.from(calendarOf(snapshot, [page], siteWord(site.asSetAt(snapshot.moment), snapshot.locale, 'name'), whole));
 }

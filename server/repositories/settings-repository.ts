@@ -5,6 +5,7 @@ import {
   behindAfterDays,
   lockedKinds,
   lockIdleMinutes,
+  framedHosts,
   warnDays,
   styles,
   wordChoices,
@@ -58,6 +59,8 @@ export interface SiteSettings {
   readonly lockIdleMinutes: number;
   /** How many days before something ends whoever wrote it is told. */
   readonly warnDays: number;
+  /** Hosts whose pages may be shown within pages of this site. */
+  readonly framedHosts: readonly string[];
   /** The kinds and types of which only one person at a time is to write. */
   readonly lockedKinds: readonly GovernedKind[];
   /** What regions may hold, by name, over what the theme declares. */
@@ -97,6 +100,7 @@ export const initialSettings: SiteSettings = {
   behindAfterDays: 30,
   lockIdleMinutes: 20,
   warnDays: 14,
+  framedHosts: [],
   lockedKinds: recordKinds.map(kind => ({ kind, types: [] })),
   limits: {},
   workflows: [defaultWorkflow],
@@ -125,6 +129,7 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   behindAfterDays,
   lockIdleMinutes,
   warnDays,
+  framedHosts,
   lockedKinds,
   limits: limitsSchema,
   workflows,

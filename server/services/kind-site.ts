@@ -15,6 +15,7 @@ export function kindSite(site: Site, snapshot: SiteSnapshot): KindSite {
     frontId: site.snapshots.at().front?.id ?? null,
     memberships: site.settings.memberships.map(each => each.name),
     locales: site.settings.locales,
+    framedHosts: site.settings.framedHosts,
     hasPage: id => pageExists(site, snapshot, id),
     hasRecord: (id, kind) => site.ledger.records.get(id)?.kind === kind || isLaidOver(snapshot, id, kind),
     fileSort: id => {

@@ -29,6 +29,7 @@ import { History } from './history';
 import { withWordChoices } from '@core/registry/word-choices';
 import { DictionaryDrafter } from '../drafting/dictionary-drafter';
 import type { Drafter } from '../drafting/drafter';
+import { DayCounts } from './day-counts';
 import { HitCounter } from './hits';
 import { SettingsInTime } from './settings-in-time';
 import { Snapshots } from './snapshots';
@@ -68,6 +69,8 @@ export interface Site extends AsSet {
   readonly outbox: Outbox;
   /** How often old addresses are asked for. */
   readonly hits: HitCounter;
+  /** How often pages are read, and what else is counted by day. */
+  readonly counts: DayCounts;
   /** Puts words into other languages for people to look at. */
   readonly drafter: Drafter;
   /** The bytes of the library's files. */
@@ -136,6 +139,7 @@ export async function loadSite(
     people: new Map(people.map(person => [person.id, person])),
     outbox: new Outbox(knex, { ...mail, folder: path.join(folder, 'outbox') }),
     hits: await HitCounter.open(knex),
+    counts: await DayCounts.open(knex, () => state.settings.zone, clocks.content()),
     drafter: new DictionaryDrafter(),
     contents: await ContentStore.open(path.join(folder, 'files'), knex),
     renditions: new Renditions(path.join(folder, 'renditions')),

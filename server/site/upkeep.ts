@@ -4,6 +4,7 @@ import { mailsKept } from '../mail/outbox';
 import { deleteTokensBefore } from '../repositories/access-tokens-repository';
 import { deletePreviewLinksBefore } from '../repositories/preview-links-repository';
 import { fileLimits } from '../files/limits';
+import { deleteFormMessagesBefore } from '../repositories/form-messages-repository';
 import { deleteNoticesBefore } from '../repositories/notices-repository';
 import { sendDailyMails } from '../services/notices';
 import { refreshCalendars } from '../services/calendars-elsewhere';
@@ -36,6 +37,7 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
   const clean = () => {
     attempt('old sessions could not be cleaned out', () => cleanSessions(site));
     attempt('old e-mails and links could not be cleaned out', () => cleanMails(site));
+    attempt('old counts could not be cleaned out', () => site.writes.run(() => site.counts.clean(site.knex, site.clocks.content())));
     attempt('files that nothing names could not be cleaned out', () => cleanFiles(site));
   };
   clean();
@@ -46,7 +48,10 @@ export function startUpkeep(site: Site, logger: Logger): () => void {
     refreshFeeds(site);
   };
   mail();
-  const writeHits = () => attempt('hits could not be written down', () => site.writes.run(() => site.hits.write(site.knex)));
+  const writeHits = () => {
+    attempt('hits could not be written down', () => site.writes.run(() => site.hits.write(site.knex)));
+    attempt('counts could not be written down', () => site.writes.run(() => site.counts.write(site.knex)));
+  };
   const timers = [
     setInterval(() => attempt('people could not be read anew', look), lookEvery),
     setInterval(clean, cleanEvery),
@@ -82,6 +87,7 @@ export function cleanMails(site: Site): Promise<void> {
     await deletePreviewLinksBefore(site.knex, now - mailsKept);
     await site.outbox.clean(now - mailsKept);
     await deleteNoticesBefore(site.knex, now - noticesKept);
+    await deleteFormMessagesBefore(site.knex, now);
   });
 }
 

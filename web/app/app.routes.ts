@@ -97,8 +97,19 @@ export const routes: Routes = [
           { path: 'languages', loadComponent: () => import('./languages/locales-set-up').then(module => module.LocalesSetUp) },
           { path: 'log', loadComponent: () => import('./set-up/log').then(module => module.LogSetUp) },
           { path: 'workflows', loadComponent: () => import('./workflows/workflows-set-up').then(module => module.WorkflowsSetUp) },
+          { path: 'forms', loadComponent: () => import('./set-up/sent-forms').then(module => module.SentForms) },
           { path: 'outbox', loadComponent: () => import('./set-up/outbox').then(module => module.OutboxSetUp) },
           { path: 'menus', loadComponent: () => import('./menus/menus').then(module => module.Menus) },
+          {
+            path: 'carousels',
+            data: { kind: 'carousel' },
+            loadComponent: () => import('./fielded/fielded-list').then(module => module.FieldedList),
+          },
+          {
+            path: 'sponsors',
+            data: { kind: 'campaign' },
+            loadComponent: () => import('./fielded/fielded-list').then(module => module.FieldedList),
+          },
           { path: 'addresses', loadComponent: () => import('./set-up/addresses').then(module => module.Addresses) },
           { path: 'regions', loadComponent: () => import('./set-up/limits').then(module => module.LimitsSetUp) },
         ],
@@ -117,6 +128,18 @@ export const routes: Routes = [
         path: 'menus/:id',
         title: $localize`Writing · Lucid Almanac`,
         loadComponent: () => import('./menus/menu-writer').then(module => module.MenuWriter),
+      },
+      {
+        path: 'carousels/:id',
+        title: $localize`Writing · Lucid Almanac`,
+        data: { kind: 'carousel' },
+        loadComponent: () => import('./fielded/fielded-writer').then(module => module.FieldedWriter),
+      },
+      {
+        path: 'campaigns/:id',
+        title: $localize`Writing · Lucid Almanac`,
+        data: { kind: 'campaign' },
+        loadComponent: () => import('./fielded/fielded-writer').then(module => module.FieldedWriter),
       },
       {
         path: 'account',

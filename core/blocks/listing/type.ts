@@ -1,30 +1,18 @@
-import type { FieldOpener, FieldValues } from '../../fields/field';
+import type { FieldValues } from '../../fields/field';
 import { initialValues, type Field } from '../../fields/index';
-import type { OpenFile } from '../../file/open-file';
-import { writeFullMoment, writeMonth, type MomentStyle } from '../../format/moment';
+import { writeMonth, type MomentStyle } from '../../format/moment';
+import { carouselNamed } from '../../carousel/carousel';
+import { cardOf, type CardModel, type CardWish } from '../../listing/card';
 import { feedAddress } from '../../listing/feed-address';
 import { groupPages } from '../../listing/groups';
 import { listPages } from '../../listing/listing';
+import { resultsOf } from '../../listing/results';
 import { startOf } from '../../listing/start';
-import { pictureOf, pictureTextOf, standfirstOf, topicsOf } from '../../page/page';
 import { pageTypeNames } from '../../page-types/index';
-import type { PageNode, SiteSnapshot } from '../../site/snapshot';
+import type { SiteSnapshot } from '../../site/snapshot';
 import { capitalised, told } from '../../tongue/say';
 import type { BlockType } from '../block-type';
 import { linkFields } from '../link-fields';
-
-/** A page as a listing shows it. */
-export interface CardModel {
-  readonly title: string;
-  readonly path: string;
-  readonly standfirst: string;
-  /** Null where it has none that this reader may have. */
-  readonly picture: OpenFile | null;
-  readonly pictureText: string;
-  readonly when: string;
-  readonly topics: readonly string[];
-  readonly isLarge: boolean;
-}
 
 /** Pages that a listing shows together. */
 export interface GroupModel {
@@ -105,13 +93,14 @@ const fields: readonly Field[] = [
       { value: 'any', label: 'At any time, or none' },
       { value: 'to come', label: 'To come' },
       { value: 'past', label: 'Over' },
+      { value: 'around', label: 'Around the date of the page being read' },
     ],
   },
   {
     name: 'withinDays',
     label: 'Within so many days',
     kind: 'number',
-    help: 'Of what takes place, from now or until now; of all else, since readers first had it. 0 sets no bound.',
+    help: 'Of what takes place, from now or until now, or before and after the page being read; of all else, since readers first had it. 0 sets no bound.',
     least: 0,
     most: 3_660,
     initial: 0,
@@ -127,6 +116,8 @@ const fields: readonly Field[] = [
       { value: 'soonest', label: 'Soonest first' },
       { value: 'newest', label: 'Newest first' },
       { value: 'published', label: 'Last published first' },
+      { value: 'changed', label: 'Last changed first' },
+      { value: 'read', label: 'Most read first' },
       { value: 'closest', label: 'Most topics in common first' },
       { value: 'random', label: 'At random, anew each day' },
     ],
@@ -161,14 +152,33 @@ const fields: readonly Field[] = [
     name: 'shownAs',
     label: 'Shown as',
     kind: 'choice',
-    help: 'Titles only, lines with a standfirst, cards with a picture, or a table.',
+    help: 'Titles only, lines with a standfirst, cards with a picture, a table, or cards side by side to go through.',
     choices: [
       { value: 'titles', label: 'Titles' },
       { value: 'list', label: 'List' },
       { value: 'cards', label: 'Cards' },
       { value: 'table', label: 'Table' },
+      { value: 'carousel', label: 'Carousel' },
     ],
     initial: 'list',
+  },
+  {
+    name: 'carousel',
+    label: 'Carousel',
+    kind: 'record',
+    of: 'carousel',
+    help: 'How it is set: how many in view, how it moves. Empty takes what a new one starts with.',
+    askedWhen: { field: 'shownAs', is: ['carousel'] },
+  },
+  {
+    name: 'perPage',
+    label: 'In pages of',
+    kind: 'number',
+    help: 'How many at a time, with links to the next ones. 0 shows all at once.',
+    least: 0,
+    most: 100,
+    initial: 0,
+    askedWhen: { field: 'shownAs', is: ['titles', 'list', 'cards', 'table'] },
   },
   {
     name: 'firstIsLarge',
@@ -183,6 +193,16 @@ const fields: readonly Field[] = [
     kind: 'yes or no',
     help: 'Off shows none. Titles alone never have one.',
     initial: true,
+  },
+  {
+    name: 'standfirstWords',
+    label: 'Words of the standfirst',
+    kind: 'number',
+    help: 'Cut after so many. 0 leaves it whole.',
+    least: 0,
+    most: 100,
+    initial: 0,
+    askedWhen: { field: 'showsStandfirst', is: [true] },
   },
   { name: 'showsDate', label: 'With the date', kind: 'yes or no', help: 'When it takes place. Off shows none.', initial: true },
   { name: 'showsTopics', label: 'With the topics', kind: 'yes or no', help: 'Off shows none.' },
@@ -209,7 +229,7 @@ export const listing: BlockType = {
   label: 'Listing',
   purpose: 'To find more',
   description: 'Pages chosen by where they are, what they are and when.',
-  version: 3,
+  version: 4,
   listsPages: true,
   fields,
   upgrades: new Map([
@@ -217,17 +237,34 @@ export const listing: BlockType = {
     [1, block => ({ ...block, typeVersion: 2, fields: { shelf: 'ordinary', grouped: '', ...(block['fields'] as object) } })],
     // Version 2 took pages from beneath one alone, and one topic.
     [2, block => ({ ...block, typeVersion: 3, fields: withAllOf(block['fields'] as FieldValues) })],
+    // Version 3 knew no carousel, no pages of results and no cut of standfirsts.
+    [3, block => ({ ...block, typeVersion: 4, fields: { ...initialValues(fields), ...(block['fields'] as FieldValues) } })],
   ]),
-  model: ({ snapshot, fields: chosen, page, reader, style, opener, blockId }) => {
-    const { pages, validUntil } = listPages(chosen, { snapshot, current: page, reader, zone: style.zone, seed: blockId });
-    const groups = groupPages(snapshot, pages, chosen, style.zone).map(({ key, pages: some }): GroupModel => ({
-      heading: headingOf(key, String(chosen['grouped']), snapshot, style),
-      count: some.length,
-      cards: some.map((each, at) => cardOf(each, chosen, at === 0 && Boolean(chosen['firstIsLarge']), style, opener)),
-    }));
+  model: ({ snapshot, fields: chosen, page, reader, style, opener, blockId, query, reads }) => {
+    const { pages, validUntil } = listPages(chosen, { snapshot, current: page, reader, zone: style.zone, seed: blockId, reads });
+    const isCarousel = chosen['shownAs'] === 'carousel';
+    const results = resultsOf(pages, isCarousel ? 0 : Number(chosen['perPage'] ?? 0), { blockId, address: page?.address ?? '', query });
+    const groups = groupPages(snapshot, results.shown, isCarousel ? { ...chosen, grouped: '' } : chosen, style.zone).map(
+      ({ key, pages: some }): GroupModel => ({
+        heading: headingOf(key, String(chosen['grouped']), snapshot, style),
+        count: some.length,
+        cards: some.map((each, at) => cardOf(each, wishOf(chosen, at === 0 && Boolean(chosen['firstIsLarge'])), style, opener)),
+      }),
+    );
     const feed = chosen['offersFeed'] && page ? feedAddress(snapshot, page, blockId) : '';
     const hasDates = pages.some(each => startOf(each) !== null);
-    return { data: { groups: pages.length === 0 ? [] : groups, feed, hasDates }, validUntil, dependsOn: snapshot.pageReaderFacts };
+    return {
+      data: {
+        groups: pages.length === 0 ? [] : groups,
+        feed,
+        hasDates,
+        results: results.links,
+        carousel: isCarousel ? carouselNamed(snapshot, String(chosen['carousel'] ?? '')) : null,
+      },
+      validUntil,
+      dependsOn: snapshot.pageReaderFacts,
+      queryTests: results.queryTests,
+    };
   },
 };
 
@@ -241,17 +278,12 @@ function headingOf(key: string, grouped: string, { pageById }: SiteSnapshot, sty
   return capitalised(grouped === 'type' ? told(key) : writeMonth(key, style.locale));
 }
 
-function cardOf(page: PageNode, shown: FieldValues, isLarge: boolean, style: MomentStyle, opener: FieldOpener): CardModel {
-  const start = startOf(page);
-  const { value, address } = page;
+function wishOf(shown: FieldValues, isLarge: boolean): CardWish {
   return {
-    title: value.title,
-    path: address,
-    standfirst: shown['showsStandfirst'] === false ? '' : standfirstOf(value),
-    picture: opener.file(pictureOf(value)),
-    pictureText: pictureTextOf(value),
-    when: start === null || shown['showsDate'] === false ? '' : writeFullMoment(start, style),
-    topics: shown['showsTopics'] ? topicsOf(value) : [],
+    standfirst: shown['showsStandfirst'] !== false,
+    standfirstWords: Number(shown['standfirstWords'] ?? 0),
+    date: shown['showsDate'] !== false,
+    topics: Boolean(shown['showsTopics']),
     isLarge,
   };
 }

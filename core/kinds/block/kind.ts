@@ -44,7 +44,9 @@ export const block: Kind<BlockValue> = {
   whereabouts: () => told('block'),
   faults: (id, value, site) => {
     const gone = faultsOfFields(block.fields!(value, site.registry), value.fields, site, '/fields');
-    return [...gone, ...readersFaults(value.readers, site), ...(gone.length === 0 ? insetLoopFaults(id, value, site) : [])];
+    const own = site.registry.blockTypes.get(value.type)?.faults?.(value.fields, site) ?? [];
+    const inFields = own.map(each => ({ ...each, pointer: `/fields${each.pointer}` }));
+    return [...gone, ...inFields, ...readersFaults(value.readers, site), ...(gone.length === 0 ? insetLoopFaults(id, value, site) : [])];
   },
   isInset: true,
 };

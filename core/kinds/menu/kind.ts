@@ -1,15 +1,13 @@
 import type { FieldFault } from '../../fields/field';
 import { link } from '../../fields/link/link';
 import { pagesNaming } from '../../file/holders';
-import { countOf } from '../../format/moment';
 import { mergeOutlines } from '../../menu/merge';
 import { menusOf } from '../../menu/links';
 import { outlineOf, type MenuEntry, type MenuValue } from '../../menu/menu';
 import { pagesNamingAt } from '../../plan/presence';
 import type { Reference } from '../../references/reference';
 import { referencesInWhen, referencesInWhere } from '../../rule/references';
-import type { Overlay, SiteSnapshot } from '../../site/snapshot';
-import { namedPage, noPages, type Effect } from '../effect';
+import { effectWhereShown } from '../effect-where-shown';
 import type { Kind, KindContext, KindSite } from '../kind';
 import { whenFaults, whereFaults, whoFaults } from '../rule-faults';
 import { say, told } from '../../tongue/say';
@@ -47,7 +45,7 @@ export const menu: Kind<MenuValue> = {
     detail: say`${outlineOf(value.entries).length} in it`,
     pageId: pagesNaming(snapshot, id)[0] ?? null,
   }),
-  effect: menuEffect,
+  effect: effectWhereShown({ pages: (id, snapshot) => pagesNaming(snapshot, id), liveIn: menusOf }),
   pagesToSee: (id, _value, snapshot) => pagesNaming(snapshot, id),
   pagesChanged: (id, snapshot) => pagesNaming(snapshot, id),
   pagesAt: (id, plan, moment) => pagesNamingAt(plan, id, moment),
@@ -91,24 +89,4 @@ function writtenOutline(entries: MenuValue['entries'], { names }: KindContext): 
       return `${'– '.repeat(level)}${words || leads}${words && leads ? ` (${leads})` : ''}${left}`;
     })
     .join('\n');
-}
-
-function menuEffect(change: Overlay, before: SiteSnapshot, after: SiteSnapshot): Effect {
-  const pages = pagesNaming(after, change.recordId).map(id => namedPage(after.pageById.get(id)!));
-  const on = countOf(pages.length, 'page');
-  const label =
-    pages.length === 0
-      ? say`Stands on no page yet`
-      : change.value === null
-        ? say`Is missing then from ${on}`
-        : menusOf(before).has(change.recordId)
-          ? say`Changes ${on}`
-          : say`Shows on ${on}`;
-  return {
-    ...noPages,
-    recordId: change.recordId,
-    label,
-    pages: change.value === null ? [] : pages,
-    lost: change.value === null ? pages : [],
-  };
 }

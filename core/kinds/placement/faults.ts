@@ -22,7 +22,7 @@ export function placementFaults(value: PlacementValue, site: KindSite): readonly
     faults.push({ pointer: '/look', detail: say`The theme has no such look.` });
   faults.push(...groundFaults(value, site));
   if (!site.hasRecord(value.blockId, 'block')) faults.push({ pointer: '/blockId', detail: say`That block is gone.` });
-  return [...faults, ...ruleFaults(value.rule, site, '/rule'), ...typeFaults(value, site)];
+  return [...faults, ...ruleFaults(value.rule, site, '/rule'), ...typeFaults(value, site), ...widthFaults(value, site)];
 }
 
 // Words must be readable on the ground that they are given.
@@ -61,4 +61,15 @@ function typeFaults(value: PlacementValue, { snapshot, names }: KindSite): reado
   if (types === undefined || !isKeptOut(null)) return [];
   const held = types.map(each => midSentence(names.blockType(each)));
   return [{ pointer: '/target/name', detail: say`${label} holds ${listOf(held, 'or')} only.` }];
+}
+
+// What has a width of its own must find it where it goes.
+function widthFaults({ target, blockId }: PlacementValue, { snapshot, registry }: KindSite): readonly FieldFault[] {
+  const { manifest, blocks } = snapshot;
+  const block = blocks.get(blockId)?.value;
+  const needed = block ? (registry.blockTypes.get(block.type)?.leastWidth?.(block.fields) ?? 0) : 0;
+  const widest = [...manifest.regions, ...manifest.insertionPoints].find(each => each.name === target.name)?.widest ?? Infinity;
+  if (needed <= widest) return [];
+  const label = labelOfTarget(manifest, target);
+  return [{ pointer: '/target/name', detail: say`This block is ${needed} pixels wide, and ${midSentence(label)} has ${widest}.` }];
 }

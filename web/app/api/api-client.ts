@@ -11,6 +11,8 @@ import type * as assembling from '@contract/assembling';
 import type * as audit from '@contract/audit';
 import type * as bench from '@contract/bench';
 import type * as exchange from '@contract/exchange';
+import type * as forms from '@contract/forms';
+import type * as fielded from '@contract/fielded';
 import type * as files from '@contract/files';
 import type * as languages from '@contract/languages';
 import type * as listing from '@contract/listing';
@@ -192,6 +194,15 @@ export class ApiClient {
   chooseLanguage = (language: string) => this.#refine(this.#http.put<messages.Session>('/api/session/language', { language }));
   listSessions = () => this.#get<people.OwnSession[]>('session/all');
   endSessions = () => this.#refine(this.#http.delete<void>('/api/session/others'));
+  listFielded = (kind: fielded.FieldedKindName) => this.#get<fielded.FieldedRow[]>('fielded', { kind });
+  reportCampaign = (id: string) => this.#get<fielded.CampaignDay[]>(`campaigns/${id}/report`);
+  campaignCsv = (id: string) =>
+    this.#refine(this.#http.get(`/api/campaigns/${id}/report`, { headers: { accept: 'text/csv' }, responseType: 'text' }));
+  listForms = () => this.#get<forms.FormRow[]>('forms');
+  readFormMessages = (id: string) => this.#get<forms.FormMessageTold[]>(`forms/${id}/messages`);
+  formCsv = (id: string) =>
+    this.#refine(this.#http.get(`/api/forms/${id}/messages`, { headers: { accept: 'text/csv' }, responseType: 'text' }));
+  deleteFormMessage = (id: string) => this.#refine(this.#http.delete<void>(`/api/form-messages/${id}`));
   listMenus = () => this.#get<menus.MenuRow[]>('menus');
   listForwardings = () => this.#get<addresses.ForwardingRow[]>('forwardings');
   importForwardings = (bytes: Blob, isTrial: boolean) =>

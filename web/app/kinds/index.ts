@@ -1,4 +1,6 @@
 import { block } from './block';
+import { campaign } from './campaign';
+import { carousel } from './carousel';
 import { expectation } from './expectation';
 import { file } from './file';
 import { forwarding } from './forwarding';
@@ -10,7 +12,9 @@ import { placement } from './placement';
 import { season } from './season';
 import { sharedRule } from './shared-rule';
 
-const byName = new Map([page, block, placement, menu, file, forwarding, season, sharedRule, expectation].map(each => [each.name, each]));
+const byName = new Map(
+  [page, block, placement, menu, file, carousel, campaign, forwarding, season, sharedRule, expectation].map(each => [each.name, each]),
+);
 
 /** Where records of a kind are worked on. @throws RangeError for a kind that the editor does not know */
 export function placesOf(kind: string): KindPlaces {

@@ -16,7 +16,16 @@ import { KindsChoice } from '../shared/kinds-choice';
 type Wanted = Required<
   Pick<
     SiteSettingsChange,
-    'name' | 'description' | 'zone' | 'publicAddress' | 'isIndexed' | 'opening' | 'lockIdleMinutes' | 'warnDays' | 'lockedKinds'
+    | 'name'
+    | 'description'
+    | 'zone'
+    | 'publicAddress'
+    | 'isIndexed'
+    | 'opening'
+    | 'lockIdleMinutes'
+    | 'warnDays'
+    | 'framedHosts'
+    | 'lockedKinds'
   >
 >;
 type Who = 'anyone' | 'staff' | 'from';
@@ -169,6 +178,23 @@ type Who = 'anyone' | 'staff' | 'from';
             (ngModelChange)="set({ warnDays: $event })"
         /></label>
         <p class="form-fault" role="alert">{{ faultAt('/warnDays') }}</p>
+        <label i18n class="form-label" for="framed-hosts">Sites whose pages may be shown within ours</label>
+        <textarea
+          class="form-control code"
+          id="framed-hosts"
+          rows="2"
+          [ngModel]="
+            wanted().framedHosts.join(
+              '
+'
+            )
+          "
+          (ngModelChange)="setHosts($event)"
+          name="framedHosts"
+          aria-describedby="framed-hosts-help"
+        ></textarea>
+        <p i18n class="form-help" id="framed-hosts-help">One host on each line, such as maps.example. Empty shows none.</p>
+        <p class="form-fault" role="alert">{{ faultAt('/framedHosts') }}</p>
         <p class="row-line chips">
           <ng-container i18n>Whoever writes holds it, so that nothing goes live over them:</ng-container>&ngsp;
           <almanac-kinds-choice
@@ -259,6 +285,10 @@ export class SiteSetUp {
       : $localize`Set this, and close the site to everybody but the staff`;
   });
 
+  protected setHosts(text: string): void {
+    this.set({ framedHosts: text.split(/\s+/).filter(host => host !== '') });
+  }
+
   protected set(change: Partial<Wanted>): void {
     this.wanted.update(wanted => ({ ...wanted, ...change }));
   }
@@ -319,8 +349,9 @@ export class SiteSetUp {
   }
 
   #storedNow(): Wanted {
-    const { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, warnDays, lockedKinds } = this.#session.site;
-    return { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, warnDays, lockedKinds };
+    const { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, warnDays, framedHosts, lockedKinds } =
+      this.#session.site;
+    return { name, description, zone, publicAddress, isIndexed, opening, lockIdleMinutes, warnDays, framedHosts, lockedKinds };
   }
 }
 

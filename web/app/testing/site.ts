@@ -43,6 +43,7 @@ const site: DeskSite = {
   behindAfterDays: 30,
   lockIdleMinutes: 20,
   warnDays: 14,
+  framedHosts: [],
   lockedKinds: [{ kind: 'page', types: [] }],
   styles: [],
   wordChoices: {},

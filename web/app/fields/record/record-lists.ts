@@ -1,4 +1,5 @@
 import { inject, Injectable, type Signal } from '@angular/core';
+import { FieldedService } from '../../state/fielded.service';
 import { MenusService } from '../../state/menus.service';
 import { PagesService } from '../../state/pages.service';
 import { SharedRulesService } from '../../state/shared-rules.service';
@@ -17,10 +18,12 @@ export class RecordLists {
   readonly #pages = inject(PagesService);
   readonly #stock = inject(StockService);
   readonly #rules = inject(SharedRulesService);
+  readonly #fielded = inject(FieldedService);
   readonly #lists: Readonly<Record<string, RecordList>> = {
     page: { rows: this.#pages.pages, refresh: () => this.#pages.refresh() },
     block: { rows: this.#stock.blocks, refresh: () => this.#stock.refresh() },
     menu: inject(MenusService),
+    carousel: this.#fielded.of('carousel'),
     'shared rule': { rows: this.#rules.rules, refresh: () => this.#rules.refresh() },
   };
 

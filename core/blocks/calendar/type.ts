@@ -1,0 +1,126 @@
+import type { Field } from '../../fields/index';
+import { writeFullMoment, writeMonth } from '../../format/moment';
+import { descendants } from '../../listing/listing';
+import { monthFrom, monthOf, type Dated } from '../../listing/month';
+import { endOfDay } from '../../listing/order';
+import { startOf } from '../../listing/start';
+import { standfirstOf, topicsOf } from '../../page/page';
+import { mayRead } from '../../placement/resolve';
+import { localTimeAt } from '../../schedule/local-time';
+import { beneathFront } from '../../site/beneath-front';
+import type { PageNode } from '../../site/snapshot';
+import { capitalised } from '../../tongue/say';
+import type { BlockContext, BlockPart, BlockType } from '../block-type';
+
+/** How many months before and after the present one have an address of their own. */
+const reach = { before: 12, after: 24 } as const;
+
+/** What takes place, as a calendar shows it. */
+interface CalendarEntry {
+  readonly title: string;
+  readonly path: string;
+  readonly when: string;
+  readonly time: string;
+  readonly standfirst: string;
+  /** Where it is to be had for a calendar of one’s own. */
+  readonly file: string;
+}
+
+const fields: readonly Field[] = [
+  { name: 'beneath', label: 'Pages beneath', kind: 'page', help: 'Empty takes all that takes place at a time, wherever it stands.' },
+  { name: 'topics', label: 'With one of the topics', kind: 'topics', help: 'Empty takes any topic, and none.' },
+  {
+    name: 'shownAs',
+    label: 'Shown as',
+    kind: 'choice',
+    help: 'A month at a time, or what is to come in order.',
+    choices: [
+      { value: 'month', label: 'Month' },
+      { value: 'agenda', label: 'Agenda' },
+    ],
+  },
+  {
+    name: 'most',
+    label: 'At most',
+    kind: 'number',
+    help: 'How many are listed.',
+    least: 1,
+    most: 100,
+    initial: 20,
+    askedWhen: { field: 'shownAs', is: ['agenda'] },
+  },
+  { name: 'whenEmpty', label: 'When there is none', kind: 'short text', help: 'Empty says nothing.', most: 200, hasOwnWords: true },
+];
+
+/** What takes place, month by month or in order. */
+export const calendar: BlockType = {
+  name: 'calendar',
+  label: 'Calendar',
+  purpose: 'To find more',
+  description: 'What takes place, month by month or in order.',
+  version: 1,
+  fields,
+  model: calendarPart,
+};
+
+function calendarPart(context: BlockContext): BlockPart {
+  const { fields: chosen, snapshot, style } = context;
+  const all = datedPages(context);
+  const lasting = { dependsOn: snapshot.pageReaderFacts, validUntil: endOfDay(snapshot.moment, style.zone) };
+  if (chosen['shownAs'] === 'agenda') {
+    const ahead = all.filter(each => each.at > snapshot.moment).sort((a, b) => a.at - b.at);
+    const next = ahead[0]?.at ?? Infinity;
+    const entries = ahead.slice(0, Number(chosen['most'])).map(({ at, entry }) => entryOf(entry, at, context));
+    return { data: { entries }, dependsOn: snapshot.pageReaderFacts, validUntil: next };
+  }
+  const present = localTimeAt(snapshot.moment, style.zone).slice(0, 7);
+  const name = `month-${context.blockId.replace(/-/g, '').slice(-8)}`;
+  const months = Array.from({ length: reach.before + reach.after + 1 }, (_, index) => monthFrom(present, index - reach.before));
+  const asked = Object.hasOwn(context.query, name) ? months.find(month => month === context.query[name]) : undefined;
+  const month = asked ?? present;
+  const address = context.page?.address ?? '';
+  const linkTo = (to: string | undefined) =>
+    to === undefined
+      ? null
+      : { words: capitalised(writeMonth(to, style.locale)), path: to === present ? address : `${address}?${name}=${to}` };
+  const at = months.indexOf(month);
+  const { weeks, weekdays } = monthOf(
+    month,
+    all.map(({ at: when, entry }) => ({ at: when, entry: entryOf(entry, when, context) })),
+    { zone: style.zone, locale: style.locale, now: snapshot.moment },
+  );
+  return {
+    data: {
+      month: capitalised(writeMonth(month, style.locale)),
+      weeks,
+      weekdays,
+      isEmpty: weeks.every(week => week.every(day => !day.isOfMonth || day.entries.length === 0)),
+      before: linkTo(months[at - 1]),
+      after: linkTo(months[at + 1]),
+    },
+    ...lasting,
+    queryTests: months.filter(each => each !== present).map(value => ({ test: 'query', name, value })),
+  };
+}
+
+function datedPages({ fields: chosen, snapshot, reader }: BlockContext): readonly Dated<PageNode>[] {
+  const root = snapshot.pageById.get(String(chosen['beneath']));
+  const topics = new Set(chosen['topics'] as readonly string[]);
+  return (root ? descendants(root) : snapshot.pages).flatMap((page): Dated<PageNode>[] => {
+    const start = startOf(page);
+    const isAsked = topics.size === 0 || topicsOf(page.value).some(each => topics.has(each));
+    return start !== null && isAsked && mayRead(page, reader) ? [{ at: start, entry: page }] : [];
+  });
+}
+
+function entryOf(page: PageNode, at: number, { snapshot, style }: BlockContext): CalendarEntry {
+  const time = localTimeAt(at, style.zone).slice(11);
+  return {
+    title: page.value.title,
+    path: page.address,
+    when: writeFullMoment(at, style),
+    time: time === '00:00' ? '' : time,
+    standfirst: standfirstOf(page.value),
+    file: beneathFront(snapshot, `/events/${page.id}.ics`),
+  };
+}

@@ -1,0 +1,42 @@
+import type { Field } from '../../fields/index';
+import { cardOf } from '../../listing/card';
+import { mayRead } from '../../placement/resolve';
+import type { BlockType } from '../block-type';
+
+const fields: readonly Field[] = [
+  { name: 'page', label: 'Page', kind: 'page', help: 'What is written of it is shown, and follows it when it changes.', required: true },
+  {
+    name: 'size',
+    label: 'Size',
+    kind: 'choice',
+    help: 'As one of several, or as the one thing that counts.',
+    choices: [
+      { value: 'ordinary', label: 'Ordinary' },
+      { value: 'large', label: 'Large' },
+    ],
+  },
+  { name: 'showsStandfirst', label: 'With the standfirst', kind: 'yes or no', help: 'Off shows none.', initial: true },
+  { name: 'showsTopics', label: 'With the topics', kind: 'yes or no', help: 'Off shows none.' },
+];
+
+/** One page as a card, from what is written of it. */
+export const card: BlockType = {
+  name: 'card',
+  label: 'Card of a page',
+  purpose: 'To read',
+  description: 'One page as a card, from what is written of it.',
+  version: 1,
+  fields,
+  model: ({ fields: chosen, snapshot, reader, style, opener }) => {
+    const page = snapshot.pageById.get(String(chosen['page']));
+    const isSeen = page !== undefined && mayRead(page, reader);
+    const wish = {
+      standfirst: Boolean(chosen['showsStandfirst']),
+      standfirstWords: 0,
+      date: true,
+      topics: Boolean(chosen['showsTopics']),
+      isLarge: chosen['size'] === 'large',
+    };
+    return { data: { card: isSeen ? cardOf(page, wish, style, opener) : null }, dependsOn: snapshot.pageReaderFacts };
+  },
+};

@@ -1,0 +1,39 @@
+import { answerName, faultWord, longestAnswer, questionsOf, type Question } from '../../form/form';
+import { formFields } from '../../form/fields';
+import { formAddress } from '../../form/address';
+import type { BlockType } from '../block-type';
+
+/** A question as a template asks it. */
+interface AskedQuestion extends Question {
+  /** Its name among what is sent. */
+  readonly name: string;
+  readonly given: string;
+  /** Name of the theme’s words for what is wrong; empty where nothing is. */
+  readonly fault: string;
+  readonly longest: number;
+}
+
+/** Questions that readers answer. */
+export const form: BlockType = {
+  name: 'form',
+  label: 'Form',
+  purpose: 'To take part',
+  description: 'Questions that readers answer, stored here and sent by e-mail.',
+  version: 1,
+  fields: formFields,
+  model: ({ fields: chosen, page, snapshot, blockId, form: state }) => {
+    const questions = questionsOf(snapshot.blocks.get(blockId)!.value.fields).map((question): AskedQuestion => ({
+      ...question,
+      name: answerName(question.id),
+      given: state?.answers[question.id] ?? '',
+      fault: faultWord(state?.faults[question.id]),
+      longest: longestAnswer[question.answer],
+    }));
+    const mayCopy = Boolean(chosen['offersCopy']) && questions.some(each => each.answer === 'e-mail');
+    const said = state ? { isSent: state.isSent, notice: state.notice, token: state.token, wantsCopy: state.wantsCopy } : {};
+    return {
+      data: { questions, mayCopy, action: page ? formAddress(snapshot, page, blockId) : '', ...said },
+      isPersonal: state !== null,
+    };
+  },
+};

@@ -1,0 +1,51 @@
+import type { FieldOpener } from '../fields/field';
+import type { OpenFile } from '../file/open-file';
+import { writeFullMoment, type MomentStyle } from '../format/moment';
+import { pictureOf, pictureTextOf, standfirstOf, topicsOf } from '../page/page';
+import type { PageNode } from '../site/snapshot';
+import { startOf } from './start';
+
+/** A page as listings and cards show it. */
+export interface CardModel {
+  readonly title: string;
+  readonly path: string;
+  readonly standfirst: string;
+  /** Null where it has none that this reader may have. */
+  readonly picture: OpenFile | null;
+  readonly pictureText: string;
+  readonly when: string;
+  readonly topics: readonly string[];
+  readonly isLarge: boolean;
+}
+
+/** What of a page a card shows. */
+export interface CardWish {
+  readonly standfirst: boolean;
+  /** After how many words a standfirst is cut; 0 leaves it whole. */
+  readonly standfirstWords: number;
+  readonly date: boolean;
+  readonly topics: boolean;
+  readonly isLarge: boolean;
+}
+
+/** A page as a card. */
+export function cardOf(page: PageNode, wish: CardWish, style: MomentStyle, opener: FieldOpener): CardModel {
+  const start = startOf(page);
+  const { value, address } = page;
+  return {
+    title: value.title,
+    path: address,
+    standfirst: wish.standfirst ? cutAfter(standfirstOf(value), wish.standfirstWords) : '',
+    picture: opener.file(pictureOf(value)),
+    pictureText: pictureTextOf(value),
+    when: start === null || !wish.date ? '' : writeFullMoment(start, style),
+    topics: wish.topics ? topicsOf(value) : [],
+    isLarge: wish.isLarge,
+  };
+}
+
+/** The first words of a text; all of them where no number is asked for. */
+function cutAfter(text: string, most: number): string {
+  const words = text.split(/\s+/);
+  return most === 0 || words.length <= most ? text : `${words.slice(0, most).join(' ')}…`;
+}

@@ -1,0 +1,57 @@
+import type { QueryTest } from '../rule/tests/query/test';
+import type { PageNode } from '../site/snapshot';
+
+/** A link to one page of results. */
+export interface ResultsLink {
+  readonly number: number;
+  readonly path: string;
+  readonly isCurrent: boolean;
+}
+
+/** One page of a listing's results. */
+export interface Results {
+  readonly shown: readonly PageNode[];
+  /** To every page of results; empty where there is one only. */
+  readonly links: readonly ResultsLink[];
+  /** What tells the pages of results apart, for whoever keeps an answer. */
+  readonly queryTests: readonly QueryTest[];
+}
+
+/** Where a listing is read. */
+export interface ResultsPlace {
+  readonly blockId: string;
+  /** Of the page on which it stands. */
+  readonly address: string;
+  /** The parameters of the address that is being read. */
+  readonly query: Readonly<Record<string, string>>;
+}
+
+/** The most pages of results that have an address of their own. */
+const mostPages = 100;
+
+/** The parameter of an address that says which page of a listing's results is read. */
+export function resultsParameter(blockId: string): string {
+  return `list-${blockId.replace(/-/g, '').slice(-8)}`;
+}
+
+/**
+ * The page of a listing's results that an address asks for; one that there is not is the first.
+ * @param perPage - how many at a time; 0 for all
+ */
+export function resultsOf(pages: readonly PageNode[], perPage: number, { blockId, address, query }: ResultsPlace): Results {
+  const count = perPage === 0 ? 1 : Math.min(mostPages, Math.ceil(pages.length / perPage));
+  if (count <= 1) return { shown: pages, links: [], queryTests: [] };
+  const name = resultsParameter(blockId);
+  const numbers = Array.from({ length: count }, (_, index) => index + 1);
+  const asked = Object.hasOwn(query, name) ? numbers.find(number => String(number) === query[name]) : undefined;
+  const current = asked ?? 1;
+  return {
+    shown: pages.slice((current - 1) * perPage, current * perPage),
+    links: numbers.map(number => ({
+      number,
+      path: number === 1 ? address : `${address}?${name}=${number}`,
+      isCurrent: number === current,
+    })),
+    queryTests: numbers.slice(1).map(number => ({ test: 'query', name, value: String(number) })),
+  };
+}
