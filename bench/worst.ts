@@ -170,6 +170,7 @@ function worstInsets(): Worst {
       feeds: [],
       canonical: '',
       alternates: [],
+      own: null,
       languages: { title: null, standfirst: null, body: null },
     };
     const model = { ...page, body: [insetOf(id(0))], targets: {}, insets: Object.fromEntries(blocks) };

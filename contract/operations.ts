@@ -26,6 +26,7 @@ import * as rights from './rights';
 import * as site from './site';
 import { timeOperations } from './time-operations';
 import { today } from './today';
+import * as types from './types';
 import * as workflows from './workflows';
 
 /** One operation of the HTTP API. The server validates by it and the OpenAPI document is made from it. */
@@ -731,6 +732,31 @@ export const operations = {
     path: '/form-messages/{id}',
     summary: 'Deletes what somebody sent, for good.',
     answer: null,
+  },
+  readTypes: { method: 'get', path: '/types', summary: 'The types that the site has made without code.', answer: types.typesTold },
+  checkTypes: {
+    method: 'post',
+    isQuestion: true,
+    path: '/types/check',
+    summary: 'What types as they are wanted would do to every record that there is.',
+    body: types.siteTypes,
+    answer: types.typesReport,
+  },
+  saveTypes: {
+    method: 'put',
+    path: '/types',
+    summary: 'Sets the types of the site. A field that is left out is withdrawn and keeps its values.',
+    body: types.typesWish,
+    answer: types.typesTold,
+  },
+  undoTypes: { method: 'post', path: '/types/undo', summary: 'Takes the last change of types back.', answer: types.typesTold },
+  showRendition: {
+    method: 'post',
+    isQuestion: true,
+    path: '/types/rendition',
+    summary: 'How a rendition that is being set shows a record.',
+    body: types.renditionQuestion,
+    answer: types.renditionShown,
   },
   listMenus: { method: 'get', path: '/menus', summary: 'Menus, and where each shows.', answer: z.array(menus.menuRow) },
   listForwardings: {

@@ -11,6 +11,7 @@ import { demoBlocks, type DemoBlock, type DemoPlacement, type DemoWhere } from '
 import { shippedTypes } from '@core/registry/registry';
 import { demoFileId } from './files';
 import { demoCarouselId, demoPartners } from './scenario-partners';
+import { demoBoatId } from './scenario-types';
 import { demoMenuId, mainMenu } from './menus';
 import { demoPages } from './scenario-pages';
 import { writtenBlock, writtenPageFields } from '@server/starting/written';
@@ -104,11 +105,13 @@ function blockOf(block: DemoBlock, pageId: (path: string) => string): BlockValue
       ? demoMenuId
       : name === 'carousel' && value
         ? demoCarouselId
-        : pathFields.includes(name) && String(value).startsWith('/')
-          ? pageId(String(value))
-          : name === 'picture' && value
-            ? demoFileId(String(value))
-            : value,
+        : name === 'page' && value === '/about/gannets-wake'
+          ? demoBoatId
+          : pathFields.includes(name) && String(value).startsWith('/')
+            ? pageId(String(value))
+            : name === 'picture' && value
+              ? demoFileId(String(value))
+              : value,
   ]);
   return writtenBlock(block.type, block.title, Object.fromEntries(named));
 }

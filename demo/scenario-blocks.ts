@@ -465,7 +465,7 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'one to see',
     type: 'card',
     title: 'One to look for in March',
-    fields: { page: '/wildlife/avocet', size: 'large', showsStandfirst: true, showsTopics: true },
+    fields: { page: '/wildlife/avocet', as: 'card', size: 'large', showsStandfirst: true, showsTopics: true },
     placements: [{ region: 'main', where: { only: ['/wildlife'] } }],
   },
   {
@@ -509,11 +509,11 @@ export const demoBlocks: readonly DemoBlock[] = [
     placements: [{ region: 'main', where: { only: ['/about/contact'] } }],
   },
   {
-    key: 'last line',
-    type: 'foot line',
-    title: 'The last line',
-    fields: { text: '© {year} Merrowby Coast Reserves, which are made up', since: 1974 },
-    placements: [{ region: 'site-foot', where: {} }],
+    key: 'our boat',
+    type: 'card',
+    title: 'Our boat',
+    fields: { page: '/about/gannets-wake', as: 'card', size: 'ordinary', showsStandfirst: true, showsTopics: false },
+    placements: [{ region: 'main', where: { only: ['/whats-on/boat-to-the-stack', '/about/people'] } }],
   },
   {
     key: 'foot about',
@@ -534,6 +534,13 @@ export const demoBlocks: readonly DemoBlock[] = [
     type: 'menu',
     title: 'Find',
     fields: { start: '/about', levels: 1, closedBranches: false },
+    placements: [{ region: 'site-foot', where: {} }],
+  },
+  {
+    key: 'last line',
+    type: 'foot line',
+    title: 'The last line',
+    fields: { text: '© {year} Merrowby Coast Reserves, which are made up', since: 1974 },
     placements: [{ region: 'site-foot', where: {} }],
   },
   {

@@ -27,6 +27,7 @@ import { demoWorkflows } from './workflows';
 import { demoLocales } from './locales';
 import { siteWords } from './translations';
 import { assemble, demoLimits } from './scenario-assembly';
+import { demoBoat, demoTypes } from './scenario-types';
 import { demoTraffic } from './scenario-partners';
 import { demoBlocks } from './scenario-blocks';
 
@@ -67,6 +68,7 @@ export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor:
       terms: demoTerms,
       limits: demoLimits,
       framedHosts: ['maps.example'],
+      siteTypes: demoTypes,
       workflows: demoWorkflows(demo),
     },
     null,
@@ -190,7 +192,7 @@ function actsOf(demo: LaidOut, files: readonly Change[]): readonly Act[] {
       time: '10:00',
       who: 'administrator',
       title: 'The site as it opened: pages',
-      changes: () => [...demo.pages, ...demo.menus, ...demo.partners],
+      changes: () => [...demo.pages, demoBoat(demo), ...demo.menus, ...demo.partners],
       note: 'First version',
       move: move('publish'),
     },

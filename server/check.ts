@@ -1,3 +1,4 @@
+import { withSiteTypesToRead } from '@core/site-types/registry';
 import { shippedTypes } from '@core/registry/registry';
 import type { Knex } from 'knex';
 import { existsSync } from 'node:fs';
@@ -32,12 +33,13 @@ async function main(): Promise<number> {
   }
   const knex = await openDatabase(file);
   try {
-    const { unreadable: ofSettings } = await readSettings(knex);
+    const { settings, unreadable: ofSettings } = await readSettings(knex);
+    const registry = withSiteTypesToRead(shippedTypes, settings.siteTypes);
     const unreadable: readonly Unreadable[] = [
       ...ofSettings,
       ...(await readFormerSettings(knex)).unreadable,
       ...(await readPeople(knex)).unreadable,
-      ...(await readLedger(knex, shippedTypes, 'all of it')).unreadable,
+      ...(await readLedger(knex, () => registry, 'all of it')).unreadable,
     ];
     for (const each of unreadable) {
       if (options.setsAside) await setAside(knex, each, realClocks.running());

@@ -1,11 +1,12 @@
 import { countOf } from '@core/format/moment';
+import { withSiteTypesToRead } from '@core/site-types/registry';
 import { shippedTypes } from '@core/registry/registry';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { openDatabase } from './database/connect';
 import { UnreadableStore } from './database/store-fault';
 import { readOptions } from './options';
-import { initialSettings } from './repositories/settings-repository';
+import { initialSettings, readSettings } from './repositories/settings-repository';
 import { upgradeStore, type UpgradeReport } from './repositories/upgrade-repository';
 
 /** Brings a store up to the present versions of what is in it, or says what that would do. */
@@ -15,7 +16,9 @@ async function main(): Promise<void> {
   if (!existsSync(file)) throw new UnreadableStore(`There is no store in ${options.data}. Name its folder with --data.`);
   const knex = await openDatabase(file);
   try {
-    for (const line of linesOf(await upgradeStore(knex, shippedTypes, options.isTrial), options.isTrial)) console.log(line);
+    const { settings } = await readSettings(knex);
+    const registry = withSiteTypesToRead(shippedTypes, settings.siteTypes);
+    for (const line of linesOf(await upgradeStore(knex, registry, options.isTrial), options.isTrial)) console.log(line);
   } finally {
     await knex.destroy();
   }

@@ -6,6 +6,7 @@ import { fileSorts } from '@core/file/media-types';
 import { servicePages } from '@core/page/service-pages';
 import { kinds, recordKinds } from '@core/kinds/index';
 import { cellStates } from '@core/reach/grid';
+import { blockPurposes } from '@core/blocks/block-type';
 import { shippedTypes } from '@core/registry/registry';
 import { whenTests } from '@core/rule/tests/when-tests';
 import { whereTests } from '@core/rule/tests/where-tests';
@@ -85,7 +86,7 @@ function declared(): readonly string[] {
     .map(({ name: theme }) => JSON.parse(readFileSync(path.join('themes', theme, 'manifest.json'), 'utf8')) as unknown);
   return [
     ...wordsDeclaredIn([...shippedTypes.blockTypes.values()]),
-    ...[...shippedTypes.blockTypes.values()].map(type => type.purpose),
+    ...blockPurposes,
     ...wordsDeclaredIn([...shippedTypes.pageTypes.values()]),
     ...wordsDeclaredIn(kinds.filter(kind => kind.typedBy === undefined).flatMap(kind => kind.fields?.({}, shippedTypes) ?? [])),
     ...[...shippedTypes.pageTypes.keys()],

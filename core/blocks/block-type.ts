@@ -3,6 +3,7 @@ import type { AnyField } from '../fields/kinds';
 import { plainTemplateOf } from '../fields/values';
 import type { FormState } from '../form/form';
 import type { MomentStyle } from '../format/moment';
+import type { PageType } from '../page-types/page-type';
 import type { Alternates } from '../locale/alternates';
 import type { OutsideFeed } from '../outside/feed';
 import type { ReaderFacts } from '../rule/who';
@@ -11,11 +12,14 @@ import type { Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import type { UpgradeSteps } from '../versions/upgrade';
 
+/** What blocks are for, in the order in which they are offered. */
+export const blockPurposes = ['To read', 'To find more', 'To take part', 'Partners and outside', 'Of this site'] as const;
+
 /** What is declared of a type of block: data only, so that it can be sent. */
 export interface BlockTypeDeclaration {
   readonly name: string;
   readonly label: string;
-  readonly purpose: 'To read' | 'To find more' | 'To take part' | 'Partners and outside';
+  readonly purpose: (typeof blockPurposes)[number];
   readonly description: string;
   /** Version of its fields. */
   readonly version: number;
@@ -26,6 +30,8 @@ export interface BlockTypeDeclaration {
   readonly feedIn?: string;
   /** It lists pages, so that whoever sets it is shown which and why. */
   readonly listsPages?: boolean;
+  /** Not offered where something new is written. */
+  readonly isKeptFromNew?: boolean;
   /** It never shows the block's title of its own. */
   readonly hasNoTitle?: boolean;
 }
@@ -44,6 +50,8 @@ export interface BlockContext {
   readonly style: MomentStyle;
   /** The parameters of the address that is being read. */
   readonly query: Readonly<Record<string, string>>;
+  /** The types of page that the site knows. */
+  readonly pageTypes: ReadonlyMap<string, PageType>;
   /** How often a page was read lately: an outside fact. */
   readonly reads: (pageId: string) => number;
   /** How this form stands, where whoever reads has just sent it or tried to; else null. */
@@ -95,6 +103,17 @@ export function plainTemplate(type: BlockType): string {
 
 /** The declaration of a type alone. */
 export function declarationOf(type: BlockTypeDeclaration): BlockTypeDeclaration {
-  const { name, label, purpose, description, version, fields, takesNoLook = false, hasNoTitle = false, listsPages = false } = type;
-  return { name, label, purpose, description, version, fields, takesNoLook, hasNoTitle, listsPages };
+  const {
+    name,
+    label,
+    purpose,
+    description,
+    version,
+    fields,
+    takesNoLook = false,
+    hasNoTitle = false,
+    listsPages = false,
+    isKeptFromNew = false,
+  } = type;
+  return { name, label, purpose, description, version, fields, takesNoLook, hasNoTitle, listsPages, isKeptFromNew };
 }

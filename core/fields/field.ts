@@ -24,6 +24,8 @@ export interface FieldCommon {
   readonly changedBy?: readonly string[];
   /** It says something about its record rather than being read in it: forms set it apart. */
   readonly isAbout?: boolean;
+  /** It is asked for and shown no more; what was written into it is kept. */
+  readonly isWithdrawn?: boolean;
   /** It is asked for only while another field of the same record has one of these values. */
   readonly askedWhen?: { readonly field: string; readonly is: readonly (string | number | boolean)[] };
 }

@@ -16,6 +16,11 @@ export function carriedOver(from: readonly AnyField[], to: readonly AnyField[], 
   return { ...initialValues(to), ...Object.fromEntries(to.filter(isKept).map(({ name }) => [name, held[name]])) };
 }
 
+/** Those of some fields that are asked for and shown. */
+export function used<Each extends AnyField>(fields: readonly Each[]): readonly Each[] {
+  return fields.some(each => each.isWithdrawn) ? fields.filter(each => !each.isWithdrawn) : fields;
+}
+
 /** The schema of the values of a list of fields: each one there, none besides. What is not asked for may be empty. */
 export function schemaOfFields(z: Zod, fields: readonly AnyField[]): zod.ZodType<FieldValues> {
   const shape = Object.fromEntries(
@@ -41,7 +46,7 @@ export function isEmptyField(field: AnyField, values: FieldValues): boolean {
 
 /** All words of some values, one field per line. */
 export function wordsOfFields(fields: readonly AnyField[], values: FieldValues): string {
-  return fields
+  return used(fields)
     .map(field => wordsOfField(field, values))
     .filter(Boolean)
     .join('\n');
@@ -56,7 +61,7 @@ export function wordsOfField(field: AnyField, values: FieldValues): string {
 /** Some values as templates read them. What no field is called is left out. */
 export function openFields(fields: readonly AnyField[], values: FieldValues, opener: FieldOpener): FieldValues {
   return Object.fromEntries(
-    fields.map(field => {
+    used(fields).map(field => {
       const { open } = kindOfField(field);
       const held = values[field.name];
       return [field.name, open && held !== undefined ? open(held, field, opener) : held];
@@ -66,7 +71,9 @@ export function openFields(fields: readonly AnyField[], values: FieldValues, ope
 
 /** A plain template that shows some fields, each as its kind is shown. @param path - to their opened values */
 export function plainTemplateOf(fields: readonly AnyField[], path: string): string {
-  return fields.map(field => kindOfField(field).template?.(field, `${path}.[${field.name}]`) ?? '').join('');
+  return used(fields)
+    .map(field => kindOfField(field).template?.(field, `${path}.[${field.name}]`) ?? '')
+    .join('');
 }
 
 /** Every record that some values name. @param pointer - of the values themselves */

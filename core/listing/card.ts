@@ -2,7 +2,9 @@ import type { FieldOpener } from '../fields/field';
 import type { OpenFile } from '../file/open-file';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
 import { pictureOf, pictureTextOf, standfirstOf, topicsOf } from '../page/page';
+import type { PageType } from '../page-types/page-type';
 import type { PageNode } from '../site/snapshot';
+import { ownLookOf, type OwnLook } from '../site-types/own-look';
 import { startOf } from './start';
 
 /** A page as listings and cards show it. */
@@ -16,6 +18,8 @@ export interface CardModel {
   readonly when: string;
   readonly topics: readonly string[];
   readonly isLarge: boolean;
+  /** How its type says that it is shown; null where the theme shows it as all pages. */
+  readonly own: OwnLook | null;
 }
 
 /** What of a page a card shows. */
@@ -28,8 +32,16 @@ export interface CardWish {
   readonly isLarge: boolean;
 }
 
+/** For whom a card is made. */
+export interface CardContext {
+  readonly style: MomentStyle;
+  readonly opener: FieldOpener;
+  /** The types of page that the site knows. */
+  readonly pageTypes: ReadonlyMap<string, PageType>;
+}
+
 /** A page as a card. */
-export function cardOf(page: PageNode, wish: CardWish, style: MomentStyle, opener: FieldOpener): CardModel {
+export function cardOf(page: PageNode, wish: CardWish, { style, opener, pageTypes }: CardContext): CardModel {
   const start = startOf(page);
   const { value, address } = page;
   return {
@@ -41,6 +53,7 @@ export function cardOf(page: PageNode, wish: CardWish, style: MomentStyle, opene
     when: start === null || !wish.date ? '' : writeFullMoment(start, style),
     topics: wish.topics ? topicsOf(value) : [],
     isLarge: wish.isLarge,
+    own: ownLookOf(page, pageTypes, opener),
   };
 }
 

@@ -1,6 +1,7 @@
 import type { FieldValues } from '../fields/field';
 import { isShelved, shelvedAt } from '../page/back-shelf';
 import { topicsOf } from '../page/page';
+import type { PageType } from '../page-types/page-type';
 import { mayRead } from '../placement/resolve';
 import type { ReaderFacts } from '../rule/who';
 import type { Instant } from '../schedule/local-time';
@@ -49,6 +50,8 @@ export interface ListingContext {
   readonly seed: string;
   /** How often a page was read lately: an outside fact. Left out, never. */
   readonly reads?: (pageId: string) => number;
+  /** The types of page that the site knows; left out, none is kept from listings. */
+  readonly pageTypes?: ReadonlyMap<string, PageType>;
 }
 
 /**
@@ -122,7 +125,7 @@ interface Judged {
 
 function judgeOf(
   fields: FieldValues,
-  { snapshot, current, reader }: ListingContext,
+  { snapshot, current, reader, pageTypes }: ListingContext,
   closeness: (page: PageNode) => number,
 ): (page: PageNode) => Judged {
   const { moment } = snapshot;
@@ -133,11 +136,13 @@ function judgeOf(
   const shelf = fields['shelf'] ?? 'ordinary';
   const within = Number(fields['withinDays'] ?? 0) * day;
   const isRelated = fields['source'] === 'related';
+  // What was picked by hand is asked for.
+  const isKeptOut = (name: string) => fields['source'] !== 'picked' && Boolean(pageTypes?.get(name)?.isKeptFromLists);
   // What stays as long as nobody changes anything.
   const lasting = (page: PageNode): LeftOut | null => {
     if (page === current && !fields['withCurrent']) return 'being read';
     if (without.size > 0 && (without.has(page.id) || page.facts.lineage.some(id => without.has(id)))) return 'without';
-    if (type && page.value.type !== type) return 'type';
+    if (type ? page.value.type !== type : isKeptOut(page.value.type)) return 'type';
     if (topics.size > 0 && !topicsOf(page.value).some(each => topics.has(each))) return 'topics';
     if (withoutTopics.size > 0 && topicsOf(page.value).some(each => withoutTopics.has(each))) return 'without topics';
     if (isRelated && page !== current && closeness(page) === 0) return 'nothing in common';

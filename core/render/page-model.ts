@@ -12,6 +12,7 @@ import { standfirstOf } from '../page/page';
 import type { OwnGround, PlacementValue } from '../placement/placement';
 import type { Resolution } from '../placement/resolve';
 import { UnknownType, type Registry } from '../registry/registry';
+import { ownLookOf, type OwnLook } from '../site-types/own-look';
 import { compileWho, readerFactsIn } from '../rule/who';
 import type { QueryTest } from '../rule/tests/query/test';
 import type { Instant } from '../schedule/local-time';
@@ -76,6 +77,8 @@ export interface PageModel {
   readonly body: OpenText | null;
   /** The values of all fields of the page's type. */
   readonly fields: FieldValues;
+  /** How its type says that it is shown; null where the theme shows it as all pages. */
+  readonly own: OwnLook | null;
   readonly when: string;
   readonly showsTitle: boolean;
   readonly service: string | null;
@@ -187,6 +190,7 @@ export function pageModel(
       },
       body: (fields['body'] as OpenText | null | undefined) ?? null,
       fields,
+      own: page ? ownLookOf(page, context.registry.pageTypes, opener) : null,
       when: start ? writeFullMoment(start, context.style) : '',
       showsTitle: !titleShownByBlock,
       service: resolution.facts.service,
@@ -270,6 +274,7 @@ function blockModel(
       reader: context.reader,
       style: context.style,
       query,
+      pageTypes: context.registry.pageTypes,
       reads: context.reads ?? (() => 0),
       form: context.formState?.(block.id) ?? null,
       outside: address => context.outside?.(address) ?? null,

@@ -65,6 +65,8 @@ import { betweenOnPage } from '../services/between-on-page';
 import { endCalendarFeed, listCalendarFeeds, makeCalendarFeed } from '../services/calendar-feeds';
 import { endingsOf } from '../services/endings';
 import { datesElsewhere, datesOfCalendar, listSeasons } from '../services/seasons';
+import { shownRendition } from '../services/shown-rendition';
+import { reportOfTypes, saveTypes, typesNow, undoTypes } from '../services/site-types';
 import { listSharedRules } from '../services/shared-rules';
 import { todayFor } from '../services/today';
 import { undoingOf } from '../services/undoing';
@@ -418,6 +420,11 @@ function handlersFor(site: Site, sessions: Sessions, startKey: StartKey | null):
     readFormMessages: async ({ request, person, id }) =>
       request.accepts(['json', 'csv']) === 'csv' ? formCsv(site, person, id) : [...(await formMessages(site, person, id))],
     deleteFormMessage: async ({ person, id }) => void (await dropFormMessage(site, person, id)),
+    readTypes: () => typesNow(site),
+    checkTypes: ({ body }) => reportOfTypes(site, body),
+    saveTypes: ({ person, body }) => saveTypes(site, person, body),
+    undoTypes: ({ person }) => undoTypes(site, person),
+    showRendition: ({ body }) => shownRendition(site, body),
     listMenus: () => [...listMenus(site)],
     listForwardings: () => [...listForwardings(site)],
     importForwardings: async ({ request, person, query }) =>

@@ -75,7 +75,7 @@ export function feedOf(site: Site, snapshot: SiteSnapshot, wish: FeedWish, reade
   const value = shown?.block.value;
   if (!value || !registry.blockTypes.get(value.type)?.listsPages || !value.fields['offersFeed']) return null;
   const reads = (id: string) => site.counts.lately('read', id, snapshot.moment);
-  const context = { snapshot, current: page, reader, zone: settings.zone, seed: wish.block, reads };
+  const context = { snapshot, current: page, reader, zone: settings.zone, seed: wish.block, reads, pageTypes: registry.pageTypes };
   const { pages, validUntil } = listPages(value.fields, context);
   const whole = (path: string) => (path.startsWith('/') ? `${address}${path}` : path);
   const title = `${value.title} · ${siteWord(set, snapshot.locale, 'name')}`;

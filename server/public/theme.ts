@@ -3,6 +3,9 @@ import type { OpenText } from '@core/fields/field';
 import type { OpenFile } from '@core/file/open-file';
 import { pictureHtml, plainForms, type PictureWish } from '@core/file/picture-html';
 import { deepestInset, mostInsetText } from '@core/inset/inset';
+import type { PageType } from '@core/page-types/page-type';
+import type { OwnLook } from '@core/site-types/own-look';
+import type { RenditionName } from '@core/site-types/site-type';
 import { UnknownType, type Registry } from '@core/registry/registry';
 import type { BlockModel, PageModel } from '@core/render/page-model';
 import type { Words, WordsByLocale } from '@core/theme/words';
@@ -34,7 +37,16 @@ export interface RenderOptions {
 // With every helper known beforehand, a name in a template is looked up as a value at once.
 const compiling: Parameters<typeof Handlebars.compile>[1] = {
   knownHelpersOnly: true,
-  knownHelpers: { richText: true, is: true, slug: true, picture: true, word: true },
+  knownHelpers: { richText: true, is: true, slug: true, picture: true, word: true, rendition: true },
+};
+
+/** Which rendition of a type goes with each way in which a block shows pages. */
+const renditionShownAs: Readonly<Record<string, RenditionName | undefined>> = {
+  whole: 'whole',
+  card: 'card',
+  line: 'line',
+  cards: 'card',
+  list: 'line',
 };
 
 /** A theme, its templates compiled once. */
@@ -45,6 +57,8 @@ export interface Theme {
   /** Folder of files that browsers may fetch. */
   readonly assets: string;
   readonly render: (model: PageModel, options: RenderOptions) => string;
+  /** A template of a site by itself, to be looked at while it is set. @param source - as {@link renditionSource} makes it */
+  readonly renderPart: (source: string, look: OwnLook, words: Words) => string;
   /** What is read in place of every page while the site is closed. */
   readonly renderClosed: (notice: ClosedNotice) => string;
 }
@@ -95,6 +109,12 @@ export function loadTheme(folder: string): Theme {
     const { wordsOfTheme } = data?.root as { readonly wordsOfTheme: Words };
     return wordsOfTheme[name] ?? name;
   });
+  handlebars.registerHelper('rendition', (own: OwnLook | null, shownAs: string, { data }: Handlebars.HelperOptions) => {
+    const root = data?.root as InsetScope;
+    const name = renditionShownAs[shownAs];
+    const template = own && name && root.renditionOf?.(own.type, name);
+    return template ? new Handlebars.SafeString(template({ ...root, ...own })) : '';
+  });
   handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
   const page = partials.get('page')!;
@@ -103,6 +123,7 @@ export function loadTheme(folder: string): Theme {
     assets: path.join(folder, 'assets'),
     words: wordsOf(folder),
     renderClosed: notice => partials.get('closed')!({ ...notice, wordsOfTheme: notice.themeWords }),
+    renderPart: (source, look, wordsOfTheme) => handlebars.compile(source, compiling)({ ...look, wordsOfTheme }),
     render: (model, options) => {
       const templateOf = templatesFor(handlebars, partials, options.registry);
       return page({
@@ -115,7 +136,8 @@ export function loadTheme(folder: string): Theme {
         isSheet: options.isSheet,
         onFault: options.onFault,
         templateOf,
-        slots: renderSlots(manifest, templateOf, model, options),
+        renditionOf: renditionsFor(handlebars, options.registry),
+        slots: renderSlots(manifest, templateOf, renditionsFor(handlebars, options.registry), model, options),
       });
     },
   };
@@ -140,7 +162,11 @@ interface InsetScope {
   readonly room?: InsetRoom;
   readonly templateOf?: TemplateOf;
   readonly wordsOfTheme?: Words;
+  readonly renditionOf?: RenditionOf;
 }
+
+/** The template of one rendition of a type of page; null where the theme shows all pages alike. */
+type RenditionOf = (type: string, name: RenditionName) => HandlebarsTemplateDelegate | null;
 
 /** The template of a type of block. */
 type TemplateOf = (type: string) => HandlebarsTemplateDelegate;
@@ -196,6 +222,7 @@ function writeInsets(text: OpenText, place: InsetPlace): Handlebars.SafeString {
 function renderSlots(
   manifest: ThemeManifest,
   templateOf: TemplateOf,
+  renditionOf: RenditionOf,
   model: PageModel,
   options: RenderOptions,
 ): Record<string, Handlebars.SafeString | null> {
@@ -211,7 +238,7 @@ function renderSlots(
       slots[name] = null;
       continue;
     }
-    const html = blocks.map(block => renderBlock(templateOf, block, model, options, isMarked)).join('\n');
+    const html = blocks.map(block => renderBlock(templateOf, renditionOf, block, model, options, isMarked)).join('\n');
     // A region whose blocks have nothing to show, or cannot be shown, is as good as empty.
     if (!isSheet && html.trim() === '') {
       slots[name] = null;
@@ -243,6 +270,7 @@ const renderedWords = new LRUCache<string, Rendered>({
 
 function renderBlock(
   templateOf: TemplateOf,
+  renditionOf: RenditionOf,
   block: BlockModel,
   model: PageModel,
   { isSheet, onFault, words }: RenderOptions,
@@ -251,7 +279,7 @@ function renderBlock(
   return withoutFault(block.blockId, onFault, () => {
     const template = templateOf(block.type);
     const html = () =>
-      template({ ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault, templateOf, wordsOfTheme: words });
+      template({ ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault, templateOf, renditionOf, wordsOfTheme: words });
     return isMarked || !block.isSelfContained ? html() : renderedOnce(block, template, words, html);
   });
 }
@@ -294,6 +322,22 @@ function templatesFor(
     if (known) return known;
     const made = handlebars.compile(plainTemplate(type), compiling);
     plainTemplates.set(type, made);
+    return made;
+  };
+}
+
+const ownTemplates = new WeakMap<PageType, Map<string, HandlebarsTemplateDelegate>>();
+
+/** The templates by which a site shows pages of its own types. */
+function renditionsFor(handlebars: typeof Handlebars, { pageTypes }: Registry): RenditionOf {
+  return (name, rendition) => {
+    const type = pageTypes.get(name);
+    const source = type?.renditions?.[rendition];
+    if (!type || source === undefined) return null;
+    const kept = ownTemplates.get(type) ?? new Map<string, HandlebarsTemplateDelegate>();
+    ownTemplates.set(type, kept);
+    const made = kept.get(rendition) ?? handlebars.compile(source, compiling);
+    kept.set(rendition, made);
     return made;
   };
 }

@@ -33,9 +33,14 @@ export interface ReadLedger {
 /**
  * Reads the whole ledger, in the order it was written. A row that cannot be read is left out with all that rests on it;
  * a publication whose revision cannot be read shows nothing while it lasts, rather than what lies beneath it.
+ * @param registry - the types by which values are read; asked for anew each time that one is
  * @param extent - whether revisions that are only history are read too, as a check does, or when they are asked for
  */
-export async function readLedger(knex: Knex, registry: Registry, extent: 'what counts' | 'all of it' = 'what counts'): Promise<ReadLedger> {
+export async function readLedger(
+  knex: Knex,
+  registry: () => Registry,
+  extent: 'what counts' | 'all of it' = 'what counts',
+): Promise<ReadLedger> {
   const inOrder = (table: string) => knex(table).orderBy('number') as unknown as Promise<Record<string, unknown>[]>;
   const [records, editions, proposals, entries] = await Promise.all(
     ['records', 'editions', 'proposals', 'publication_entries'].map(inOrder),
@@ -79,7 +84,7 @@ export async function readLedger(knex: Knex, registry: Registry, extent: 'what c
     const rest = withoutNumber(fromRow<Omit<Revision, 'value'> & Numbered>(row));
     const isBase = isOwn(row);
     if (!isBase && !hasBase.has(rest.recordId)) throw new RangeError(`it has no words in ${begunIn.get(rest.recordId)!} to lie over`);
-    const read = (text: unknown) => (isBase ? readValue(kind, text, registry) : readOwnWords(kind, text, registry));
+    const read = (text: unknown) => (isBase ? readValue(kind, text, registry()) : readOwnWords(kind, text, registry()));
     return isRead(rest.id) ? { ...rest, value: read(bodies.get(rest.id)) } : new PastRevision(rest, read);
   });
   const revisionIds = new Set(knownRevisions.map(each => each.id));

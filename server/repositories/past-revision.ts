@@ -44,6 +44,11 @@ export class PastRevision implements Revision {
     this.#held = { value: valueOrNull(() => this.#read(text)) };
   }
 
+  /** Reads anew what it holds, if it holds anything: its type has come to say more or other things. */
+  reread(valueOf: (value: unknown) => unknown): void {
+    if (this.#held && this.#held.value !== null) this.#held = { value: valueOf(this.#held.value) };
+  }
+
   /** Lets go of its value. */
   release(): void {
     this.#held = null;

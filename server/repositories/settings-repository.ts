@@ -16,12 +16,14 @@ import {
   siteLocale,
   wordsByLocale,
 } from '@contract/site';
+import { siteTypes } from '@contract/types';
 import { workflows } from '@contract/workflows';
 import { recordKinds } from '@core/kinds/index';
 import { firstLocale, type SiteLocale } from '@core/locale/site-locale';
 import type { ProfileField } from '@core/people/profile';
 import { open, type Opening } from '@core/site/opening';
 import { isTimeZone } from '@core/schedule/local-time';
+import { noSiteTypes, type SiteTypes } from '@core/site-types/site-type';
 import type { Term } from '@core/segments/terms';
 import type { WordChoices } from '@core/registry/word-choices';
 import type { StyleRule } from '@core/theme/style-rules';
@@ -59,6 +61,8 @@ export interface SiteSettings {
   readonly lockIdleMinutes: number;
   /** How many days before something ends whoever wrote it is told. */
   readonly warnDays: number;
+  /** The types of page and block that the site has made without code. */
+  readonly siteTypes: SiteTypes;
   /** Hosts whose pages may be shown within pages of this site. */
   readonly framedHosts: readonly string[];
   /** The kinds and types of which only one person at a time is to write. */
@@ -100,6 +104,7 @@ export const initialSettings: SiteSettings = {
   behindAfterDays: 30,
   lockIdleMinutes: 20,
   warnDays: 14,
+  siteTypes: noSiteTypes,
   framedHosts: [],
   lockedKinds: recordKinds.map(kind => ({ kind, types: [] })),
   limits: {},
@@ -130,6 +135,7 @@ const schemas: { readonly [Name in keyof SiteSettings]: z.ZodType<SiteSettings[N
   lockIdleMinutes,
   warnDays,
   framedHosts,
+  siteTypes,
   lockedKinds,
   limits: limitsSchema,
   workflows,
@@ -155,6 +161,7 @@ export const settingsReadersNotice = [
   'styles',
   'wordChoices',
   'limits',
+  'siteTypes',
 ] as const satisfies readonly (keyof SiteSettings)[];
 
 /** What a setting said until somebody set it to something else. */
@@ -220,5 +227,15 @@ export async function saveSettings(knex: Knex, settings: Partial<SiteSettings>, 
     const before = stored?.value ?? JSON.stringify(initialSettings[name]);
     if (at !== null && before !== value) await knex('former_settings').insert({ name, value: before, until: at });
     await knex('settings').insert({ name, value }).onConflict('name').merge();
+  }
+}
+
+/** What a setting said before it was last set; null where it never was, or said something that cannot be read. */
+export async function readFormerValue(knex: Knex, name: keyof SiteSettings): Promise<unknown> {
+  const row = (await knex('former_settings').where({ name }).orderBy('id', 'desc').first('value')) as { value: string } | undefined;
+  try {
+    return row ? readSetting(name, row.value) : null;
+  } catch {
+    return null;
   }
 }

@@ -24,7 +24,15 @@ export function listingOf(site: Site, { vantage, change }: ListingQuestion): Lis
   const { page: current } = findPage(site, snapshot, vantage);
   const style = momentStyle(site);
   const reads = (id: string) => site.counts.lately('read', id, snapshot.moment);
-  const context = { snapshot, current, reader: vantage.reader, zone: style.zone, seed: change.recordId, reads };
+  const context = {
+    snapshot,
+    current,
+    reader: vantage.reader,
+    zone: style.zone,
+    seed: change.recordId,
+    reads,
+    pageTypes: site.registry.pageTypes,
+  };
   const out: { readonly page: PageNode; readonly why: LeftOut }[] = [];
   const { pages, validUntil } = listPages(value.fields, context, (page, why) => out.push({ page, why }));
   const told = [...out.filter(each => nearest.includes(each.why)), ...out.filter(each => !nearest.includes(each.why))].slice(0, mostOut);

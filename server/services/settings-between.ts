@@ -17,6 +17,7 @@ const labels: Readonly<Record<Noticed, string>> = {
   styles: word`Styles of sections`,
   wordChoices: word`Fields with other words by language`,
   limits: word`What regions may hold`,
+  siteTypes: word`Types of this site`,
 };
 
 /** What was set otherwise at the one moment than at the other, of what readers notice. @param from, until - UTC milliseconds */
@@ -41,6 +42,7 @@ function wordsOf(name: Noticed, { settings, theme }: AsSet, other: AsSet): strin
     themeWords: value => countOf(Object.values(value).flatMap(each => Object.keys(each)).length, 'word'),
     styles: value => listOf(value.map(each => each.style)),
     wordChoices: value => listOf(Object.entries(value).flatMap(([type, fields]) => Object.keys(fields).map(field => `${type}: ${field}`))),
+    siteTypes: value => listOf(value.types.map(each => each.label)),
     limits: () => limitsInWords(theme.manifest, other.theme.manifest),
   };
   return (inWords[name] as (value: unknown) => string)(settings[name]);

@@ -1,6 +1,8 @@
 import type { SiteSettingsChange } from '@contract/site';
 import { choiceName, type WordChoices } from '@core/registry/word-choices';
 import type { StyleRule } from '@core/theme/style-rules';
+import type { BlockType } from '@core/blocks/block-type';
+import type { PageType } from '@core/page-types/page-type';
 import { kindNamed } from '@core/kinds/index';
 import { say, told } from '@core/tongue/say';
 import type { GovernedKind } from '@core/workflow/governed';
@@ -61,7 +63,7 @@ function refuseUnknownTypes({ registry }: Site, kinds: readonly GovernedKind[]):
 }
 
 function refuseUnknownChoices({ registry }: Site, choices: WordChoices): void {
-  const types = new Map([
+  const types = new Map<string, BlockType | PageType>([
     ...[...registry.pageTypes.values()].map(type => [choiceName('page', type.name), type] as const),
     ...[...registry.blockTypes.values()].map(type => [choiceName('block', type.name), type] as const),
   ]);

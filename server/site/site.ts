@@ -26,6 +26,12 @@ import { ClockWatch } from './clock-watch';
 import { Exclusive } from './exclusive';
 import { FaultLog } from './fault-log';
 import { History } from './history';
+import { kindNamed } from '@core/kinds/index';
+import { shownAsThen } from '@core/site-types/then';
+import { withSiteTypes, withSiteTypesToRead } from '@core/site-types/registry';
+import type { Stored } from '@core/versions/upgrade';
+import { readHtml } from '@contract/values';
+import { PastRevision } from '../repositories/past-revision';
 import { withWordChoices } from '@core/registry/word-choices';
 import { DictionaryDrafter } from '../drafting/dictionary-drafter';
 import type { Drafter } from '../drafting/drafter';
@@ -119,7 +125,7 @@ export async function loadSite(
   const state = new SiteState(settings, new SettingsInTime(former), bareTheme, registry);
   const asSetAt = (moment: number) => (moment < clocks.content() ? state.at(moment) : state);
   const ledger = new Ledger(settings.locales[0]!.tag);
-  const { rows, unreadable } = await readLedger(knex, registry);
+  const { rows, unreadable } = await readLedger(knex, () => state.registryToRead);
   ledger.absorb(rows);
   const outside = new Outside();
   const site: Omit<Site, 'settings' | 'theme' | 'registry' | 'publicAddress'> = {
@@ -173,6 +179,8 @@ class SiteState implements AsSet {
   theme: Theme;
   /** The types with what the site has chosen of them; the same object until either changes. */
   registry: Registry;
+  /** The same for reading what is stored: see {@link withSiteTypesToRead}. */
+  registryToRead: Registry;
   #then = new WeakMap<SiteSettings, AsSet>();
 
   constructor(
@@ -182,7 +190,8 @@ class SiteState implements AsSet {
     public ownRegistry: Registry,
   ) {
     this.theme = this.#themeFor(settings);
-    this.registry = withWordChoices(ownRegistry, settings.wordChoices);
+    this.registry = this.#registryFor(settings);
+    this.registryToRead = withSiteTypesToRead(ownRegistry, settings.siteTypes);
   }
 
   /** As it was set at a moment of the past. */
@@ -191,8 +200,9 @@ class SiteState implements AsSet {
     if (settings === this.settings) return this;
     const known = this.#then.get(settings);
     if (known) return known;
-    const registry =
-      settings.wordChoices === this.settings.wordChoices ? this.registry : withWordChoices(this.ownRegistry, settings.wordChoices);
+    const { wordChoices, siteTypes } = this.settings;
+    const isSame = settings.wordChoices === wordChoices && settings.siteTypes === siteTypes;
+    const registry = isSame ? this.registry : this.#registryFor({ ...settings, siteTypes: shownAsThen(siteTypes, settings.siteTypes) });
     const made = { settings, registry, theme: this.#themeFor(settings) };
     this.#then.set(settings, made);
     return made;
@@ -200,7 +210,8 @@ class SiteState implements AsSet {
 
   replaceTypes(registry: Registry): void {
     this.ownRegistry = registry;
-    this.registry = withWordChoices(registry, this.settings.wordChoices);
+    this.registry = this.#registryFor(this.settings);
+    this.registryToRead = withSiteTypesToRead(registry, this.settings.siteTypes);
     this.#then = new WeakMap();
   }
 
@@ -208,9 +219,15 @@ class SiteState implements AsSet {
   replaceSettings(change: Partial<SiteSettings>, at: number | null): void {
     if (at !== null) this.past.note(this.settings, change, at);
     const settings = { ...this.settings, ...change };
-    if (settings.wordChoices !== this.settings.wordChoices) this.registry = withWordChoices(this.ownRegistry, settings.wordChoices);
+    const isOther = settings.wordChoices !== this.settings.wordChoices || settings.siteTypes !== this.settings.siteTypes;
+    if (isOther) this.registry = this.#registryFor(settings);
+    if (isOther) this.registryToRead = withSiteTypesToRead(this.ownRegistry, settings.siteTypes);
     this.settings = settings;
     this.theme = this.#themeFor(settings);
+  }
+
+  #registryFor({ wordChoices, siteTypes }: SiteSettings): Registry {
+    return withWordChoices(withSiteTypes(this.ownRegistry, siteTypes), wordChoices);
   }
 
   #themeFor({ limits }: SiteSettings): Theme {
@@ -259,10 +276,25 @@ export async function changeSettings(site: Site, change: Partial<SiteSettings>):
 /** Goes by settings that have been stored. @param at - when, in UTC milliseconds; null where nobody has seen the site before */
 export function adoptSettings(site: Site, change: Partial<SiteSettings>, at: number | null): void {
   states.get(site)!.replaceSettings(change, at);
+  if (change.siteTypes) readTypedAnew(site);
   const [first] = site.settings.locales;
   if (first!.tag !== site.ledger.baseLocale) site.ledger.readIn(first!.tag);
   // Nothing was written to the ledger, but what was computed from it no longer holds.
   site.ledger.invalidate();
+}
+
+// What was written in an older version of a type is brought up to the present one, as it is when it is read from the store.
+function readTypedAnew(site: Site): void {
+  const registry = states.get(site)!.registryToRead;
+  for (const revision of site.ledger.revisions.values()) {
+    const record = site.ledger.records.get(revision.recordId);
+    const kind = record && kindNamed(record.kind);
+    if (!kind?.typedBy || !kind.upgrade || revision.locale !== site.ledger.localeOf(record!.id)) continue;
+    const valueOf = (value: unknown) => kind.upgrade!(value as Stored, registry, readHtml);
+    if (revision instanceof PastRevision) revision.reread(valueOf);
+    // Who wrote it, and when, stays; whoever holds the revision holds it with what it says now.
+    else if (revision.value !== null) (revision as { value: unknown }).value = valueOf(revision.value);
+  }
 }
 
 /** Lets a site know other types from now on, for as long as the program runs. */

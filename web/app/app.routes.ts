@@ -99,6 +99,7 @@ export const routes: Routes = [
           { path: 'workflows', loadComponent: () => import('./workflows/workflows-set-up').then(module => module.WorkflowsSetUp) },
           { path: 'forms', loadComponent: () => import('./set-up/sent-forms').then(module => module.SentForms) },
           { path: 'outbox', loadComponent: () => import('./set-up/outbox').then(module => module.OutboxSetUp) },
+          { path: 'types', loadComponent: () => import('./types/types-set-up').then(module => module.TypesSetUp) },
           { path: 'menus', loadComponent: () => import('./menus/menus').then(module => module.Menus) },
           {
             path: 'carousels',

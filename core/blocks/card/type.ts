@@ -6,6 +6,17 @@ import type { BlockType } from '../block-type';
 const fields: readonly Field[] = [
   { name: 'page', label: 'Page', kind: 'page', help: 'What is written of it is shown, and follows it when it changes.', required: true },
   {
+    name: 'as',
+    label: 'Shown',
+    kind: 'choice',
+    help: 'As its type says for each, where the type is one of this site.',
+    choices: [
+      { value: 'card', label: 'As a card' },
+      { value: 'line', label: 'In a line' },
+      { value: 'whole', label: 'Whole' },
+    ],
+  },
+  {
     name: 'size',
     label: 'Size',
     kind: 'choice',
@@ -27,7 +38,7 @@ export const card: BlockType = {
   description: 'One page as a card, from what is written of it.',
   version: 1,
   fields,
-  model: ({ fields: chosen, snapshot, reader, style, opener }) => {
+  model: ({ fields: chosen, snapshot, reader, style, opener, pageTypes }) => {
     const page = snapshot.pageById.get(String(chosen['page']));
     const isSeen = page !== undefined && mayRead(page, reader);
     const wish = {
@@ -37,6 +48,6 @@ export const card: BlockType = {
       topics: Boolean(chosen['showsTopics']),
       isLarge: chosen['size'] === 'large',
     };
-    return { data: { card: isSeen ? cardOf(page, wish, style, opener) : null }, dependsOn: snapshot.pageReaderFacts };
+    return { data: { card: isSeen ? cardOf(page, wish, { style, opener, pageTypes }) : null }, dependsOn: snapshot.pageReaderFacts };
   },
 };

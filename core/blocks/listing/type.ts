@@ -67,6 +67,7 @@ const fields: readonly Field[] = [
     label: 'Of type',
     kind: 'choice',
     help: 'Any type, or one.',
+    choicesFrom: 'page types',
     choices: [{ value: '', label: 'Any' }, ...pageTypeNames.map(value => ({ value, label: value[0]!.toUpperCase() + value.slice(1) }))],
   },
   { name: 'topics', label: 'With one of the topics', kind: 'topics', help: 'Empty takes any topic, and none.' },
@@ -240,15 +241,17 @@ export const listing: BlockType = {
     // Version 3 knew no carousel, no pages of results and no cut of standfirsts.
     [3, block => ({ ...block, typeVersion: 4, fields: { ...initialValues(fields), ...(block['fields'] as FieldValues) } })],
   ]),
-  model: ({ snapshot, fields: chosen, page, reader, style, opener, blockId, query, reads }) => {
-    const { pages, validUntil } = listPages(chosen, { snapshot, current: page, reader, zone: style.zone, seed: blockId, reads });
+  model: ({ snapshot, fields: chosen, page, reader, style, opener, blockId, query, reads, pageTypes }) => {
+    const { pages, validUntil } = listPages(chosen, { snapshot, current: page, reader, zone: style.zone, seed: blockId, reads, pageTypes });
     const isCarousel = chosen['shownAs'] === 'carousel';
     const results = resultsOf(pages, isCarousel ? 0 : Number(chosen['perPage'] ?? 0), { blockId, address: page?.address ?? '', query });
     const groups = groupPages(snapshot, results.shown, isCarousel ? { ...chosen, grouped: '' } : chosen, style.zone).map(
       ({ key, pages: some }): GroupModel => ({
         heading: headingOf(key, String(chosen['grouped']), snapshot, style),
         count: some.length,
-        cards: some.map((each, at) => cardOf(each, wishOf(chosen, at === 0 && Boolean(chosen['firstIsLarge'])), style, opener)),
+        cards: some.map((each, at) =>
+          cardOf(each, wishOf(chosen, at === 0 && Boolean(chosen['firstIsLarge'])), { style, opener, pageTypes }),
+        ),
       }),
     );
     const feed = chosen['offersFeed'] && page ? feedAddress(snapshot, page, blockId) : '';

@@ -12,6 +12,8 @@ import type * as audit from '@contract/audit';
 import type * as bench from '@contract/bench';
 import type * as exchange from '@contract/exchange';
 import type * as forms from '@contract/forms';
+import type { SiteTypes } from '@core/site-types/site-type';
+import type * as types from '@contract/types';
 import type * as fielded from '@contract/fielded';
 import type * as files from '@contract/files';
 import type * as languages from '@contract/languages';
@@ -203,6 +205,11 @@ export class ApiClient {
   formCsv = (id: string) =>
     this.#refine(this.#http.get(`/api/forms/${id}/messages`, { headers: { accept: 'text/csv' }, responseType: 'text' }));
   deleteFormMessage = (id: string) => this.#refine(this.#http.delete<void>(`/api/form-messages/${id}`));
+  readTypes = () => this.#get<types.TypesTold>('types');
+  checkTypes = (wanted: SiteTypes) => this.#post<types.TypesReport>('types/check', wanted);
+  saveTypes = (wish: types.TypesWish) => this.#refine(this.#http.put<types.TypesTold>('/api/types', wish));
+  undoTypes = () => this.#post<types.TypesTold>('types/undo', {});
+  showRendition = (question: types.RenditionQuestion) => this.#post<types.RenditionShown>('types/rendition', question);
   listMenus = () => this.#get<menus.MenuRow[]>('menus');
   listForwardings = () => this.#get<addresses.ForwardingRow[]>('forwardings');
   importForwardings = (bytes: Blob, isTrial: boolean) =>

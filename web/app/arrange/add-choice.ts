@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { BlockRow } from '@contract/messages';
-import type { BlockTypeDeclaration } from '@core/blocks/block-type';
+import { blockPurposes, type BlockTypeDeclaration } from '@core/blocks/block-type';
 import { listOf } from '@core/format/moment';
 import type { Target } from '@core/placement/placement';
 import { labelOfTarget, limitsOf } from '@core/theme/manifest';
@@ -92,10 +92,10 @@ export class AddChoice {
   protected readonly targetWord = computed(() => midSentence(labelOfTarget(this.#session.site.theme, this.target())));
   /** The types that the region may hold, by what they are for. */
   protected readonly groups = computed(() =>
-    (['To read', 'To find more', 'Partners and outside'] as const)
+    blockPurposes
       .map(purpose => ({
         purpose,
-        types: this.#session.site.blockTypes.filter(type => type.purpose === purpose && this.#mayHold(type.name)),
+        types: this.#session.site.blockTypes.filter(type => type.purpose === purpose && !type.isKeptFromNew && this.#mayHold(type.name)),
       }))
       .filter(group => group.types.length > 0),
   );

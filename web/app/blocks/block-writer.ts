@@ -169,7 +169,7 @@ export class BlockWriter {
   readonly page = input<string>();
   protected readonly type = computed(() => this.#session.blockType(this.writing.value()?.type ?? ''));
   protected readonly faultAt: FaultAt = pointer => this.writing.faultOf(`fields${pointer}`);
-  protected readonly types = this.#session.site.blockTypes;
+  protected readonly types = this.#session.site.blockTypes.filter(each => !each.isKeptFromNew);
   /** The pages that show it. */
   protected readonly shownOn = computed(() => this.writing.record()?.pagesChanged ?? []);
   protected readonly previewPage = computed(() => {

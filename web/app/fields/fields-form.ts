@@ -73,7 +73,7 @@ export class FieldsForm {
 
   protected readonly rows = computed(() =>
     this.fields()
-      .filter(field => isAsked(field, this.values()))
+      .filter(field => !field.isWithdrawn && isAsked(field, this.values()))
       .map(field => {
         const { control, isWhole = false, hasOwnLabel = isWhole } = this.#controls[field.kind]!;
         const controlId = `${this.idPrefix()}-${field.name}`;

@@ -85,7 +85,7 @@ import { WritingService } from '../writing/writing.service';
             <div class="field">
               <label i18n class="form-label" for="page-type">Type</label
               ><select class="form-select" id="page-type" (change)="setType(textIn($event))">
-                @for (type of types; track type.name) {
+                @for (type of types(); track type.name) {
                   <option [value]="type.name" [selected]="type.name === page.type">{{ type.label | midSentence }}</option>
                 }
               </select>
@@ -193,10 +193,13 @@ export class PageWriter {
   readonly proposal = input<string>();
   /** For a new page: the page above. */
   readonly parent = input<string>();
-  protected readonly types = this.#site.pageTypes;
+  /** Those offered, and the one that the page is of. */
+  protected readonly types = computed(() =>
+    this.#site.pageTypes.filter(each => !each.isKeptFromNew || each.name === this.writing.value()?.type),
+  );
   protected readonly textIn = textIn;
   protected readonly isTickedIn = isTickedIn;
-  readonly #type = computed(() => this.types.find(each => each.name === this.writing.value()?.type));
+  readonly #type = computed(() => this.#site.pageTypes.find(each => each.name === this.writing.value()?.type));
   /** The fields that are read as the page, and those that say something about it. */
   protected readonly written = computed(() => (this.#type()?.fields ?? []).filter(field => !field.isAbout));
   protected readonly about = computed(() => (this.#type()?.fields ?? []).filter(field => field.isAbout));
@@ -275,7 +278,7 @@ export class PageWriter {
   }
 
   #begin(parentId: string | undefined): void {
-    const [type] = this.types;
+    const [type] = this.types();
     if (!parentId || !type || this.writing.value()) return;
     this.writing.openNew('page', uuidv7(), {
       version: 3,
@@ -316,7 +319,7 @@ export class PageWriter {
 
   /** Turns to another type: what both have stays, what only the other has begins as it does there. */
   protected setType(name: string): void {
-    const type = this.types.find(each => each.name === name);
+    const type = this.types().find(each => each.name === name);
     const held = this.writing.value()!.fields;
     if (!type) return;
     this.set({ type: name, typeVersion: type.version, fields: carriedOver(this.#type()?.fields ?? [], type.fields, held) });

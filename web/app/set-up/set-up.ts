@@ -53,6 +53,7 @@ export class SetUp {
     { path: 'languages', label: $localize`Languages` },
     { path: 'people', label: $localize`People` },
     { path: 'workflows', label: $localize`Workflows` },
+    { path: 'types', label: $localize`Types` },
     { path: 'menus', label: $localize`Menus` },
     { path: 'carousels', label: $localize`Carousels` },
     { path: 'sponsors', label: $localize`Sponsors` },

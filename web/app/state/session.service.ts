@@ -109,6 +109,11 @@ export class SessionService {
     return this.#api.saveSettings(change).pipe(tap(session => this.#keep(session)));
   }
 
+  /** Takes in what the editor must know of the site as it is now. */
+  readAnew(): Observable<Session> {
+    return this.#api.readSession().pipe(tap(session => this.#keep(session)));
+  }
+
   /** Sets the locales of the site. */
   saveLocales(locales: readonly SiteLocale[]): Observable<Session> {
     return this.#api.saveLocales(locales).pipe(tap(session => this.#keep(session)));
