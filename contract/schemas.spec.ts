@@ -35,7 +35,10 @@ const filledValues = (fields: readonly AnyField[]): object => ({
   ...initialValues(fields),
   ...Object.fromEntries(
     fields.flatMap(field => {
-      if (field.kind === 'list') return [[field.name, [{ id: 'one', fields: filledValues((field as ListField).fields) }]]];
+      if (field.kind === 'list') {
+        const fields = filledValues((field as ListField).fields);
+        return [[field.name, Array.from({ length: (field as ListField).least ?? 1 }, (_, at) => ({ id: `item-${at}`, fields }))]];
+      }
       return field.kind in filled ? [[field.name, field.name === 'separator' ? '/' : filled[field.kind]]] : [];
     }),
   ),

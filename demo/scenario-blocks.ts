@@ -433,7 +433,7 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'reserves in turn',
     type: 'listing',
     title: 'Where to go next',
-    fields: listing({ beneath: '/visit', type: 'reserve', order: 'random', most: 6, shownAs: 'carousel', carousel: 'reserves' }),
+    fields: listing({ beneath: '/visit', type: 'reserve', order: 'title', most: 6, shownAs: 'carousel', carousel: 'reserves' }),
     placements: [{ region: 'page-foot', where: { within: ['/visit', '/whats-on'], except: ['/visit/parking', '/visit/dogs'] } }],
   },
   {
@@ -491,7 +491,7 @@ export const demoBlocks: readonly DemoBlock[] = [
   {
     key: 'way in',
     type: 'sign in',
-    title: 'For members',
+    title: 'Come in',
     fields: {
       outText: 'Members book the boat and read the roost counts here.',
       outLabel: '',

@@ -70,7 +70,7 @@ export function demoBoat({ pageId }: LaidOut): Change {
     title: 'Gannet’s Wake',
     parentId: pageId('/about'),
     segment: 'gannets-wake',
-    order: 'a9',
+    order: 'z0',
     layout: 'main-and-aside',
     readers: null,
     inMenu: true,

@@ -6,6 +6,7 @@ import type { ActName } from '@core/rights/acts';
 import { grantsOver, wholeGrant, type Grant, type Written } from '@core/rights/grants';
 import { judgeAct } from '@core/rights/judge-act';
 import { sampleBlock, sampleEdition } from '../testing/samples';
+import { insertFormMessage } from '../repositories/form-messages-repository';
 import { TestSite, type TestClient } from '../testing/test-site';
 
 const uuid = () => crypto.randomUUID();
@@ -256,6 +257,15 @@ describe('what each may do', () => {
         administrator: { name: 'x', email: 'x@merrowby.example', password: 'x' },
         beginWith: 'front page',
       }),
+      checkTypes: () => test.site.settings.siteTypes,
+      saveTypes: () => {
+        const { siteTypes } = test.site.settings;
+        const field = { name: '', label: 'Berth', help: '', kind: 'short text', most: 80 };
+        const shared = [...siteTypes.shared, { field, called: `berth ${siteTypes.shared.length}`, state: 'used' }];
+        return { types: { ...siteTypes, shared }, tag: entityTagOf(siteTypes) };
+      },
+      undoTypes: () => ({}),
+      showRendition: () => ({ types: test.site.settings.siteTypes, of: 'page', name: 'boat', rendition: 'whole' }),
       draftWords: () => ({ locale: 'cy', names: ['title'] }),
       sendOut: () => ({ locale: 'cy', ids: [page] }),
       chooseLanguage: () => ({ language: '' }),
@@ -304,6 +314,7 @@ describe('what each may do', () => {
     const queries: Partial<Record<OperationName, string>> = {
       compareRevisions: `?before=none&after=${revision}`,
       readStart: '?key=none',
+      listFielded: '?kind=carousel',
       readZone: '?zone=Europe/Paris',
       find: '?q=tern',
       readBetween: '?from=0&until=1',
@@ -350,6 +361,11 @@ describe('what each may do', () => {
       const margit = await test.client('margit');
       return (await margit.post(`/api/editions/${edition}/remarks`, { body: 'When?' })).json[0].id as string;
     };
+    const sentMessage = async () => {
+      const message = { id: uuid(), blockId: uuid(), pageId: page, locale: 'en-GB', answers: [], sentAt: 0, keptUntil: test.now };
+      await insertFormMessage(test.site.knex, message);
+      return message.id;
+    };
     if (name === 'joinWhole') joining = await madeByMargit();
     const ids: Partial<Record<OperationName, string>> = {
       changePerson: [...test.site.people.values()].find(each => each.email.startsWith('bea'))!.id,
@@ -374,6 +390,8 @@ describe('what each may do', () => {
       makePreviewLink: onItsWay(),
       ...(name === 'endCalendarFeed' ? { endCalendarFeed: await feedOf(who) } : {}),
       ...(name === 'endPreviewLink' ? { endPreviewLink: await previewOf(onItsWay()) } : {}),
+      ...(name === 'deleteFormMessage' ? { deleteFormMessage: await sentMessage() } : {}),
+      reportCampaign: test.site.ledger.recordsOf('campaign')[0]!.id,
       readFile: test.site.ledger.recordsOf('file')[0]!.id,
       readRevision: test.site.ledger.revisionsOf(page, 'en-GB')[0]!.id,
     };

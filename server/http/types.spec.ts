@@ -12,8 +12,8 @@ const used = (field: object, called: string): SiteField => ({
 });
 const boat = (fields: SiteType['fields'], part: Partial<SiteType> = {}): SiteType => ({
   of: 'page',
-  name: 'boat',
-  label: 'Boat',
+  name: 'skiff',
+  label: 'Skiff',
   description: 'Something that floats.',
   fields,
   renditions: {
@@ -56,7 +56,7 @@ describe('types without code', () => {
   };
   const boatId = uuid();
   const page = (fields: object) => {
-    const { fields: declared, version } = test.site.registry.pageTypes.get('boat')!;
+    const { fields: declared, version } = test.site.registry.pageTypes.get('skiff')!;
     const blank = {
       standfirst: 'Old and dry.',
       body: emptyText,
@@ -68,7 +68,7 @@ describe('types without code', () => {
     expect(declared.length).toBeGreaterThan(6);
     return {
       version: 3,
-      type: 'boat',
+      type: 'skiff',
       typeVersion: version,
       title: 'Sheerwater',
       parentId: test.pageId('/about'),
@@ -84,10 +84,11 @@ describe('types without code', () => {
 
   // Are made, written as pages, shown by a template and as a card, and offered like any.
   const isMade = async () => {
-    const made = await save({ shared: [], types: [boat([length, rig])] });
+    const before = (await told()).types;
+    const made = await save({ ...before, types: [boat([length, rig]), ...before.types] });
     expect(made.status).withContext(made.text).toBe(200);
     const session = await administrator.get('/api/session');
-    expect(session.json.desk.pageTypes.map((each: { name: string }) => each.name)).toContain('boat');
+    expect(session.json.desk.pageTypes.map((each: { name: string }) => each.name)).toContain('skiff');
     await publish(boatId, 'page', page({ length: '9 m', rig: 'cutter' }));
     expect((await reader.get('/about/sheerwater')).text).toContain('<p class="facts">9 m metres, cutter</p>');
     const card = { version: 2, type: 'card', typeVersion: 1, title: 'Our boat', readers: null, fields: { page: boatId, as: 'card', size: 'ordinary', showsStandfirst: true, showsTopics: false } }; // prettier-ignore
@@ -103,7 +104,7 @@ describe('types without code', () => {
     const [type] = types.types;
     const [held] = type!.fields as SiteField[];
     const number = { ...held!, field: { ...held!.field, kind: 'number', least: 0, most: 500 } as never };
-    const wanted = { ...types, types: [{ ...type!, fields: [number, ...type!.fields.slice(1)] }] };
+    const wanted = { ...types, types: [{ ...type!, fields: [number, ...type!.fields.slice(1)] }, ...types.types.slice(1)] };
     const report = (await administrator.post('/api/types/check', wanted)).json as TypesReport;
     const [effect] = report.effects;
     expect(effect!.records).toEqual([{ id: boatId, title: 'Sheerwater', before: '9 m', after: '9' }]);
@@ -135,20 +136,20 @@ describe('types without code', () => {
   const isWithdrawn = async () => {
     const { types } = await told();
     const [type] = types.types;
-    const without = { ...types, types: [{ ...type!, fields: type!.fields.filter(each => !('called' in each && each.called === 'rig')) }] };
+    const without = { ...types, types: [{ ...type!, fields: type!.fields.filter(each => !('called' in each && each.called === 'rig')) }, ...types.types.slice(1)] }; // prettier-ignore
     // The template still names it.
     expect((await save(without)).json.errors[0].pointer).toBe('/types/0/renditions/whole/template');
-    const plain = { ...without, types: [{ ...without.types[0]!, renditions: {} }] };
+    const plain = { ...without, types: [{ ...without.types[0]!, renditions: {} }, ...types.types.slice(1)] };
     const [effect] = ((await administrator.post('/api/types/check', plain)).json as TypesReport).effects;
     expect([effect!.isLoss, effect!.records[0]!.before]).toEqual([true, 'cutter']);
     expect((await save(plain)).status).toBe(200);
     expect(test.site.snapshots.at().pageById.get(boatId)!.value.fields['rig']).toBe('cutter');
     const now = (await told()).types;
-    const emptied = { ...now, types: [{ ...now.types[0]!, fields: now.types[0]!.fields.map(each => ('called' in each && each.called === 'rig' ? { ...each, state: 'emptied' as const } : each)) }] }; // prettier-ignore
+    const emptied = { ...now, types: [{ ...now.types[0]!, fields: now.types[0]!.fields.map(each => ('called' in each && each.called === 'rig' ? { ...each, state: 'emptied' as const } : each)) }, ...now.types.slice(1)] }; // prettier-ignore
     expect((await save(emptied)).status).toBe(200);
     expect(test.site.snapshots.at().pageById.get(boatId)!.value.fields['rig']).toBe('');
     const strict = (await told()).types;
-    const more = { ...strict, types: [{ ...strict.types[0]!, fields: [...strict.types[0]!.fields, used({ kind: 'short text', most: 9, required: true }, 'port')] }] }; // prettier-ignore
+    const more = { ...strict, types: [{ ...strict.types[0]!, fields: [...strict.types[0]!.fields, used({ kind: 'short text', most: 9, required: true }, 'port')] }, ...strict.types.slice(1)] }; // prettier-ignore
     const report = (await administrator.post('/api/types/check', more)).json as TypesReport;
     expect(report.effects.at(-1)!.records[0]).toEqual({ id: boatId, title: 'Sheerwater', before: 'port', after: 'Must not be empty.' });
     expect((await save(more)).status).toBe(200);
@@ -160,7 +161,8 @@ describe('types without code', () => {
     const before = (await told()).types;
     const shared = [used({ kind: 'short text', most: 40 }, 'harbour')];
     const block: SiteType = { ...boat([{ shared: 'harbour' }], { of: 'block', name: 'berth', label: 'Berth', renditions: {} }) };
-    const types = { shared, types: [{ ...before.types[0]!, fields: [...before.types[0]!.fields, { shared: 'harbour' }] }, block] };
+    const first = { ...before.types[0]!, fields: [...before.types[0]!.fields, { shared: 'harbour' }] };
+    const types = { shared: [...before.shared, ...shared], types: [first, ...before.types.slice(1), block] };
     expect((await save(types)).status).toBe(200);
     expect(test.site.snapshots.at().pageById.get(boatId)!.value.fields['harbour']).toBe('');
     const blockId = uuid();
@@ -177,13 +179,13 @@ describe('types without code', () => {
     const now = (await told()).types;
     const faults = async (part: Partial<SiteTypes>) =>
       (await save({ ...now, ...part })).json.errors as { pointer: string; detail: string }[];
-    expect((await faults({ types: [now.types[0]!] }))[0]!.detail).toContain('Berth stays');
-    expect((await faults({ types: [...now.types, boat([], { name: 'news' })] }))[0]!.pointer).toBe('/types/2/name');
+    expect((await faults({ types: now.types.slice(0, -1) }))[0]!.detail).toContain('Berth stays');
+    expect((await faults({ types: [...now.types, boat([], { name: 'news' })] }))[0]!.pointer).toBe('/types/3/name');
     expect((await faults({ types: [...now.types, boat([rig, rig], { name: 'raft', renditions: {} })] }))[0]!.pointer).toBe(
-      '/types/2/fields/1/called',
+      '/types/3/fields/1/called',
     );
     const stale = await administrator.put('/api/types', { types: now, tag: '"old"' });
-    expect([stale.status, stale.json.theirs.types.length]).toEqual([412, 2]);
+    expect([stale.status, stale.json.theirs.types.length]).toEqual([412, 3]);
     expect((await (await test.client('bea')).put('/api/types', { types: now, tag: '"old"' })).status).toBe(403);
   };
 
@@ -193,9 +195,9 @@ describe('types without code', () => {
     const template = '<p>{{title}}, {{harbour}}{{#if length}}, {{length}}{{/if}}</p>';
     const wanted = {
       ...types,
-      types: types.types.map(each => (each.name === 'boat' ? { ...each, renditions: { line: { way: 'template', template } } } : each)),
+      types: types.types.map(each => (each.name === 'skiff' ? { ...each, renditions: { line: { way: 'template', template } } } : each)),
     };
-    const shown = await administrator.post('/api/types/rendition', { types: wanted, of: 'page', name: 'boat', rendition: 'line' });
+    const shown = await administrator.post('/api/types/rendition', { types: wanted, of: 'page', name: 'skiff', rendition: 'line' });
     expect([shown.json.title, shown.json.html]).toEqual(['Sheerwater', '<p>Sheerwater, , 9 m</p>']);
   };
 

@@ -166,7 +166,7 @@ describe('the whole job over the API', () => {
     const base = (await administrator.get(`/api/records/${row.id}`)).json.live.revisionId;
     const change = { recordId: row.id, kind: 'placement', value: null, retires: true };
     const effect = await administrator.post('/api/effect', { changes: [change] });
-    expect(effect.json[0].label).toBe('Takes it off 56 pages');
+    expect(effect.json[0].label).toBe('Takes it off 57 pages');
     await administrator.post('/api/editions', {
       id: crypto.randomUUID(),
       title: 'Off',

@@ -87,6 +87,12 @@ describe('a page of the theme', () => {
       rows: [{ name: 'A', cells: ['1'] }],
       entries: [{ title: 'A', address: 'https://a.example/' }],
       languages: [{ tag: 'cy', name: 'C', address: '/cy' }],
+      card: { title: 'A', path: '/a' },
+      campaigns: [{ id: 'c', words: 'C', address: '/c', width: 300, height: 250 }],
+      picture: file,
+      action: '/forms/a/b',
+      frame: '/foreign/a',
+      line: '© 2027',
     };
     for (const type of shippedTypes.blockTypes.values()) {
       // The page's model leaves away titles that a type does not show.

@@ -1,6 +1,7 @@
 import { readHtml, valueSchema } from '@contract/values';
 import type { BlockValue } from '@core/block/block';
 import { bodyOf, type PageValue } from '@core/page/page';
+import { withSiteTypesToRead } from '@core/site-types/registry';
 import { shippedTypes } from '@core/registry/registry';
 import { plainWords, referencesInText } from '@core/rich-text/document';
 import { TestSite } from '../testing/test-site';
@@ -20,6 +21,8 @@ describe('upgrading a store', () => {
     JSON.parse(((await test.site.knex('revisions').where({ id: revision }).first()) as { value: string }).value);
   const revisionOf = (id: string) => test.site.ledger.revisionsOf(id).at(-1)!;
 
+  const known = () => withSiteTypesToRead(shippedTypes, test.site.settings.siteTypes);
+
   it('loses no word, names pages by their ids, counts what is left out, and changes nothing on trial', async () => {
     const page = revisionOf(test.pageId('/visit/dogs'));
     const { fields, typeVersion: _, ...rest } = page.value as PageValue;
@@ -35,23 +38,23 @@ describe('upgrading a store', () => {
       readers: null,
     });
 
-    const trial = await upgradeStore(test.site.knex, shippedTypes, true);
+    const trial = await upgradeStore(test.site.knex, known(), true);
     expect([trial.revisions, trial.texts, trial.kept, [...trial.lost]]).toEqual([2, 1, [], [['u', 1], ['insets without a block', 1]]]); // prettier-ignore
     expect((await stored(page.id)) as object).toEqual(jasmine.objectContaining({ version: 2 }));
 
-    expect(await upgradeStore(test.site.knex, shippedTypes, false)).toEqual(trial);
+    expect(await upgradeStore(test.site.knex, known(), false)).toEqual(trial);
     const text = bodyOf((await stored(page.id)) as PageValue);
     expect(plainWords(text)).toBe('Leads\nShort leads, see parking.\nkept');
     expect(referencesInText(text, '').map(each => each.to)).toEqual([test.pageId('/visit/parking')]);
     expect(((await stored(block.id)) as BlockValue).fields['linkTo']).toEqual({ page: test.pageId('/notices'), address: '' });
-    expect((await upgradeStore(test.site.knex, shippedTypes, false)).revisions).toBe(0);
+    expect((await upgradeStore(test.site.knex, known(), false)).revisions).toBe(0);
   });
 
   it('keeps as it is what cannot be read, and says why', async () => {
     const block = revisionOf(test.blockId('Storm warning'));
     const before = { version: 1, type: 'notice', title: 'x', fields: { tone: 'loud' }, readers: null };
     await store(block.id, before);
-    const report = await upgradeStore(test.site.knex, shippedTypes, false);
+    const report = await upgradeStore(test.site.knex, known(), false);
     expect([report.revisions, report.kept.map(each => each.revision)]).toEqual([0, [block.id]]);
     expect(await stored(block.id)).toEqual(before);
   });

@@ -60,7 +60,7 @@ const restsFor = 400;
               </p>
             }
             @if (left().length > 0) {
-              <select class="form-select add" ariaLabel="Add a field to it" i18n-ariaLabel (change)="addPart($event)">
+              <select class="form-select add" aria-label="Add a field to it" i18n-aria-label (change)="addPart($event)">
                 <option i18n value="">Add…</option>
                 @for (each of left(); track each.called) {
                   <option [value]="each.called">{{ each.label }}</option>

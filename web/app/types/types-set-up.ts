@@ -146,6 +146,10 @@ type Open = number | 'shared' | null;
       padding: 4px 14px;
     }
     li {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 0 10px;
       min-height: 28px;
     }
     li.on .btn-word {
