@@ -1,5 +1,6 @@
 import { benchArrange } from './arrange';
 import { benchAssembling } from './assembling';
+import { benchBlocks } from './blocks';
 import { benchFiles } from './files';
 import { benchFirstLoad } from './first-load';
 import { benchLanguages } from './languages';
@@ -27,6 +28,7 @@ for (const row of await benchPublish()) writeRow(row);
 for (const row of await benchPlanned()) writeRow(row);
 for (const row of [...benchWorst(), ...benchWorstPlan()]) writeRow(row);
 for (const row of benchFirstLoad()) writeRow(row);
+for (const row of await benchBlocks()) writeRow(row);
 for (const row of await benchArrange()) writeRow(row);
 for (const row of await benchLanguages()) writeRow(row);
 for (const row of await benchWorkflow()) writeRow(row);

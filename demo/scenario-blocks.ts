@@ -509,6 +509,19 @@ export const demoBlocks: readonly DemoBlock[] = [
     placements: [{ region: 'main', where: { only: ['/about/contact'] } }],
   },
   {
+    key: 'tide curve',
+    type: 'foreign code',
+    title: 'The curve of the tide',
+    fields: {
+      code: '<svg viewBox="0 0 300 80" width="100%" role="img" aria-label="The tide over a day"><path id="c" fill="none" stroke="#0b5a66" stroke-width="3"/></svg><script>document.getElementById("c").setAttribute("d","M"+Array.from({length:61},(_,i)=>(i*5)+" "+(40-30*Math.sin(i/60*4*Math.PI))).join("L"))</script>',
+      what: 'The curve of the tide, as the tide office draws it',
+      from: 'tides.example',
+      height: 110,
+      purpose: 'media',
+    },
+    placements: [{ region: 'main', where: { only: ['/visit/causeway-crossing'] } }],
+  },
+  {
     key: 'our boat',
     type: 'card',
     title: 'Our boat',

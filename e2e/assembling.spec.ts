@@ -29,7 +29,7 @@ test('a strip above the header of the whole site, pointed at on the sheet', asyn
     .click();
   await control(page).getByLabel('Every page', { exact: true }).check();
   await page.keyboard.press('Escape');
-  await order(page).getByRole('button', { name: 'Shows on 56 pages', exact: true }).click();
+  await order(page).getByRole('button', { name: 'Shows on 57 pages', exact: true }).click();
   await publish(page);
   const reader = await application.read(browser);
   for (const path of ['/', '/visit/tern-point/hides', '/wildlife/avocet']) {

@@ -47,6 +47,7 @@ function withTime(date: string, instant: Instant, style: MomentStyle): string {
 
 const parts = {
   year: { year: 'numeric' },
+  month: { month: 'long', year: 'numeric' },
   date: { day: 'numeric', month: 'long' },
   dated: { day: 'numeric', month: 'long', year: 'numeric' },
   day: { weekday: 'short', day: 'numeric', month: 'long' },
@@ -127,5 +128,5 @@ export function withArticle(noun: string): string {
 export function writeMonth(key: string, locale: string): string {
   if (key.length <= 4) return key;
   const [year, month] = key.split('-').map(Number);
-  return new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(Date.UTC(year!, month! - 1, 1));
+  return part(Date.UTC(year!, month! - 1, 1), { locale, zone: 'UTC', now: 0 }, 'month');
 }

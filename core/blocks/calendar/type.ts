@@ -84,10 +84,13 @@ function calendarPart(context: BlockContext): BlockPart {
       ? null
       : { words: capitalised(writeMonth(to, style.locale)), path: to === present ? address : `${address}?${name}=${to}` };
   const at = months.indexOf(month);
-  const { weeks, weekdays } = monthOf(
+  const { weeks: laidOut, weekdays } = monthOf(
     month,
-    all.map(({ at: when, entry }) => ({ at: when, entry: entryOf(entry, when, context) })),
+    all.map(({ at: when, entry }) => ({ at: when, entry: { page: entry, when } })),
     { zone: style.zone, locale: style.locale, now: snapshot.moment },
+  );
+  const weeks = laidOut.map(week =>
+    week.map(day => ({ ...day, entries: day.isOfMonth ? day.entries.map(each => entryOf(each.page, each.when, context)) : [] })),
   );
   return {
     data: {

@@ -60,9 +60,10 @@ export const figures: BlockType = {
     const { snapshot, reader, style } = context;
     const pages = snapshot.pages.filter(page => mayRead(page, reader));
     const chosen = context.fields['figures'] as readonly { readonly figure: string; readonly label: string }[];
-    const number = new Intl.NumberFormat(style.locale);
     return {
-      data: { figures: chosen.map(({ figure, label }) => ({ count: number.format(countOf(figure, pages, context)), label })) },
+      data: {
+        figures: chosen.map(({ figure, label }) => ({ count: countOf(figure, pages, context).toLocaleString(style.locale), label })),
+      },
       validUntil: nextStart(pages, snapshot.moment),
       dependsOn: snapshot.pageReaderFacts,
     };

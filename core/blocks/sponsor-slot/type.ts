@@ -55,6 +55,7 @@ export const sponsorSlot: BlockType = {
   description: 'Room for sponsors, in which campaigns take turns.',
   version: 1,
   fields,
+  hasNoTitle: true,
   leastWidth: chosen => sponsorSizes.find(each => each.name === chosen['size'])?.width ?? 0,
   model: ({ fields: chosen, snapshot, page, blockId, opener }) => {
     const { shown, validUntil } = slotAt(chosen, { snapshot, page, seed: blockId });

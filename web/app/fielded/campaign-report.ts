@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
 import type { CampaignDay } from '@contract/fielded';
+import { writeDate } from '@core/format/moment';
 import {
   BarController,
   BarElement,
@@ -15,6 +16,7 @@ import {
 import { ApiClient } from '../api/api-client';
 import { saveTable } from '../shared/save-table';
 import { MessageService } from '../state/message.service';
+import { SessionService } from '../state/session.service';
 
 Chart.register(BarController, BarElement, LineController, LineElement, PointElement, CategoryScale, LinearScale, Legend, Tooltip);
 
@@ -52,6 +54,7 @@ const mostDays = 60;
 export class CampaignReport {
   readonly #api = inject(ApiClient);
   readonly #messages = inject(MessageService);
+  readonly #style = { ...inject(SessionService).style, zone: 'UTC' };
   readonly campaign = input.required<string>();
   readonly title = input.required<string>();
   protected readonly days = signal<readonly CampaignDay[] | null>(null);
@@ -73,7 +76,7 @@ export class CampaignReport {
       if (!canvas || days.length === 0) return;
       const chart = new Chart(canvas, {
         data: {
-          labels: days.map(each => each.day),
+          labels: days.map(each => writeDate(Date.parse(each.day), this.#style)),
           datasets: [
             { type: 'bar', label: $localize`Seen`, data: days.map(each => each.seen), backgroundColor: '#b9d3d6', yAxisID: 'seen' },
             { type: 'line', label: $localize`Followed`, data: days.map(each => each.followed), borderColor: '#8a4b12', backgroundColor: '#8a4b12', yAxisID: 'followed' }, // prettier-ignore
@@ -82,7 +85,11 @@ export class CampaignReport {
         options: {
           animation: false,
           maintainAspectRatio: false,
-          scales: { seen: { beginAtZero: true }, followed: { beginAtZero: true, position: 'right', grid: { display: false } } },
+          scales: {
+            x: { ticks: { maxRotation: 0, maxTicksLimit: 5 }, grid: { display: false } },
+            seen: { beginAtZero: true },
+            followed: { beginAtZero: true, position: 'right', grid: { display: false } },
+          },
         },
       });
       done(() => chart.destroy());

@@ -128,6 +128,7 @@ const restsFor = 400;
     }
     code {
       font-size: 12px;
+      color: var(--ink);
     }
     .shown p {
       margin: 0 0 2px;

@@ -1,0 +1,66 @@
+import { pageModel } from '@core/render/page-model';
+import { resolvePage, type Resolution } from '@core/placement/resolve';
+import { anyone } from '@core/rule/who';
+import type { BlockNode } from '@core/site/snapshot';
+import { contextFor, dressOf } from '@server/public/answers';
+import { TestSite } from '@server/testing/test-site';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { medianMilliseconds, type Row } from './measure';
+
+const count = 60;
+
+/** A page full of blocks of all types beside one of plain texts, and what the front page of the demo weighs. */
+export async function benchBlocks(): Promise<readonly Row[]> {
+  const test = await new TestSite().open();
+  const { site } = test;
+  const snapshot = site.snapshots.at();
+  const page = snapshot.pageByPath.get('/about')!;
+  const resolution = resolvePage(snapshot, page.facts, anyone);
+  const [like] = resolution.shown;
+  const all = [...snapshot.blocks.values()];
+  const types = [...new Set(all.map(each => each.value.type))];
+  const ofEach = types.map(type => all.find(each => each.value.type === type)!);
+  const texts = all.filter(each => each.value.type === 'rich text');
+  let turn = 0;
+  // Placed anew each time, so that nothing is kept from the time before.
+  const render = (blocks: readonly BlockNode[]) => {
+    turn += 1;
+    const shown: Resolution['shown'] = Array.from({ length: count }, (_, index) => ({
+      ...like!,
+      block: blocks[index % blocks.length]!,
+      placement: {
+        ...like!.placement,
+        id: `${turn} ${index}`,
+        value: { ...like!.placement.value, target: { kind: 'region', name: 'main' } },
+      },
+    }));
+    const { model } = pageModel(snapshot, page, { ...resolution, shown }, contextFor(site, snapshot, anyone, false));
+    return site.theme.render(model, { ...dressOf(site, snapshot, page.facts), isSheet: false });
+  };
+  const length = [render(ofEach), render(texts)].map(each => each.length);
+  const [mixed, plain] = [medianMilliseconds(41, () => render(ofEach)), medianMilliseconds(41, () => render(texts))];
+  const reader = await test.client();
+  const front = await reader.get('/');
+  const css = readFileSync(path.join(site.theme.assets, 'shore.css'));
+  const scripts = [...new Set([...front.text.matchAll(/src="\/theme\/([\w-]+\.js)"/g)].map(match => match[1]!))];
+  const weightOf = (bytes: string | Buffer) => gzipSync(bytes).length / 1_000;
+  const script = scripts.reduce((sum, file) => sum + weightOf(readFileSync(path.join(site.theme.assets, file))), 0);
+  await test.close();
+  return [
+    {
+      what: `a page of ${count} blocks of ${types.length} types for the first time, against one of ${count} texts (${mixed.toFixed(2)} against ${plain.toFixed(2)} ms; ${length.join(' and ')} characters)`,
+      ratio: mixed / plain,
+      aim: 'at most',
+      bound: 2,
+    },
+    {
+      what: 'the front page of the demo without pictures, HTML and CSS, kB compressed',
+      ratio: weightOf(front.text) + weightOf(css),
+      aim: 'at most',
+      bound: 40,
+    },
+    { what: `its scripts (${scripts.join(', ')}), kB compressed`, ratio: script, aim: 'at most', bound: 15 },
+  ];
+}
