@@ -142,11 +142,12 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'reviews',
-    who: 'edwin',
+    name: 'types',
+    who: 'margit',
     prepare: async page => {
-      await workspace(page, 'Reviews');
-      await page.getByRole('link', { name: 'Getting to Tern Point by bus' }).waitFor();
+      await page.goto('/almanac/set-up/types');
+      await page.getByRole('button', { name: 'Boat' }).click();
+      await page.frameLocator('iframe').first().getByText('1958').waitFor();
     },
   },
   {

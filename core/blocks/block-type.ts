@@ -30,6 +30,8 @@ export interface BlockTypeDeclaration {
   readonly feedIn?: string;
   /** It lists pages, so that whoever sets it is shown which and why. */
   readonly listsPages?: boolean;
+  /** Ready-made settings with which a new one can begin. */
+  readonly beginnings?: readonly { readonly label: string; readonly fields: FieldValues }[];
   /** Not offered where something new is written. */
   readonly isKeptFromNew?: boolean;
   /** It never shows the block's title of its own. */
@@ -114,6 +116,7 @@ export function declarationOf(type: BlockTypeDeclaration): BlockTypeDeclaration 
     hasNoTitle = false,
     listsPages = false,
     isKeptFromNew = false,
+    beginnings = [],
   } = type;
-  return { name, label, purpose, description, version, fields, takesNoLook, hasNoTitle, listsPages, isKeptFromNew };
+  return { name, label, purpose, description, version, fields, takesNoLook, hasNoTitle, listsPages, isKeptFromNew, beginnings };
 }

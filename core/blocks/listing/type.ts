@@ -224,6 +224,14 @@ const fields: readonly Field[] = [
   ...linkFields('Beneath the list, such as “All events”.'),
 ];
 
+const beginnings: BlockType['beginnings'] = [
+  { label: 'Related to the page', fields: { source: 'related', order: 'closest', most: 4, shownAs: 'titles' } },
+  { label: 'Most read', fields: { depth: 'all', order: 'read', most: 5, shownAs: 'titles' } },
+  { label: 'Latest', fields: { depth: 'all', order: 'published', most: 5, shownAs: 'list' } },
+  { label: 'Older, by month', fields: { depth: 'all', shelf: 'back', grouped: 'month', order: 'newest', most: 500, shownAs: 'titles' } },
+  { label: 'All of a section', fields: { depth: 'all', order: 'by hand', most: 500, shownAs: 'list', showsDate: false } },
+];
+
 /** Pages chosen by where they are, what they are and when. */
 export const listing: BlockType = {
   name: 'listing',
@@ -232,6 +240,7 @@ export const listing: BlockType = {
   description: 'Pages chosen by where they are, what they are and when.',
   version: 4,
   listsPages: true,
+  beginnings,
   fields,
   upgrades: new Map([
     // Version 1 knew no back shelf and no groups.

@@ -29,6 +29,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { RuleSentence } from '../rule/rule-sentence';
 import type { FaultAt } from '../fields/control';
+import { BeginAs } from '../blocks/begin-as';
 import { AddChoice } from './add-choice';
 import { textIn } from '../shared/typed-event';
 import { FieldsForm } from '../fields/fields-form';
@@ -63,7 +64,7 @@ interface Answer {
 @Component({
   selector: 'almanac-add-panel',
   providers: [fieldControls],
-  imports: [MidSentencePipe, AddChoice, FieldsForm, RuleSentence, NgbPopoverModule, FocusInside, TargetPicker],
+  imports: [MidSentencePipe, AddChoice, BeginAs, FieldsForm, RuleSentence, NgbPopoverModule, FocusInside, TargetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -92,6 +93,7 @@ interface Answer {
             <p class="form-fault" role="alert">{{ fault }}</p>
           }
         </div>
+        <almanac-begin-as [type]="type" (chosen)="fields.set($event)" />
         <almanac-fields-form
           idPrefix="add"
           [fields]="type.fields"

@@ -10,6 +10,7 @@ import { freshPlacement } from '@core/placement/placement';
 import { thisPageOnly } from '@core/rule/rule';
 import { v7 as uuidv7 } from 'uuid';
 import { ApiClient } from '../api/api-client';
+import { BeginAs } from './begin-as';
 import { ListedPages } from './listed-pages';
 import { WhoControl } from '../rule/who-control';
 import type { FaultAt } from '../fields/control';
@@ -28,7 +29,7 @@ import { WritingService } from '../writing/writing.service';
 /** Writing a block beside the page it shows on; says how many pages an edit changes. */
 @Component({
   selector: 'almanac-block-writer',
-  imports: [ToldPipe, MidSentencePipe, RouterLink, WriterFrame, FieldsForm, ListedPages, WhoControl, PhaseMark],
+  imports: [ToldPipe, MidSentencePipe, RouterLink, WriterFrame, FieldsForm, BeginAs, ListedPages, WhoControl, PhaseMark],
   providers: [WritingService, fieldControls],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -70,6 +71,9 @@ import { WritingService } from '../writing/writing.service';
           }
         </div>
         @if (type(); as type) {
+          @if (writing.isNew()) {
+            <almanac-begin-as [type]="type" (chosen)="set({ fields: $event })" />
+          }
           <almanac-fields-form
             [fields]="type.fields"
             [values]="block.fields"
