@@ -1,9 +1,13 @@
 import fc from 'fast-check';
+import { z } from 'zod';
+import { freshBlock } from '../block/block';
 import type { Field } from '../fields/index';
+import { blockSchema } from '../kinds/block/schema';
+import { shippedTypes } from '../registry/registry';
 import { upgraded } from '../versions/upgrade';
 import { converted } from './convert';
 import { backTo, nextTypes } from './next';
-import { withSiteTypes } from './registry';
+import { withSiteTypes, withSiteTypesToRead } from './registry';
 import { fieldsOfType, noSiteTypes, versionOf, type SiteField, type SiteType, type SiteTypes } from './site-type';
 
 const field = (kind: Field['kind'], part: object = {}): Field =>
@@ -105,5 +109,18 @@ describe('types as they are wanted', () => {
     const emptied = nextTypes(sharing, { ...sharing, shared: [{ ...sharing.shared[0]!, state: 'emptied' }] }).next;
     expect(emptied.types[0]!.steps[1]!.empties.map(each => each.name)).toEqual(['harbour']);
     expect(nextTypes(emptied, emptied).changes).toEqual([]);
+  });
+
+  it('read what was written before they came to ask for more, or before one of them went', () => {
+    const strict = used('rig', field('choice', { choices: [{ value: 'c', label: 'Cutter' }] }));
+    const short = used('port', field('short text', { most: 3, required: true }));
+    const { next } = nextTypes(noSiteTypes, { shared: [], types: [type([strict, short])] });
+    const boat = { version: 2, type: 'boat', typeVersion: 1, title: 'Wake', readers: null, fields: { rig: 'ketch', port: '' } };
+    const listing = freshBlock(shippedTypes.blockTypes.get('listing')!, 'All boats');
+    const gone = { ...listing, fields: { ...listing.fields, type: 'raft' } };
+    for (const stored of [boat, gone]) {
+      expect(blockSchema(z, withSiteTypes(shippedTypes, next)).safeParse(stored).success).toBeFalse();
+      expect(blockSchema(z, withSiteTypesToRead(shippedTypes, next)).safeParse(stored).success).toBeTrue();
+    }
   });
 });

@@ -34,7 +34,14 @@ export function withSiteTypesToRead(registry: Registry, made: SiteTypes): Regist
   const relaxed = <Type extends { readonly name: string; readonly fields: readonly AnyField[] }>(
     of: string,
     types: ReadonlyMap<string, Type>,
-  ) => new Map([...types].map(([name, type]) => [name, names.has(`${of} ${name}`) ? { ...type, fields: type.fields.map(lenient) } : type]));
+  ) =>
+    new Map(
+      [...types].map(([name, type]): [string, Type] => {
+        const isOwn = names.has(`${of} ${name}`);
+        // What was chosen among the types of the site may be gone with its type.
+        return [name, { ...type, fields: type.fields.map(field => (isOwn || 'choicesFrom' in field ? lenient(field) : field)) }];
+      }),
+    );
   return { pageTypes: relaxed('page', whole.pageTypes), blockTypes: relaxed('block', whole.blockTypes) };
 }
 

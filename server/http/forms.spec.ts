@@ -109,6 +109,15 @@ describe('forms', () => {
     expect((await received()).length).toBe(before + 1);
   });
 
+  it('are not taken with an address that e-mails cannot go to', async () => {
+    const fields = { ...initialValues(formType.fields), questions: [question('name', 'line', true)], to: 'the lodge' };
+    const changes = [
+      { recordId: uuid(), kind: 'block', value: sampleBlock({ type: 'form', title: 'Write', fields }), baseRevisionId: null },
+    ];
+    const made = await manager.post('/api/editions', { id: uuid(), title: 'x', changes, move: { name: 'publish' } });
+    expect([made.status, made.json.errors[0].pointer]).toEqual([422, '/changes/0/value/fields/to']);
+  });
+
   it('are not there for whoever may not read the page, nor for blocks that are no forms', async () => {
     const at = (page: string, block: string) =>
       fetch(`${test.address}/forms/${page}/${block}`, { method: 'POST' }).then(each => each.status);

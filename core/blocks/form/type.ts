@@ -1,6 +1,8 @@
 import { answerName, faultWord, longestAnswer, questionsOf, type Question } from '../../form/form';
 import { formFields } from '../../form/fields';
+import { isEmailAddress } from '../../form/email';
 import { formAddress } from '../../form/address';
+import { say } from '../../tongue/say';
 import type { BlockType } from '../block-type';
 
 /** A question as a template asks it. */
@@ -21,6 +23,8 @@ export const form: BlockType = {
   description: 'Questions that readers answer, stored here and sent by e-mail.',
   version: 1,
   fields: formFields,
+  faults: ({ to }) =>
+    String(to).trim() === '' || isEmailAddress(String(to).trim()) ? [] : [{ pointer: '/to', detail: say`This is no e-mail address.` }],
   model: ({ fields: chosen, page, snapshot, blockId, form: state }) => {
     const questions = questionsOf(snapshot.blocks.get(blockId)!.value.fields).map((question): AskedQuestion => ({
       ...question,
