@@ -28,7 +28,7 @@ describe('between two moments', () => {
   };
 
   it('tells block by block what one reader has of a page at each, and why it is not there at the other', async () => {
-    const page = test.pageId('/schools/visits');
+    const page = test.pageId('/join/gift');
     const [staying, going, forMembers] = [uuid(), uuid(), uuid()];
     const [first, second, third] = [uuid(), uuid(), uuid()];
     const block = (recordId: string, title: string) => ({ recordId, kind: 'block', value: sampleBlock({ title }), baseRevisionId: null });
