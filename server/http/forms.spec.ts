@@ -29,11 +29,12 @@ describe('forms', () => {
     expect(made.status).withContext(made.text).toBe(200);
   });
   afterAll(() => test.close());
-  // Each begins with nothing counted against whoever sends.
+  // Each begins with nothing sent, and nothing counted against whoever sends.
   beforeEach(async () => {
     test.now = setDay;
     await test.stop();
     await test.start();
+    for (const table of ['form_messages', 'mails']) await test.site.knex(table).delete();
     manager = await test.client('margit');
   });
 
