@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { PageNode } from '../site/snapshot';
-import { resultsOf, resultsParameter } from './results';
+import { blockParameter, resultsOf } from './results';
 
 describe('pages of results', () => {
   const blockId = '0190a3c4-0000-7000-8000-00000000abcd';
@@ -16,14 +16,14 @@ describe('pages of results', () => {
       fc.property(fc.integer({ min: 0, max: 300 }), fc.integer({ min: 5, max: 40 }), (count, perPage) => {
         const { links } = of(count, perPage);
         const numbers = links.length === 0 ? [1] : links.map(each => each.number);
-        const shown = numbers.flatMap(number => of(count, perPage, { [resultsParameter(blockId)]: String(number) }).shown);
+        const shown = numbers.flatMap(number => of(count, perPage, { [blockParameter('list', blockId)]: String(number) }).shown);
         expect(shown.map(each => each.id)).toEqual(Array.from({ length: count }, (_, index) => `p${index}`));
       }),
     );
   });
 
   it('are the first where an address asks for one that there is not', () => {
-    const name = resultsParameter(blockId);
+    const name = blockParameter('list', blockId);
     for (const asked of ['0', '4', '-1', '1e1', 'x', '2 '])
       expect(of(30, 10, { [name]: asked }).links.find(each => each.isCurrent)!.number)
         .withContext(asked)

@@ -29,9 +29,9 @@ export interface ResultsPlace {
 /** The most pages of results that have an address of their own. */
 const mostPages = 100;
 
-/** The parameter of an address that says which page of a listing's results is read. */
-export function resultsParameter(blockId: string): string {
-  return `list-${blockId.replace(/-/g, '').slice(-8)}`;
+/** The parameter of an address by which readers ask one block for another part of what it shows. @param what - the part, in a word */
+export function blockParameter(what: 'list' | 'month', blockId: string): string {
+  return `${what}-${blockId.replace(/-/g, '').slice(-8)}`;
 }
 
 /**
@@ -41,7 +41,7 @@ export function resultsParameter(blockId: string): string {
 export function resultsOf(pages: readonly PageNode[], perPage: number, { blockId, address, query }: ResultsPlace): Results {
   const count = perPage === 0 ? 1 : Math.min(mostPages, Math.ceil(pages.length / perPage));
   if (count <= 1) return { shown: pages, links: [], queryTests: [] };
-  const name = resultsParameter(blockId);
+  const name = blockParameter('list', blockId);
   const numbers = Array.from({ length: count }, (_, index) => index + 1);
   const asked = Object.hasOwn(query, name) ? numbers.find(number => String(number) === query[name]) : undefined;
   const current = asked ?? 1;

@@ -189,7 +189,7 @@ function partSource(field: Field, isLabelled: boolean, as: 'text' | 'heading' | 
   const label = escaped(field.label).replace(/[{}]/g, '');
   const isPlain = plainKinds.has(field.kind);
   if (!isPlain) return `{{#if ${path}}}${isLabelled ? `<h3>${label}</h3>\n` : ''}${shownBy(field, path)}{{/if}}\n`;
-  const words = field.kind === 'number' ? `{{${path}}}` : `{{${path}}}`;
+  const words = `{{${path}}}`;
   const labelled = isLabelled ? `<span class="label">${label}</span> ${words}` : words;
   if (as === 'heading') return `{{#if ${path}}}<h3>${labelled}</h3>\n{{/if}}`;
   return `{{#if ${path}}}<p${as === 'quiet' ? ' class="quiet"' : ''}>${labelled}</p>\n{{/if}}`;

@@ -144,7 +144,7 @@ function effectsOf(site: Site, change: TypeChange, next: SiteTypes): readonly Ef
   const shownOtherwise = JSON.stringify(change.before.renditions) !== JSON.stringify(change.after.renditions);
   return [
     ...told,
-    ...unfit(site, about, type, records, next),
+    ...unfit(about, type, records, next),
     ...(shownOtherwise
       ? [{ ...about, words: say`Is shown otherwise.`, isLoss: false, count: records.length, records: namedRecords(records) }]
       : []),
@@ -213,13 +213,7 @@ function isEmpty(field: Field, fields: FieldValues): boolean {
 }
 
 // They stay as they are; whoever writes on one next is asked to mend it.
-function unfit(
-  site: Site,
-  about: Pick<Effect, 'type' | 'label'>,
-  type: SiteType,
-  records: readonly TypedRecord[],
-  next: SiteTypes,
-): readonly Effect[] {
+function unfit(about: Pick<Effect, 'type' | 'label'>, type: SiteType, records: readonly TypedRecord[], next: SiteTypes): readonly Effect[] {
   const registry = withSiteTypes(shippedTypes, next);
   const toRead = withSiteTypesToRead(shippedTypes, next);
   const schema = presentSchemas(registry).get(type.of)!;

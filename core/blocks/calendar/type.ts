@@ -3,6 +3,7 @@ import { writeFullMoment, writeMonth } from '../../format/moment';
 import { descendants } from '../../listing/listing';
 import { monthFrom, monthOf, type Dated } from '../../listing/month';
 import { endOfDay } from '../../listing/order';
+import { blockParameter } from '../../listing/results';
 import { startOf } from '../../listing/start';
 import { standfirstOf, topicsOf } from '../../page/page';
 import { mayRead } from '../../placement/resolve';
@@ -74,7 +75,7 @@ function calendarPart(context: BlockContext): BlockPart {
     return { data: { entries }, dependsOn: snapshot.pageReaderFacts, validUntil: next };
   }
   const present = localTimeAt(snapshot.moment, style.zone).slice(0, 7);
-  const name = `month-${context.blockId.replace(/-/g, '').slice(-8)}`;
+  const name = blockParameter('month', context.blockId);
   const months = Array.from({ length: reach.before + reach.after + 1 }, (_, index) => monthFrom(present, index - reach.before));
   const asked = Object.hasOwn(context.query, name) ? months.find(month => month === context.query[name]) : undefined;
   const month = asked ?? present;

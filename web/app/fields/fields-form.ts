@@ -1,6 +1,6 @@
 import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { isAsked, wordsOfField } from '@core/fields/index';
+import { isAsked, used, wordsOfField } from '@core/fields/index';
 import type { FieldValues } from '@core/fields/field';
 import type { AnyField } from '@core/fields/kinds';
 import { listOf } from '@core/format/moment';
@@ -72,8 +72,8 @@ export class FieldsForm {
   readonly #changes = new Map<string, (value: unknown) => void>();
 
   protected readonly rows = computed(() =>
-    this.fields()
-      .filter(field => !field.isWithdrawn && isAsked(field, this.values()))
+    used(this.fields())
+      .filter(field => isAsked(field, this.values()))
       .map(field => {
         const { control, isWhole = false, hasOwnLabel = isWhole } = this.#controls[field.kind]!;
         const controlId = `${this.idPrefix()}-${field.name}`;
