@@ -87,5 +87,8 @@ describe('template of a site', () => {
     expect(Handlebars.compile(source)({ title: 'Wake', path: '/wake', fields: { length: 9, gone: 'x' } })).toBe(
       '<h3><a href="/wake">Wake</a></h3>\n<p><span class="label">length</span> 9</p>\n',
     );
+    // Of a number nothing is something to say; of words it is not.
+    const plain = renditionSource({ way: 'arranged', parts: ['length', 'rig'].map(called => ({ called, isLabelled: false, as: 'text' as const })) }, fields); // prettier-ignore
+    expect(Handlebars.compile(plain)({ fields: { length: 0, rig: '' } })).toBe('<p>0</p>\n');
   });
 });

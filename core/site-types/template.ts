@@ -191,6 +191,8 @@ function partSource(field: Field, isLabelled: boolean, as: 'text' | 'heading' | 
   if (!isPlain) return `{{#if ${path}}}${isLabelled ? `<h3>${label}</h3>\n` : ''}${shownBy(field, path)}{{/if}}\n`;
   const words = `{{${path}}}`;
   const labelled = isLabelled ? `<span class="label">${label}</span> ${words}` : words;
-  if (as === 'heading') return `{{#if ${path}}}<h3>${labelled}</h3>\n{{/if}}`;
-  return `{{#if ${path}}}<p${as === 'quiet' ? ' class="quiet"' : ''}>${labelled}</p>\n{{/if}}`;
+  // Of a number nothing is something to say.
+  const whenSaid = `{{#if ${path}${field.kind === 'number' ? ' includeZero=true' : ''}}}`;
+  if (as === 'heading') return `${whenSaid}<h3>${labelled}</h3>\n{{/if}}`;
+  return `${whenSaid}<p${as === 'quiet' ? ' class="quiet"' : ''}>${labelled}</p>\n{{/if}}`;
 }

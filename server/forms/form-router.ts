@@ -1,10 +1,9 @@
-import { prefixOf } from '@core/locale/site-locale';
 import express, { type Request, type Response, type Router } from 'express';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { personOf, readerFactsOf } from '../http/sessions';
 import { isClosedTo } from '../http/closed';
 import { renderPublicPage } from '../public/answers';
-import { localeOfRequest } from '../public/locales';
+import { namedByRequest } from '../public/locales';
 import type { Site } from '../site/site';
 import { formAt, heldForm, sendForm, type FormPlace } from './send-form';
 import { issueToken } from './token';
@@ -12,7 +11,8 @@ import { issueToken } from './token';
 /** How often forms may be sent: from one address within ten minutes, and through one form within one. */
 export const formLimits = { perAddress: 10, perAddressSeconds: 600, perForm: 60, perFormSeconds: 60 } as const;
 
-const path = /^(?:\/[^/]+)?\/forms\/([0-9a-f-]{36})\/([0-9a-f-]{36})(\/token)?$/;
+const path = /^\/forms\/([0-9a-f-]{36})\/([0-9a-f-]{36})(\/token)?$/;
+const route = /\/forms\/[^/]+\/[^/]+(\/token)?$/;
 
 /** Takes what readers send through forms. @param secret - of the server, by which tokens are signed */
 export function formRouter(site: Site, secret: string): Router {
@@ -20,18 +20,17 @@ export function formRouter(site: Site, secret: string): Router {
   const perAddress = new RateLimiterMemory({ points: formLimits.perAddress, duration: formLimits.perAddressSeconds });
   const perForm = new RateLimiterMemory({ points: formLimits.perForm, duration: formLimits.perFormSeconds });
   const placeOf = (request: Request): FormPlace | null => {
-    const named = path.exec(request.path);
-    const locale = localeOfRequest(site, request, false);
+    const named = namedByRequest(site, request, path);
     const person = personOf(site, request);
-    if (!named || !request.path.startsWith(`${prefixOf(locale)}/forms/`) || isClosedTo(site, person)) return null;
-    return formAt(site.snapshots.readIn(locale.tag, []), named[1]!, named[2]!, readerFactsOf(site, person));
+    if (!named || isClosedTo(site, person)) return null;
+    return formAt(site.snapshots.readIn(named.locale.tag, []), named.parts[0]!, named.parts[1]!, readerFactsOf(site, person));
   };
-  router.get(path, (request: Request, response: Response, next) => {
+  router.get(route, (request: Request, response: Response, next) => {
     const place = request.path.endsWith('/token') ? placeOf(request) : null;
     if (!place) return next();
     return response.set('Cache-Control', 'no-store').json({ token: issueToken(secret, place.block.id, site.clocks.running()) });
   });
-  router.post(path, express.urlencoded({ extended: false, limit: '200kb', parameterLimit: 100 }), async (request, response, next) => {
+  router.post(route, express.urlencoded({ extended: false, limit: '200kb', parameterLimit: 100 }), async (request, response, next) => {
     const place = placeOf(request);
     if (!place) return next();
     const body = request.body as Readonly<Record<string, unknown>>;

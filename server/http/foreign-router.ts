@@ -2,12 +2,12 @@ import { mayRead } from '@core/placement/resolve';
 import { pagesShowingBlock } from '@core/reach/reach';
 import { compileWho } from '@core/rule/who';
 import express, { type Request, type Router } from 'express';
-import { localeOfRequest } from '../public/locales';
+import { namedByRequest } from '../public/locales';
 import type { Site } from '../site/site';
 import { isClosedTo } from './closed';
 import { personOf, readerFactsOf } from './sessions';
 
-const path = /^(?:\/[^/]+)?\/foreign\/([0-9a-f-]{36})$/;
+const path = /^\/foreign\/([0-9a-f-]{36})$/;
 
 // Without the right to its own origin it has no cookies and reads nothing of the site that shows it. @see CSP 3, sandbox
 const policy = [
@@ -27,11 +27,13 @@ const policy = [
 /** Hands out foreign code, shut off from this site whichever way it is opened. */
 export function foreignRouter(site: Site): Router {
   const router = express.Router();
-  router.get(path, (request: Request, response, next) => {
-    const id = path.exec(request.path)![1]!;
+  router.get(/\/foreign\/[^/]+$/, (request: Request, response, next) => {
+    const named = namedByRequest(site, request, path);
+    if (!named) return next();
+    const id = named.parts[0]!;
     const person = personOf(site, request);
     const reader = readerFactsOf(site, person);
-    const snapshot = site.snapshots.readIn(localeOfRequest(site, request, false).tag, []);
+    const snapshot = site.snapshots.readIn(named.locale.tag, []);
     const value = snapshot.blocks.get(id)?.value;
     const isSeen = value?.type === 'foreign code' && compileWho(value.readers ?? {})(reader) && !isClosedTo(site, person);
     const isPlaced = () => pagesShowingBlock(snapshot, id).some(page => mayRead(snapshot.pageById.get(page)!, reader));

@@ -132,7 +132,7 @@ describe('forms', () => {
     test.now += 5_000;
     await send({ name: '=1+1', mail: 'a@b.example', token: held });
     const csv = await manager.send('GET', `/api/forms/${blockId}/messages`, undefined, { accept: 'text/csv' });
-    expect(csv.text.split('\n')[0]).toBe('Sent,What is your name?,What is your mail?,What is your about?');
+    expect(csv.text.split('\r\n')[0]).toBe('Sent,What is your name?,What is your mail?,What is your about?');
     expect(csv.text).toContain("'=1+1");
     const [first, ...others] = await received();
     expect((await (await test.client('bea')).get(`/api/forms/${blockId}/messages`)).status).toBe(403);

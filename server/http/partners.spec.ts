@@ -76,7 +76,7 @@ describe('partners and what is counted', () => {
     const days = (await manager.get(`/api/campaigns/${ropes}/report`)).json as CampaignDay[];
     expect(days).toEqual([{ day: '2027-03-18', seen: 1, followed: 1 }]);
     const csv = await manager.send('GET', `/api/campaigns/${ropes}/report`, undefined, { accept: 'text/csv' });
-    expect(csv.text).toBe('day,seen,followed\n2027-03-18,1,1\n');
+    expect(csv.text).toBe('day,seen,followed\r\n2027-03-18,1,1\r\n');
     expect((await (await test.client('tomos')).get(`/api/campaigns/${ropes}/report`)).status).toBe(403);
   });
 
@@ -138,6 +138,7 @@ describe('partners and what is counted', () => {
     // Without allow-same-origin it has an origin of its own: HTML Living Standard, sandboxing; CSP 3, sandbox.
     expect(alone.headers.get('content-security-policy')).toMatch(/^sandbox allow-scripts(?!.*allow-same-origin)/);
     expect((await reader.get(`/foreign/${uuid()}`)).status).toBe(404);
+    expect((await reader.get(`/elsewhere/foreign/${blockId}`)).status).toBe(404);
     const outside = (address: string) =>
       sampleBlock({ type: 'outside page', title: 'Map', fields: { address, what: 'A map', height: 400, purpose: 'media' } });
     expect((await place(outside('https://charts.example/x'), '/schools')).made.json.errors[0].pointer).toBe(

@@ -1,7 +1,7 @@
 import { formerAddress, isRead, prefixOf, type SiteLocale } from '@core/locale/site-locale';
 import type { SitemapItemLoose } from 'sitemap';
 import { languageOffer } from '../public/language-offer';
-import { alternatesIn, localeOfRequest, originOf, publicPagesIn } from '../public/locales';
+import { alternatesIn, localeOfRequest, namedByRequest, originOf, publicPagesIn } from '../public/locales';
 import { writeFullMoment } from '@core/format/moment';
 import { instantOf, isLocalDateTime } from '@core/schedule/local-time';
 import { searchAddressIn } from '@core/page/service-pages';
@@ -135,7 +135,7 @@ function sitemapEntries(site: Site, address: string): readonly SitemapItemLoose[
   );
 }
 
-const feedPath = /^(?:\/[^/]+)?\/feeds\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(atom|rss|ics)$/;
+const feedPath = /^\/feeds\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(atom|rss|ics)$/;
 
 const mediaTypes: Readonly<Record<FeedKind, string>> = {
   atom: 'application/atom+xml; charset=utf-8',
@@ -145,10 +145,10 @@ const mediaTypes: Readonly<Record<FeedKind, string>> = {
 
 /** Sends the feed of a listing; false where the address names none. What is not for somebody is as if it were not there. */
 function sendFeed(site: Site, feeds: Feeds, person: Person | null, request: Request, response: Response): boolean {
-  const named = feedPath.exec(request.path);
-  const locale = localeOfRequest(site, request, false);
-  if (!named || !request.path.startsWith(`${prefixOf(locale)}/feeds/`)) return false;
-  const [, page, block, kind] = named;
+  const named = namedByRequest(site, request, feedPath);
+  if (!named) return false;
+  const { locale } = named;
+  const [page, block, kind] = named.parts;
   const reader = readerFactsOf(site, person);
   const wish: FeedWish = { page: page!, block: block!, kind: kind as FeedKind };
   const { address } = addressOf(site, request);
@@ -175,16 +175,15 @@ function sendFeed(site: Site, feeds: Feeds, person: Person | null, request: Requ
   return true;
 }
 
-const eventPath = /^(?:\/[^/]+)?\/events\/([0-9a-f-]{36})\.ics$/;
+const eventPath = /^\/events\/([0-9a-f-]{36})\.ics$/;
 
 /** Sends what takes place at a time as a file for calendars; false where the address names none. */
 function sendEvent(site: Site, person: Person | null, request: Request, response: Response): boolean {
-  const named = eventPath.exec(request.path);
-  const locale = localeOfRequest(site, request, false);
-  if (!named || !request.path.startsWith(`${prefixOf(locale)}/events/`)) return false;
+  const named = namedByRequest(site, request, eventPath);
+  if (!named) return false;
   const { moment } = momentAskedFor(site, person, request);
-  const snapshot = site.snapshots.readIn(locale.tag, [], moment);
-  const file = eventFile(site, snapshot, named[1]!, readerFactsOf(site, person), addressOf(site, request).address);
+  const snapshot = site.snapshots.readIn(named.locale.tag, [], moment);
+  const file = eventFile(site, snapshot, named.parts[0]!, readerFactsOf(site, person), addressOf(site, request).address);
   if (!file) return false;
   response.set('Cache-Control', 'private, no-cache').type(mediaTypes.ics).send(file);
   return true;

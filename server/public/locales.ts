@@ -1,7 +1,7 @@
 import { pseudoText } from '@core/locale/pseudo';
 import { pseudoOf } from '@core/locale/pseudo-tags';
 import { alternatesOf, type Alternates, type ReadIn } from '@core/locale/alternates';
-import { fallbackChain, isRead, localeNamed, localeOfAddress, type SiteLocale } from '@core/locale/site-locale';
+import { fallbackChain, isRead, localeNamed, localeOfAddress, prefixOf, type SiteLocale } from '@core/locale/site-locale';
 import { mayRead } from '@core/placement/resolve';
 import { anyone, type ReaderFacts } from '@core/rule/who';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
@@ -16,6 +16,24 @@ export function localeOfRequest(site: Site, request: Request, isStaff: boolean):
   if (locales.length === 1) return locales[0]!;
   const read = locales.filter(each => isRead(each, isStaff));
   return localeOfAddress(read, (request.hostname ?? '').toLowerCase(), request.path);
+}
+
+/** A request at an address beneath the prefix of its locale. */
+export interface NamedRequest {
+  readonly locale: SiteLocale;
+  /** What the groups of the pattern found. */
+  readonly parts: readonly (string | undefined)[];
+}
+
+/**
+ * What a request names, where its address is the prefix of the locale in which it is read and then what a pattern asks for.
+ * @param pattern - of all that follows the prefix, such as /^\/feeds\/([0-9]+)$/
+ */
+export function namedByRequest(site: Site, request: Request, pattern: RegExp): NamedRequest | null {
+  const locale = localeOfRequest(site, request, false);
+  const prefix = prefixOf(locale);
+  const found = request.path.startsWith(prefix) ? pattern.exec(request.path.slice(prefix.length)) : null;
+  return found && { locale, parts: found.slice(1) };
 }
 
 /** In which locale a path of this site is read by everybody, such as one that a form leads back to. */

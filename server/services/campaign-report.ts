@@ -1,10 +1,10 @@
 import type { CampaignDay } from '@contract/fielded';
 import { say } from '@core/tongue/say';
-import { stringify } from 'csv-stringify/sync';
 import { Refusal } from '../errors/refusal';
 import type { Person } from '../repositories/people-repository';
 import { readDayCountsOf } from '../repositories/day-counts-repository';
 import type { Site } from '../site/site';
+import { csvTable } from './csv-table';
 import { refuseUnless } from './rights';
 
 /** How often a campaign was seen and followed, day by day. @throws Refusal for whoever may not write campaigns */
@@ -23,8 +23,8 @@ export async function campaignReport(site: Site, person: Person, id: string): Pr
 
 /** The same as a table. */
 export function campaignCsv(days: readonly CampaignDay[]): string {
-  return stringify(
+  return csvTable(
+    ['day', 'seen', 'followed'],
     days.map(({ day, seen, followed }) => [day, seen, followed]),
-    { header: true, columns: ['day', 'seen', 'followed'] },
   );
 }

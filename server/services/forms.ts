@@ -3,13 +3,13 @@ import type { BlockValue } from '@core/block/block';
 import { namedPage } from '@core/kinds/effect';
 import { pagesShowingBlock } from '@core/reach/reach';
 import { say } from '@core/tongue/say';
-import { stringify } from 'csv-stringify/sync';
 import { writeDown } from '../audit/record';
 import { inTransaction } from '../database/store-fault';
 import { Refusal } from '../errors/refusal';
 import { countFormMessages, deleteFormMessage, readFormMessages, type FormMessage } from '../repositories/form-messages-repository';
 import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
+import { csvTable } from './csv-table';
 import { bestValueOf, namesFor } from './names';
 import { refuseUnless } from './rights';
 
@@ -51,13 +51,8 @@ export async function formCsv(site: Site, person: Person, id: string): Promise<s
   const messages = await readFormMessages(site.knex, [id], Number.MAX_SAFE_INTEGER);
   const questions = [...new Set(messages.flatMap(each => each.answers.map(({ question }) => question)))];
   const answerTo = ({ answers }: FormMessage, question: string) => answers.find(each => each.question === question)?.answer ?? '';
-  const rows = messages.map(each => [new Date(each.sentAt).toISOString(), ...questions.map(question => asText(answerTo(each, question)))]);
-  return stringify(rows, { header: true, columns: [say`Sent`, ...questions] });
-}
-
-// What begins like a formula is none. @see OWASP, CSV Injection
-function asText(answer: string): string {
-  return /^[=+\-@\t\r]/.test(answer) ? `'${answer}` : answer;
+  const rows = messages.map(each => [new Date(each.sentAt).toISOString(), ...questions.map(question => answerTo(each, question))]);
+  return csvTable([say`Sent`, ...questions], rows);
 }
 
 /** Deletes what somebody sent, for good; that it was done is written down, not what it said. */

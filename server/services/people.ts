@@ -6,7 +6,6 @@ import type { ProfileField } from '@core/people/profile';
 import { instantOf } from '@core/schedule/local-time';
 import type { SiteSnapshot } from '@core/site/snapshot';
 import { say } from '@core/tongue/say';
-import { stringify } from 'csv-stringify/sync';
 import { aboutPerson, rightsTold } from '../audit/people';
 import { writeDown } from '../audit/record';
 import { inTransaction } from '../database/store-fault';
@@ -23,6 +22,7 @@ import {
 } from '../repositories/people-repository';
 import { endSessionsOf, readSessions } from '../repositories/sessions-repository';
 import { refreshPeople } from '../site/people';
+import { csvTable } from './csv-table';
 import { refuseUnless } from './rights';
 import type { Site } from '../site/site';
 import { sendInvitation } from './access';
@@ -64,7 +64,7 @@ export function namedGrant({ role, sections, locales }: Grant, snapshot: SiteSna
   return { role, sections: pages, locales: [...locales] };
 }
 
-/** The readers as CSV: those with an account and no role. @see RFC 4180 */
+/** The readers as a table: those with an account and no role. */
 export function readersCsv(people: readonly PersonRow[], fields: readonly ProfileField[]): string {
   const rows = people
     .filter(each => each.roles.length === 0)
@@ -76,13 +76,7 @@ export function readersCsv(people: readonly PersonRow[], fields: readonly Profil
       new Date(createdAt).toISOString(),
       ...fields.map(field => profile[field.name] ?? ''),
     ]);
-  return stringify(rows, {
-    header: true,
-    columns: ['name', 'e-mail', 'memberships', 'state', 'since', ...fields.map(field => field.label)],
-    record_delimiter: 'windows',
-    // What a table program would take for a formula is words to it.
-    escape_formulas: true,
-  });
+  return csvTable(['name', 'e-mail', 'memberships', 'state', 'since', ...fields.map(field => field.label)], rows);
 }
 
 /** Adds somebody and sends them a link to choose a password. @returns their id */
