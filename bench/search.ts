@@ -40,7 +40,7 @@ function listings(): readonly Row[] {
   const timed = (fields: FieldValues) =>
     medianMilliseconds(9, () => {
       const all = { ...initialValues(listing.fields), most: 500, ...fields };
-      groupPages(snapshot, listPages(all, context).pages, all, 'Europe/London');
+      groupPages(snapshot, listPages(all, context).pages, all, 'Europe/London', String);
     });
   return [
     ['beneath the front page, by title, in groups', { beneath: snapshot.front!.id, depth: 'all', order: 'title', grouped: 'month' }],

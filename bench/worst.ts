@@ -162,6 +162,8 @@ function worstInsets(): Worst {
       layout: 'main-and-aside',
       standfirst: '',
       when: '',
+      alsoOn: [],
+      authors: [],
       showsTitle: true,
       service: null,
       fields: {},

@@ -310,6 +310,7 @@ export const pageRow = z.object({
   type: z.string(),
   layout: z.string(),
   topics: z.array(z.string()),
+  authors: z.array(z.string()),
   /** Fractional key among its siblings. */
   order: z.string(),
   status,

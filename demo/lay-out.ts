@@ -90,9 +90,16 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
       body: page.body ?? '',
       picture: page.picture ? demoFileId(page.picture) : '',
       topics: [...(page.topics ?? [])],
+      authors: [...(page.authors ?? [])],
+      isFeatured: page.isFeatured ?? false,
       takesPlace: page.takesPlace ? time(...page.takesPlace) : null,
+      ...(page.repeats && { repeats: repetitionOf(page.repeats, time) }),
     }),
   };
+}
+
+function repetitionOf([rule, ...calledOff]: NonNullable<(typeof demoPages)[number]['repeats']>, time: LaidOut['time']) {
+  return { rule, without: calledOff.map(days => time(days, '00:00').local.slice(0, 10)) };
 }
 
 /** The fields of demo blocks that name a page by its path. */

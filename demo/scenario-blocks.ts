@@ -2,6 +2,7 @@ import type { PlacementValue } from '@core/placement/placement';
 import type { WhenTest, WhoTest, RuleTree } from '@core/rule/rule';
 import { listing as listingType } from '@core/blocks/listing/type';
 import { initialValues } from '@core/fields/index';
+import { plainPart, storedParts, type PartName } from '@core/listing/parts';
 import { textOfParagraphs } from '@core/rich-text/document';
 import type { ServicePage } from '@core/page/service-pages';
 import { standInFeed } from '@server/outside/stand-in';
@@ -52,6 +53,11 @@ const text = (...paragraphs: readonly string[]) => ({
   body: paragraphs.map(each => (each.startsWith('<') ? each : `<p>${each}</p>`)).join(''),
 });
 const listing = (fields: Partial<DemoFields>) => ({ ...initialValues(listingType.fields), ...fields }) as DemoFields;
+const listed = (...parts: readonly PartName[]) =>
+  storedParts(
+    parts.map(each => plainPart(each)),
+    '',
+  );
 const part = (id: string, heading: string, words: string) => ({ id, fields: { heading, body: textOfParagraphs(words) } });
 const notice = (tone: string, message: string, linkLabel = '', linkTo = '') => ({ tone, text: message, linkLabel, linkTo });
 const question = (id: string, label: string, answer: string, isRequired: boolean, more: Readonly<Record<string, string>> = {}) => ({
@@ -168,7 +174,7 @@ export const demoBlocks: readonly DemoBlock[] = [
     title: 'What’s on',
     fields: listing({
       beneath: '/whats-on',
-      type: 'event',
+      types: ['event'],
       time: 'to come',
       order: 'soonest',
       most: 3,
@@ -190,6 +196,8 @@ export const demoBlocks: readonly DemoBlock[] = [
       order: 'soonest',
       most: 20,
       shownAs: 'table',
+      parts: listed('title', 'date', 'topics'),
+      isSortable: true,
       whenEmpty: 'The next season is being planned.',
       offersFeed: true,
     }),
@@ -199,14 +207,14 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'six reserves',
     type: 'listing',
     title: 'The six reserves',
-    fields: listing({ beneath: '/visit', type: 'reserve', shownAs: 'cards' }),
+    fields: listing({ beneath: '/visit', types: ['reserve'], shownAs: 'cards' }),
     placements: [{ region: 'main', where: { only: ['/', '/visit'] } }],
   },
   {
     key: 'species list',
     type: 'listing',
     title: 'Look for',
-    fields: listing({ beneath: '/wildlife', type: 'species', order: 'title', most: 12, shownAs: 'cards' }),
+    fields: listing({ beneath: '/wildlife', types: ['species'], order: 'title', most: 12, shownAs: 'cards' }),
     placements: [{ region: 'main', where: { only: ['/wildlife'] }, title: noTitle }],
   },
   {
@@ -285,7 +293,7 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'related',
     type: 'listing',
     title: 'More like this',
-    fields: listing({ source: 'related', order: 'closest', most: 4, shownAs: 'titles', showsTopics: true }),
+    fields: listing({ source: 'related', order: 'closest', most: 4, shownAs: 'titles', parts: listed('title', 'topics') }),
     placements: [{ region: 'aside', where: { type: 'species' } }],
   },
   {
@@ -302,7 +310,14 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'latest notices',
     type: 'listing',
     title: 'Latest from the wardens',
-    fields: listing({ beneath: '/notices', order: 'newest', most: 3, shownAs: 'list', offersFeed: true }),
+    fields: listing({
+      beneath: '/notices',
+      order: 'newest',
+      most: 3,
+      shownAs: 'list',
+      parts: listed('title', 'authors', 'date', 'standfirst', 'more'),
+      offersFeed: true,
+    }),
     placements: [
       { region: 'aside', where: { only: ['/'] } },
       { region: 'main', where: { only: ['/notices'] }, title: noTitle },
@@ -433,7 +448,7 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'reserves in turn',
     type: 'listing',
     title: 'Where to go next',
-    fields: listing({ beneath: '/visit', type: 'reserve', order: 'title', most: 6, shownAs: 'carousel', carousel: 'reserves' }),
+    fields: listing({ beneath: '/visit', types: ['reserve'], order: 'title', most: 6, shownAs: 'carousel', carousel: 'reserves' }),
     placements: [{ region: 'page-foot', where: { within: ['/visit', '/whats-on'], except: ['/visit/parking', '/visit/dogs'] } }],
   },
   {
@@ -599,7 +614,7 @@ export const demoBlocks: readonly DemoBlock[] = [
     key: 'reserves for species',
     type: 'listing',
     title: 'Where to look',
-    fields: listing({ beneath: '/visit', type: 'reserve', most: 6, shownAs: 'titles' }),
+    fields: listing({ beneath: '/visit', types: ['reserve'], most: 6, shownAs: 'titles' }),
     placements: [
       { region: 'main', where: { type: 'species' } },
       { region: 'aside', where: { only: ['/wildlife'] } },

@@ -16,6 +16,10 @@ export interface DemoPage {
   readonly menuLabel?: string;
   /** Days from the set day, and the time of day. */
   readonly takesPlace?: readonly [days: number, time: string];
+  /** How it comes again, and on which days from the set day it does not. */
+  readonly repeats?: readonly [rule: string, ...calledOff: readonly number[]];
+  readonly authors?: readonly string[];
+  readonly isFeatured?: boolean;
   readonly membersOnly?: boolean;
   /** The page to which readers are led once it is over. */
   readonly thenLeadsTo?: string;
@@ -276,6 +280,7 @@ export const demoPages: readonly DemoPage[] = [
     type: 'event',
     standfirst: 'Count with us on the falling tide. Telescopes can be borrowed.',
     takesPlace: [9, '06:15'],
+    repeats: ['FREQ=WEEKLY;INTERVAL=2;COUNT=8', 37],
     picture: 'dawn-count',
     topics: ['birds'],
   },
@@ -303,6 +308,7 @@ export const demoPages: readonly DemoPage[] = [
     type: 'event',
     standfirst: 'The first sailing of the year, with the warden aboard.',
     takesPlace: [20, '09:30'],
+    isFeatured: true,
     picture: 'gannet-stack',
     topics: ['birds'],
   },
@@ -323,6 +329,7 @@ export const demoPages: readonly DemoPage[] = [
     type: 'news',
     standfirst: 'Larch shingles from Harrow wood, and no more drips on the telescope.',
     takesPlace: [-6, '09:00'],
+    authors: ['Ailsa Trevanion'],
     inMenu: false,
   },
   {
@@ -331,6 +338,7 @@ export const demoPages: readonly DemoPage[] = [
     type: 'news',
     standfirst: 'The third gate is passable on the inland side only.',
     takesPlace: [-15, '12:00'],
+    authors: ['Rhun Pascoe'],
     inMenu: false,
     topics: ['safety'],
   },
@@ -340,6 +348,8 @@ export const demoPages: readonly DemoPage[] = [
     type: 'news',
     standfirst: '31,400 on the January tide, the most since counting began.',
     takesPlace: [-40, '17:00'],
+    authors: ['Ailsa Trevanion', 'Rhun Pascoe'],
+    isFeatured: true,
     shelvedFrom: [12, '06:00'],
     inMenu: false,
   },

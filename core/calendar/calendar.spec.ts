@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import ICAL from 'ical.js';
+import { instantOf } from '../schedule/local-time';
+import { startsWithin } from '../schedule/repetition';
 import { folded, unfolded } from './lines';
 import { readCalendar } from './read-calendar';
 import { writeCalendar, type CalendarEntry } from './write-calendar';
@@ -144,4 +146,36 @@ describe('writeCalendar', () => {
       }),
     );
   });
+
+  const rules = [
+    'FREQ=WEEKLY',
+    'FREQ=MONTHLY;BYDAY=1SA',
+    'FREQ=DAILY;COUNT=200',
+    'FREQ=WEEKLY;BYDAY=TU,SA;BYHOUR=9,19;UNTIL=20271101T235900Z',
+  ];
+  for (const [rule, at] of [
+    ...rules.map(each => [each, 'Europe/London'] as const),
+    [rules[0]!, 'America/New_York'],
+    [rules[1]!, 'Australia/Lord_Howe'],
+  ] as const)
+    // prettier-ignore
+    it(`writes what comes again so that an independent reader finds the same times: ${rule} in ${at}`, () => {
+      const first = { local: '2027-01-05T19:30', zone: at };
+      const repetition = { rule, without: ['2027-03-30', '2027-04-06'] };
+      const plain = { uid: 'a', title: 'Walk', detail: '', address: '', until: null, isTentative: false, changedAt: 0 };
+      const text = writeCalendar('Walks', [{ ...plain, from: instantOf(first), repeats: { first, repetition } }], 60);
+      const read = new ICAL.Component(ICAL.parse(text));
+      const known = ICAL.TimezoneService.register(read.getFirstSubcomponent('vtimezone')!);
+      expect(known).withContext(at).not.toBeNull();
+      const iterator = new ICAL.Event(read.getFirstSubcomponent('vevent')!).iterator();
+      const until = Date.parse('2028-06-01T00:00Z');
+      const theirs: number[] = [];
+      for (let next = iterator.next(); next; next = iterator.next()) {
+        const found = next.toJSDate().getTime();
+        if (found >= until) break;
+        theirs.push(found);
+      }
+      expect(theirs).toEqual([...startsWithin(first, repetition, { from: 0, until })]);
+      expect(theirs.length).toBeGreaterThan(10);
+    });
 });

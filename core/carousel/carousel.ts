@@ -10,6 +10,8 @@ const leastSeconds = 5;
 export interface CarouselModel {
   readonly inView: { readonly phone: number; readonly tablet: number; readonly desk: number };
   readonly shape: string;
+  /** To which crop its pictures are cut. */
+  readonly crop: string;
   readonly arrows: boolean;
   readonly dots: boolean;
   readonly loops: boolean;
@@ -29,6 +31,7 @@ export function carouselOf(fields: FieldValues): CarouselModel {
   return {
     inView: { phone: number('phone'), tablet: number('tablet'), desk: number('desk') },
     shape: String(fields['shape']),
+    crop: fields['shape'] === 'wide' ? 'card' : String(fields['shape']),
     arrows: Boolean(fields['arrows']),
     dots: Boolean(fields['dots']),
     loops: Boolean(fields['loops']),

@@ -169,6 +169,20 @@ const rows: readonly Row[] = [
     gone: [id(9), ''],
   },
   {
+    field: { ...common, kind: 'choices', choices: [{ value: 'a', label: 'Ebb' }, { value: 'b', label: 'Flow' }] }, // prettier-ignore
+    initial: [],
+    taken: [[], ['b'], ['a', 'b']],
+    refused: [['c'], 'a', ['a', 'b', 'a']],
+    said: [['a', 'b'], '', 'Ebb, Flow'],
+  },
+  {
+    field: { ...common, kind: 'repetition' },
+    initial: null,
+    taken: [null, { rule: 'FREQ=WEEKLY;BYDAY=SA', without: ['2027-04-03'] }],
+    refused: [{ rule: 'FREQ=HOURLY', without: [] }, { rule: 'weekly', without: [] }, { rule: 'FREQ=DAILY', without: ['2027-02-30'] }, { rule: 'FREQ=MONTHLY;BYMONTH=2;BYMONTHDAY=30', without: [] }], // prettier-ignore
+    said: [{ rule: 'FREQ=WEEKLY', without: ['2027-04-03'] }, '', 'every week, called off on 2027-04-03'],
+  },
+  {
     field: { ...common, kind: 'topics', most: 2 },
     initial: [],
     taken: [[], ['sea', 'birds']],

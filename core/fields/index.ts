@@ -1,4 +1,5 @@
 import { choice, type ChoiceField } from './choice/choice';
+import { choices, type ChoicesField } from './choices/choices';
 import { file, type FileField } from './file/file';
 import { group, type GroupField } from './group/group';
 import { addFieldKind } from './kinds';
@@ -11,6 +12,7 @@ import { page, type PageField } from './page/page';
 import { pages, type PagesField } from './pages/pages';
 import { picture, type PictureField } from './picture/picture';
 import { record, type RecordField } from './record/record';
+import { repetition, type RepetitionField } from './repetition/repetition';
 import { richText, type RichTextField } from './rich-text/rich-text';
 import { shortText, type ShortTextField } from './short-text/short-text';
 import { topics, type TopicsField } from './topics/topics';
@@ -19,6 +21,7 @@ import { yesOrNo, type YesOrNoField } from './yes-or-no/yes-or-no';
 /** A field of one of the kinds that ship with the product. */
 export type Field =
   | ChoiceField
+  | ChoicesField
   | FileField
   | GroupField
   | LinkField
@@ -30,12 +33,14 @@ export type Field =
   | PagesField
   | PictureField
   | RecordField
+  | RepetitionField
   | RichTextField
   | ShortTextField
   | TopicsField
   | YesOrNoField;
 
 addFieldKind('choice', choice);
+addFieldKind('choices', choices);
 addFieldKind('file', file);
 addFieldKind('group', group);
 addFieldKind('link', link);
@@ -47,6 +52,7 @@ addFieldKind('page', page);
 addFieldKind('pages', pages);
 addFieldKind('picture', picture);
 addFieldKind('record', record);
+addFieldKind('repetition', repetition);
 addFieldKind('rich text', richText);
 addFieldKind('short text', shortText);
 addFieldKind('topics', topics);

@@ -16,6 +16,12 @@ export function carriedOver(from: readonly AnyField[], to: readonly AnyField[], 
   return { ...initialValues(to), ...Object.fromEntries(to.filter(isKept).map(({ name }) => [name, held[name]])) };
 }
 
+/** Some values with what fields have none as a new record has it; the same object where none is missing. */
+export function completed(fields: readonly AnyField[], values: FieldValues): FieldValues {
+  const missing = fields.filter(each => !Object.hasOwn(values, each.name));
+  return missing.length === 0 ? values : { ...initialValues(missing), ...values };
+}
+
 /** Those of some fields that are asked for and shown. */
 export function used<Each extends AnyField>(fields: readonly Each[]): readonly Each[] {
   return fields.some(each => each.isWithdrawn) ? fields.filter(each => !each.isWithdrawn) : fields;

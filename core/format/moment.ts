@@ -35,6 +35,11 @@ export function writeFullDay(instant: Instant, style: MomentStyle): string {
   return part(instant, style, isThisYear ? 'day' : 'dayDated');
 }
 
+/** Day, month and year in figures, as a locale has them: "01/04/2027". */
+export function writeInFigures(instant: Instant, style: MomentStyle): string {
+  return part(instant, style, 'figures');
+}
+
 /** Whether a day begins at an instant. */
 export function isMidnight(instant: Instant, style: MomentStyle): boolean {
   return part(instant, style, 'clock') === '00:00';
@@ -48,6 +53,9 @@ function withTime(date: string, instant: Instant, style: MomentStyle): string {
 const parts = {
   year: { year: 'numeric' },
   month: { month: 'long', year: 'numeric' },
+  shortMonth: { month: 'short', year: 'numeric' },
+  monthInFigures: { month: '2-digit', year: 'numeric' },
+  figures: { day: '2-digit', month: '2-digit', year: 'numeric' },
   date: { day: 'numeric', month: 'long' },
   dated: { day: 'numeric', month: 'long', year: 'numeric' },
   day: { weekday: 'short', day: 'numeric', month: 'long' },
@@ -124,9 +132,12 @@ export function withArticle(noun: string): string {
   return told(`${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`);
 }
 
+/** How a month can be written: "March 2027", "Mar 2027", "03/2027". */
+export type MonthForm = 'month' | 'shortMonth' | 'monthInFigures';
+
 /** A month or a year by its number: "March 2027" for 2027-03, "2027" for itself. @param locale - BCP 47 */
-export function writeMonth(key: string, locale: string): string {
+export function writeMonth(key: string, locale: string, form: MonthForm = 'month'): string {
   if (key.length <= 4) return key;
   const [year, month] = key.split('-').map(Number);
-  return part(Date.UTC(year!, month! - 1, 1), { locale, zone: 'UTC', now: 0 }, 'month');
+  return part(Date.UTC(year!, month! - 1, 1), { locale, zone: 'UTC', now: 0 }, form);
 }

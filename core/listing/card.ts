@@ -1,64 +1,186 @@
 import type { FieldOpener } from '../fields/field';
+import { kindOfField, type AnyField } from '../fields/kinds';
 import type { OpenFile } from '../file/open-file';
-import { writeFullMoment, type MomentStyle } from '../format/moment';
-import { pictureOf, pictureTextOf, standfirstOf, topicsOf } from '../page/page';
+import { writeDate, writeFullMoment, writeInFigures, type MomentStyle } from '../format/moment';
+import { authorsOf, pictureOf, pictureTextOf, standfirstOf, topicsOf } from '../page/page';
 import type { PageType } from '../page-types/page-type';
-import type { PageNode } from '../site/snapshot';
+import { instantOf, type Instant, type LocalTime } from '../schedule/local-time';
+import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { ownLookOf, type OwnLook } from '../site-types/own-look';
+import { sectionOf } from './groups';
+import type { OrderKey } from './order';
+import type { PartWish } from './parts';
 import { startOf } from './start';
+
+/** One thing that a card shows of its page, ready for a template. */
+export interface CardPart {
+  readonly part: PartWish['part'];
+  /** What stands before it; empty for nothing. */
+  readonly label: string;
+  /** Words to show; empty for what is not shown in words. */
+  readonly text: string;
+  /** Topics; empty for all else. */
+  readonly topics: readonly string[];
+  readonly isLink: boolean;
+  readonly heading: PartWish['heading'];
+}
+
+/** What a card shows one after another: a picture, or parts that stand together. */
+export type CardRun = CardPicture | { readonly isPicture: false; readonly parts: readonly CardPart[] };
+
+/** The picture of a page as a card shows it. */
+export interface CardPicture {
+  readonly isPicture: true;
+  /** Null where the page has none that this reader may have. */
+  readonly picture: OpenFile | null;
+  readonly words: string;
+  readonly crop: PartWish['crop'];
+  readonly isSmall: boolean;
+  readonly isLink: boolean;
+  /** The title leads to the page as well, so that whoever listens need not hear of it twice. */
+  readonly isLinkTwice: boolean;
+}
 
 /** A page as listings and cards show it. */
 export interface CardModel {
   readonly title: string;
   readonly path: string;
-  readonly standfirst: string;
-  /** Null where it has none that this reader may have. */
-  readonly picture: OpenFile | null;
-  readonly pictureText: string;
-  readonly when: string;
-  readonly topics: readonly string[];
+  readonly runs: readonly CardRun[];
   readonly isLarge: boolean;
+  /** A small picture stands beside all else. */
+  readonly isBeside: boolean;
   /** How its type says that it is shown; null where the theme shows it as all pages. */
   readonly own: OwnLook | null;
 }
 
-/** What of a page a card shows. */
-export interface CardWish {
-  readonly standfirst: boolean;
-  /** After how many words a standfirst is cut; 0 leaves it whole. */
-  readonly standfirstWords: number;
-  readonly date: boolean;
-  readonly topics: boolean;
-  readonly isLarge: boolean;
-}
-
 /** For whom a card is made. */
 export interface CardContext {
+  readonly snapshot: SiteSnapshot;
   readonly style: MomentStyle;
   readonly opener: FieldOpener;
   /** The types of page that the site knows. */
   readonly pageTypes: ReadonlyMap<string, PageType>;
+  /** How often a page was read lately. */
+  readonly reads: (pageId: string) => number;
 }
 
-/** A page as a card. */
-export function cardOf(page: PageNode, wish: CardWish, { style, opener, pageTypes }: CardContext): CardModel {
-  const start = startOf(page);
-  const { value, address } = page;
+/** A page as a card that shows some parts of it. Where its type says itself how it is shown, and nothing was chosen, it is. */
+export function cardOf(page: PageNode, wishes: readonly PartWish[], isLarge: boolean, context: CardContext): CardModel {
+  const runs: CardRun[] = [];
+  const isLinkTwice = wishes.some(each => each.part === 'title' && each.isLink);
+  for (const wish of wishes) {
+    if (wish.part === 'picture') {
+      const { crop, isSmall, isLink } = wish;
+      const picture = context.opener.file(pictureOf(page.value));
+      runs.push({ isPicture: true, picture, words: pictureTextOf(page.value), crop, isSmall, isLink, isLinkTwice });
+      continue;
+    }
+    const part = partOf(page, wish, context);
+    if (part.text === '' && part.topics.length === 0) continue;
+    const last = runs.at(-1);
+    if (last && !last.isPicture) runs[runs.length - 1] = { isPicture: false, parts: [...last.parts, part] };
+    else runs.push({ isPicture: false, parts: [part] });
+  }
   return {
-    title: value.title,
-    path: address,
-    standfirst: wish.standfirst ? cutAfter(standfirstOf(value), wish.standfirstWords) : '',
-    picture: opener.file(pictureOf(value)),
-    pictureText: pictureTextOf(value),
-    when: start === null || !wish.date ? '' : writeFullMoment(start, style),
-    topics: wish.topics ? topicsOf(value) : [],
-    isLarge: wish.isLarge,
-    own: ownLookOf(page, pageTypes, opener),
+    title: page.value.title,
+    path: page.address,
+    runs,
+    isLarge,
+    isBeside: runs.some(each => each.isPicture && each.isSmall && each.picture !== null),
+    own: ownLookOf(page, context.pageTypes, context.opener),
   };
+}
+
+/** One part of a page, ready for a template; a picture is none. */
+export function partOf(page: PageNode, wish: PartWish, context: CardContext): CardPart {
+  const { part, label, isLink, heading } = wish;
+  const topics = part === 'topics' ? topicsOf(page.value) : [];
+  return { part, label, text: textOf(page, wish, context), topics, isLink, heading };
+}
+
+function textOf(
+  page: PageNode,
+  { part, words, dates, field, label }: PartWish,
+  { snapshot, style, pageTypes, reads }: CardContext,
+): string {
+  const { value } = page;
+  const dated = (at: Instant | null) => (at === null ? '' : dateWriters[dates](at, style));
+  switch (part) {
+    case 'title':
+      return value.title;
+    case 'standfirst':
+      return cutAfter(standfirstOf(value), words);
+    case 'date':
+      return dated(startOf(page, snapshot.moment));
+    case 'published':
+      return dated(snapshot.firstLive(page.id));
+    case 'changed':
+      return dated(snapshot.lastLive(page.id));
+    case 'authors':
+      return authorsOf(value).join(', ');
+    case 'section':
+      return page.depth === 0 ? '' : sectionOf(page).value.title;
+    case 'reads':
+      return reads(page.id).toLocaleString(style.locale);
+    case 'more':
+      // Its words are those of the link.
+      return label || ' ';
+    case 'field':
+      return fieldText(page, fieldNamed(page, field, pageTypes), snapshot, style);
+    default:
+      return '';
+  }
+}
+
+const dateWriters = { full: writeFullMoment, day: writeDate, figures: writeInFigures } as const;
+
+/** What a page stands by where a table is sorted by one of its columns. */
+export function sortKeyOf(page: PageNode, wish: PartWish, context: CardContext): OrderKey {
+  const { snapshot, pageTypes, reads } = context;
+  switch (wish.part) {
+    case 'date':
+      return startOf(page, snapshot.moment);
+    case 'published':
+      return snapshot.firstLive(page.id);
+    case 'changed':
+      return snapshot.lastLive(page.id);
+    case 'reads':
+      return reads(page.id);
+    case 'topics':
+      return topicsOf(page.value)[0] ?? null;
+    case 'field': {
+      const held = page.value.fields[wish.field];
+      const field = fieldNamed(page, wish.field, pageTypes);
+      if (field?.kind === 'moment') return held ? instantOf(held as LocalTime) : null;
+      return typeof held === 'number' ? held : textOf(page, wish, context) || null;
+    }
+    default:
+      return textOf(page, wish, context) || null;
+  }
+}
+
+/** A field of a page by its name, where its type has one. */
+export function fieldNamed(page: PageNode, name: string, pageTypes: ReadonlyMap<string, PageType>): AnyField | undefined {
+  return pageTypes.get(page.value.type)?.fields.find(each => each.name === name && !each.isWithdrawn);
+}
+
+function fieldText(page: PageNode, field: AnyField | undefined, { pageById }: SiteSnapshot, style: MomentStyle): string {
+  const held = field && page.value.fields[field.name];
+  if (!field || held === undefined) return '';
+  // Whoever reads has another language than whoever writes: what is so is said in the words of the field.
+  if (field.kind === 'yes or no') return held === true ? field.label : '';
+  const { words, describe } = kindOfField(field);
+  const names = {
+    page: (id: string) => pageById.get(id)?.value.title ?? '',
+    record: () => '',
+    moment: (value: unknown) => writeFullMoment(instantOf(value as LocalTime), style),
+  };
+  return describe ? describe(held, field, names) : words(held, field);
 }
 
 /** The first words of a text; all of them where no number is asked for. */
 function cutAfter(text: string, most: number): string {
+  if (most === 0) return text;
   const words = text.split(/\s+/);
-  return most === 0 || words.length <= most ? text : `${words.slice(0, most).join(' ')}…`;
+  return words.length <= most ? text : `${words.slice(0, most).join(' ')}…`;
 }

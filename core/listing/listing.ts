@@ -1,14 +1,14 @@
 import type { FieldValues } from '../fields/field';
 import { isShelved, shelvedAt } from '../page/back-shelf';
-import { topicsOf } from '../page/page';
+import { authorsOf, isFeatured, standfirstOf, topicsOf } from '../page/page';
 import type { PageType } from '../page-types/page-type';
 import { mayRead } from '../placement/resolve';
 import type { ReaderFacts } from '../rule/who';
-import type { Instant } from '../schedule/local-time';
+import { instantOf, type Instant, type LocalTime } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { likenessTo, pagesReferringTo } from './likeness';
 import { endOfDay, inOrder } from './order';
-import { startOf } from './start';
+import { lastStart, nextStart, startHoldsUntil, startOf, startsWithin } from './start';
 
 const day = 86_400_000;
 
@@ -17,6 +17,13 @@ export type LeftOut =
   | 'being read'
   | 'without'
   | 'type'
+  | 'words'
+  | 'authors'
+  | 'without authors'
+  | 'featured'
+  | 'not featured'
+  | 'before'
+  | 'after'
   | 'topics'
   | 'without topics'
   | 'nothing in common'
@@ -70,14 +77,18 @@ export function listPages(fields: FieldValues, context: ListingContext, note?: (
     return why === null;
   });
   const order = String(fields['order']);
+  const isTurned = Boolean(fields['turned']);
   if (order === 'random') validUntil = Math.min(validUntil, endOfDay(snapshot.moment, context.zone));
   if (order === 'read') validUntil = Math.min(validUntil, nextLookAtReads(snapshot.moment));
-  const sorted = inOrder(matching, order, { ...context, closeness });
-  const [skip, most] = [Number(fields['skip'] ?? 0), Number(fields['most'])];
+  const sorted = inOrder(matching, { order, orderField: String(fields['orderField'] ?? ''), isTurned }, { ...context, closeness });
+  const [skip, most] = [Number(fields['skip'] ?? 0), Number(fields['most']) || mostListed];
   if (note)
     sorted.forEach((page, at) => (at < skip ? note(page, 'skipped') : at >= skip + most ? note(page, 'beyond the most') : undefined));
   return { pages: sorted.slice(skip, skip + most), validUntil };
 }
+
+/** The most pages that a listing of all of them lists. */
+export const mostListed = 5_000;
 
 /** How long what was read lately is taken as it is, in milliseconds. */
 const readsKept = 10 * 60_000;
@@ -132,53 +143,86 @@ function judgeOf(
   const list = (name: string) => (fields[name] ?? []) as readonly string[];
   const [topics, withoutTopics] = [new Set(list('topics')), new Set(list('withoutTopics'))];
   const without = new Set(list('without'));
-  const [type, time] = [fields['type'], fields['time']];
+  const [types, withoutTypes] = [new Set(list('types')), new Set(list('withoutTypes'))];
+  const [authors, withoutAuthors] = [new Set(list('authors')), new Set(list('withoutAuthors'))];
+  const words = wordsAsked(String(fields['words'] ?? ''));
+  const { time, featured } = fields;
+  const bound = (name: string, otherwise: Instant) => (fields[name] ? instantOf(fields[name] as LocalTime) : otherwise);
+  const [since, before] = [bound('since', -Infinity), bound('before', Infinity)];
   const shelf = fields['shelf'] ?? 'ordinary';
   const within = Number(fields['withinDays'] ?? 0) * day;
   const isRelated = fields['source'] === 'related';
   // What was picked by hand is asked for.
   const isKeptOut = (name: string) => fields['source'] !== 'picked' && Boolean(pageTypes?.get(name)?.isKeptFromLists);
+  const isOneOf = (asked: ReadonlySet<string>, held: readonly string[]) => asked.size > 0 && held.some(each => asked.has(each));
+  const dateOf = (page: PageNode) => startOf(page, moment) ?? snapshot.firstLive(page.id);
   // What stays as long as nobody changes anything.
   const lasting = (page: PageNode): LeftOut | null => {
+    const { value } = page;
     if (page === current && !fields['withCurrent']) return 'being read';
     if (without.size > 0 && (without.has(page.id) || page.facts.lineage.some(id => without.has(id)))) return 'without';
-    if (type ? page.value.type !== type : isKeptOut(page.value.type)) return 'type';
-    if (topics.size > 0 && !topicsOf(page.value).some(each => topics.has(each))) return 'topics';
-    if (withoutTopics.size > 0 && topicsOf(page.value).some(each => withoutTopics.has(each))) return 'without topics';
+    if ((types.size > 0 ? !types.has(value.type) : isKeptOut(value.type)) || withoutTypes.has(value.type)) return 'type';
+    if (topics.size > 0 && !isOneOf(topics, topicsOf(value))) return 'topics';
+    if (isOneOf(withoutTopics, topicsOf(value))) return 'without topics';
+    if (authors.size > 0 && !isOneOf(authors, authorsOf(value))) return 'authors';
+    if (isOneOf(withoutAuthors, authorsOf(value))) return 'without authors';
+    if (featured === 'only' && !isFeatured(value)) return 'not featured';
+    if (featured === 'without' && isFeatured(value)) return 'featured';
+    if (words.length > 0 && !saysOneOf(page, words)) return 'words';
     if (isRelated && page !== current && closeness(page) === 0) return 'nothing in common';
     return mayRead(page, reader) ? null : 'readers';
   };
   return page => {
     const why = lasting(page);
     if (why !== null) return { why, until: Infinity };
-    let until = Infinity;
+    // What comes again is told by its next time, which moves on by itself.
+    let until = startHoldsUntil(page, moment);
     // Each turn that lies ahead is when the page comes in or drops out.
-    const before = (turn: Instant) => {
+    const turns = (turn: Instant) => {
       if (turn > moment) until = Math.min(until, turn);
       return turn > moment;
     };
     const moved = shelvedAt(page.value);
-    if (shelf !== 'both') before(moved);
+    if (shelf !== 'both') turns(moved);
     if (shelf === 'ordinary' && isShelved(page.value, moment)) return { why: 'on the back shelf', until };
     if (shelf === 'back' && !isShelved(page.value, moment)) return { why: 'not on the back shelf', until };
+    if (since > -Infinity && dateOf(page) < since) return { why: 'before', until };
+    if (before < Infinity && dateOf(page) >= before) return { why: 'after', until };
     if (time === 'any' || time === undefined) {
-      if (within > 0 && !before(snapshot.firstLive(page.id) + within)) return { why: 'too old', until };
+      if (within > 0 && !turns(snapshot.firstLive(page.id) + within)) return { why: 'too old', until };
       return { why: null, until };
     }
-    if (time === 'around') return { why: isAround(page, current, within) ? null : 'not around', until };
-    const start = startOf(page) ?? -Infinity;
-    const isAhead = before(start);
+    if (time === 'around' && current) turns(startHoldsUntil(current, moment));
+    if (time === 'around') return { why: isAround(page, current, within, moment) ? null : 'not around', until };
+    const next = nextStart(page, moment);
+    if (next !== null) turns(next);
     if (time === 'past') {
-      if (isAhead || start === -Infinity) return { why: 'has not taken place', until };
-      return within > 0 && !before(start + within) ? { why: 'too old', until } : { why: null, until };
+      const last = lastStart(page, moment);
+      if (last === null) return { why: 'has not taken place', until };
+      return { why: within > 0 && !turns(last + within) ? 'too old' : null, until };
     }
-    if (!isAhead) return { why: 'has begun', until };
-    return within > 0 && before(start - within) ? { why: 'too far ahead', until } : { why: null, until };
+    if (next === null) return { why: 'has begun', until };
+    return { why: within > 0 && turns(next - within) ? 'too far ahead' : null, until };
   };
 }
 
+/** Words of which a page is to say one, parted by commas; each may be several that stand side by side. */
+function wordsAsked(text: string): readonly string[] {
+  return text
+    .split(',')
+    .map(each => each.trim().toLowerCase())
+    .filter(each => each !== '');
+}
+
+function saysOneOf({ value }: PageNode, words: readonly string[]): boolean {
+  const said = [value.title, standfirstOf(value), ...topicsOf(value)].join('\n').toLowerCase();
+  return words.some(each => said.includes(each));
+}
+
 // The date of the page being read is when it takes place; of a page without one nothing is near.
-function isAround(page: PageNode, current: PageNode | null, within: number): boolean {
-  const [date, start] = [current && startOf(current), startOf(page)];
-  return date !== null && start !== null && (within === 0 || Math.abs(start - date) <= within);
+function isAround(page: PageNode, current: PageNode | null, within: number, moment: Instant): boolean {
+  const date = current && startOf(current, moment);
+  if (date === null) return false;
+  if (within === 0) return startOf(page, moment) !== null;
+  return startsWithin(page, { from: date - within, until: date + within + 1 }).length > 0;
 }

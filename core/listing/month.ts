@@ -1,4 +1,5 @@
 import { Info } from 'luxon';
+import type { Interval } from '../schedule/interval';
 import { localTimeAt, type Instant } from '../schedule/local-time';
 
 /** A day of a month as a calendar shows it. */
@@ -67,6 +68,12 @@ export function monthOf<Entry>(
     weeks: Array.from({ length: weeks }, (_, week) => Array.from({ length: 7 }, (_day, index) => dayAt(week * 7 + index))),
     weekdays,
   };
+}
+
+/** A span that holds the days of a month in every time zone, and the days beside them. @param month - "2027-03" */
+export function spanOfMonth(month: string): Interval {
+  const [year, number] = partsOf(month);
+  return { from: Date.UTC(year, number - 1, 1) - 2 * day, until: Date.UTC(year, number, 1) + 2 * day };
 }
 
 /** A month so many months from another. @param month - "2027-03" */

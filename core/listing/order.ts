@@ -1,10 +1,20 @@
 import { lotOf } from '../collection/lot';
-import { instantOf, localTimeAt, type Instant } from '../schedule/local-time';
+import { kindOfField, type AnyField } from '../fields/kinds';
+import { authorsOf } from '../page/page';
+import type { PageType } from '../page-types/page-type';
+import { instantOf, localTimeAt, type Instant, type LocalTime } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { startOf } from './start';
 
-/** The orders in which a listing may stand. */
-export type ListingOrder = 'by hand' | 'title' | 'soonest' | 'newest' | 'published' | 'changed' | 'read' | 'closest' | 'random';
+/** How a listing is to stand. */
+export interface OrderWish {
+  /** One of the orders of the listing’s own field, such as "title" or "newest". */
+  readonly order: string;
+  /** The field of the site’s own types by which it stands, for the order "field". */
+  readonly orderField: string;
+  /** The other way round; what has nothing to stand by comes last all the same. */
+  readonly isTurned: boolean;
+}
 
 /** What an order needs besides the pages. */
 export interface OrderContext {
@@ -17,43 +27,93 @@ export interface OrderContext {
   readonly seed: string;
   /** How often a page was read lately: an outside fact. Left out, never. */
   readonly reads?: (pageId: string) => number;
+  /** The types of page that the site knows; left out, none has fields of its own. */
+  readonly pageTypes?: ReadonlyMap<string, PageType>;
 }
 
+/** What a page stands by; null where it has nothing to stand by. */
+export type OrderKey = number | string | null;
+
+/** Orders that begin with the greatest. */
+const greatestFirst: ReadonlySet<string> = new Set(['newest', 'published', 'changed', 'read', 'closest']);
+
 /** Pages in an order; those alike in it by title, or the newest record first where the newest is asked for. */
-export function inOrder(
-  pages: readonly PageNode[],
-  order: string,
-  { snapshot, zone, closeness, seed, reads }: OrderContext,
-): readonly PageNode[] {
-  if (order === 'by hand') return pages;
-  const byTitle = titleOrder(pages, snapshot);
-  const sorted = (compare: (a: PageNode, b: PageNode) => number, otherwise = byTitle) =>
-    [...pages].sort((a, b) => compare(a, b) || otherwise(a, b));
-  const mostFirst = (measure: (page: PageNode) => number) => {
-    const measured = new Map(pages.map(page => [page, measure(page)]));
-    return sorted((a, b) => measured.get(b)! - measured.get(a)!);
-  };
+export function inOrder(pages: readonly PageNode[], wish: OrderWish, context: OrderContext): readonly PageNode[] {
+  const { order, isTurned } = wish;
+  if (order === 'by hand') return isTurned ? [...pages].reverse() : pages;
+  const byTitle = titleOrder(pages, context.snapshot);
+  const direction = greatestFirst.has(order) === isTurned ? 1 : -1;
+  if (order === 'title') return [...pages].sort((a, b) => direction * byTitle(a, b));
+  const otherwise = order === 'newest' ? (a: PageNode, b: PageNode) => (a.id < b.id ? 1 : -1) : byTitle;
+  return sortedBy(pages, keyFor(wish, context), { direction, locale: context.snapshot.locale, otherwise });
+}
+
+/** How pages are sorted by a key. */
+export interface Sorting {
+  readonly direction: 1 | -1;
+  /** BCP 47; by its rules words are put in order. */
+  readonly locale: string;
+  readonly otherwise: (a: PageNode, b: PageNode) => number;
+}
+
+/** Pages by what each stands by; those that have nothing to stand by come last whichever way. */
+export function sortedBy<Page extends PageNode>(
+  pages: readonly Page[],
+  keyOf: (page: Page) => OrderKey,
+  { direction, locale, otherwise }: Sorting,
+): readonly Page[] {
+  const keys = new Map(pages.map(page => [page, keyOf(page)]));
+  const collator = new Intl.Collator(locale);
+  return [...pages].sort((a, b) => {
+    const [left, right] = [keys.get(a)!, keys.get(b)!];
+    if (left === null || right === null) return (left === null ? 1 : 0) - (right === null ? 1 : 0) || otherwise(a, b);
+    const compared = typeof left === 'number' && typeof right === 'number' ? left - right : collator.compare(String(left), String(right));
+    return direction * compared || otherwise(a, b);
+  });
+}
+
+function keyFor(
+  { order, orderField }: OrderWish,
+  { snapshot, zone, closeness, seed, reads, pageTypes }: OrderContext,
+): (page: PageNode) => OrderKey {
   switch (order) {
     case 'soonest':
-      return sorted(byStart(1));
     case 'newest':
-      return sorted(byStart(-1), (a, b) => (a.id < b.id ? 1 : -1));
+      return page => startOf(page, snapshot.moment);
     case 'published':
-      return mostFirst(page => snapshot.firstLive(page.id));
+      return page => snapshot.firstLive(page.id);
     case 'changed':
-      return mostFirst(page => snapshot.lastLive(page.id));
+      return page => snapshot.lastLive(page.id);
+    case 'author':
+      return page => authorsOf(page.value)[0] ?? null;
     case 'read':
-      return mostFirst(page => reads?.(page.id) ?? 0);
+      return page => reads?.(page.id) ?? 0;
     case 'closest':
-      return mostFirst(closeness);
+      return closeness;
+    case 'field':
+      return page =>
+        fieldKey(
+          page,
+          pageTypes?.get(page.value.type)?.fields.find(each => each.name === orderField),
+        );
     case 'random': {
       const day = localTimeAt(snapshot.moment, zone).slice(0, 10);
-      const lots = new Map(pages.map(page => [page, lotOf(`${seed} ${day} ${page.id}`)]));
-      return sorted((a, b) => lots.get(a)! - lots.get(b)!);
+      return page => lotOf(`${seed} ${day} ${page.id}`);
     }
     default:
-      return sorted(byTitle);
+      return page => page.value.title;
   }
+}
+
+/** What a page stands by where it stands by one of its fields. */
+function fieldKey({ value }: PageNode, field: AnyField | undefined): OrderKey {
+  if (!field) return null;
+  const held = value.fields[field.name];
+  if (field.kind === 'number' || field.kind === 'yes or no') return Number(held);
+  if (field.kind === 'moment') return held ? instantOf(held as LocalTime) : null;
+  const { words, describe } = kindOfField(field);
+  const noNames = { page: String, record: String, moment: String };
+  return (describe ? describe(held, field, noNames) : words(held, field)) || null;
 }
 
 /** From how many pages on all titles of a site are put in order once, for whatever lists them. */
@@ -61,8 +121,8 @@ const manyPages = 200;
 
 const ranks = new WeakMap<SiteSnapshot['pages'], Map<string, ReadonlyMap<PageNode, number>>>();
 
-// To compare two titles by the rules of a language takes long; of many pages the order is kept for as long as the tree is.
-function titleOrder(pages: readonly PageNode[], snapshot: SiteSnapshot): (a: PageNode, b: PageNode) => number {
+/** Pages by their titles. To compare two by the rules of a language takes long; of many pages the order is kept for as long as the tree is. */
+export function titleOrder(pages: readonly PageNode[], snapshot: SiteSnapshot): (a: PageNode, b: PageNode) => number {
   const collator = new Intl.Collator(snapshot.locale);
   const compared = (a: PageNode, b: PageNode) => collator.compare(a.value.title, b.value.title) || (a.id < b.id ? -1 : 1);
   if (pages.length < manyPages) return compared;
@@ -78,13 +138,4 @@ export function endOfDay(moment: Instant, zone: string): Instant {
   const [year, month, day] = localTimeAt(moment, zone).slice(0, 10).split('-').map(Number);
   const next = new Date(Date.UTC(year!, month! - 1, day! + 1)).toISOString().slice(0, 10);
   return instantOf({ local: `${next}T00:00`, zone });
-}
-
-// A page without a time comes last whichever way the list runs.
-function byStart(direction: 1 | -1): (a: PageNode, b: PageNode) => number {
-  return (a, b) => {
-    const [left, right] = [startOf(a), startOf(b)];
-    if (left === null || right === null) return (left === null ? 1 : 0) - (right === null ? 1 : 0);
-    return direction * (left - right);
-  };
 }

@@ -2,9 +2,10 @@ import type { FieldValues } from '../fields/field';
 import { writeMoment, type MomentStyle } from '../format/moment';
 import { shelvedAt } from '../page/back-shelf';
 import { topicsOf } from '../page/page';
+import type { Instant } from '../schedule/local-time';
 import type { PageNode } from '../site/snapshot';
 import { say } from '../tongue/say';
-import type { LeftOut, ListingContext } from './listing';
+import { mostListed, type LeftOut, type ListingContext } from './listing';
 import { startOf } from './start';
 
 /** Why a page is in a listing, as far as that is not plain from where it stands. */
@@ -32,10 +33,10 @@ export function listedWords(
   }
 }
 
-/** Why a page is not in a listing. */
-export function leftOutWords(page: PageNode, why: LeftOut, fields: FieldValues, style: MomentStyle): string {
+/** Why a page is not in a listing at a moment. */
+export function leftOutWords(page: PageNode, why: LeftOut, fields: FieldValues, style: MomentStyle, moment: Instant): string {
   const days = Number(fields['withinDays'] ?? 0);
-  const start = startOf(page);
+  const start = startOf(page, moment);
   const starts = start === null ? '' : writeMoment(start, style);
   switch (why) {
     case 'being read':
@@ -44,6 +45,20 @@ export function leftOutWords(page: PageNode, why: LeftOut, fields: FieldValues, 
       return say`left out by hand, or beneath one that is`;
     case 'type':
       return say`of another type: ${page.value.type}`;
+    case 'words':
+      return say`says none of the words`;
+    case 'authors':
+      return say`written by somebody else`;
+    case 'without authors':
+      return say`written by somebody who is left out`;
+    case 'featured':
+      return say`is featured`;
+    case 'not featured':
+      return say`is not featured`;
+    case 'before':
+      return say`of an earlier date`;
+    case 'after':
+      return say`of a later date`;
     case 'topics':
       return say`has none of the topics`;
     case 'without topics':
@@ -69,6 +84,6 @@ export function leftOutWords(page: PageNode, why: LeftOut, fields: FieldValues, 
     case 'skipped':
       return say`one of the first ${Number(fields['skip'])}, which are left out`;
     case 'beyond the most':
-      return say`there is room for ${Number(fields['most'])}`;
+      return say`there is room for ${Number(fields['most']) || mostListed}`;
   }
 }

@@ -23,6 +23,16 @@ export const commonFields: readonly Field[] = [
     isAbout: true,
   },
   { name: 'topics', label: 'Topics', kind: 'topics', help: 'Empty: it stands in no listing by topic.', most: 30, isAbout: true },
+  {
+    name: 'authors',
+    label: 'Written by',
+    kind: 'topics',
+    of: 'authors',
+    help: 'Names that readers see beneath the title. Empty names nobody.',
+    most: 10,
+    isAbout: true,
+  },
+  { name: 'isFeatured', label: 'Featured', kind: 'yes or no', help: 'Listings can take only what is featured. Off is not.', isAbout: true },
   { name: 'takesPlace', label: 'Takes place', noun: 'date', kind: 'moment', help: 'For events. Empty: at no set time.', isAbout: true },
 ];
 

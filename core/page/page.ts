@@ -4,6 +4,7 @@ import type { WhoTest } from '../rule/tests/who-tests';
 import type { RuleTree } from '../rule/tree';
 import type { OnceOver } from './once-over';
 import type { LocalTime } from '../schedule/local-time';
+import type { Repetition } from '../schedule/repetition';
 
 /** A page as it is stored: where it stands, who may read it, and the fields of its type. */
 export interface PageValue {
@@ -80,9 +81,24 @@ export function topicsOf({ fields }: PageValue): readonly string[] {
   return Array.isArray(fields['topics']) ? (fields['topics'] as readonly string[]) : [];
 }
 
-/** When what the page tells of takes place; null when it does not say. */
+/** When what the page tells of takes place, for the first time where it comes again; null when it does not say. */
 export function takesPlaceOf({ fields }: PageValue): LocalTime | null {
   return (fields['takesPlace'] as LocalTime | null | undefined) ?? null;
+}
+
+/** How what the page tells of comes again; null when it does not. */
+export function repeatsOf({ fields }: PageValue): Repetition | null {
+  return (fields['repeats'] as Repetition | null | undefined) ?? null;
+}
+
+/** Who wrote the page, as readers are told. */
+export function authorsOf({ fields }: PageValue): readonly string[] {
+  return Array.isArray(fields['authors']) ? (fields['authors'] as readonly string[]) : [];
+}
+
+/** Whether listings may take it for what is featured. */
+export function isFeatured({ fields }: PageValue): boolean {
+  return fields['isFeatured'] === true;
 }
 
 function textIn(fields: FieldValues, name: string): string {

@@ -1,5 +1,5 @@
 import type { FieldValues, ReadHtml } from '../fields/field';
-import { upgradedFields } from '../fields/index';
+import { completed, upgradedFields } from '../fields/index';
 import { UnknownType, type Registry } from '../registry/registry';
 import { upgraded, type Stored, type UpgradeSteps } from '../versions/upgrade';
 import type { PageValue } from './page';
@@ -28,7 +28,10 @@ export function upgradePage(stored: Stored, { pageTypes }: Registry, readHtml: R
     ],
   ]);
   const page = upgraded('page', 'version', 3, steps, stored);
-  return upgraded(`${type.name} page`, 'typeVersion', type.version, type.upgrades ?? new Map(), page) as unknown as PageValue;
+  const typed = upgraded(`${type.name} page`, 'typeVersion', type.version, type.upgrades ?? new Map(), page) as unknown as PageValue;
+  // What all pages came to have later, types of a site with steps of their own among them, begins empty.
+  const fields = completed(type.fields, typed.fields);
+  return fields === typed.fields ? typed : { ...typed, fields };
 }
 
 function isEmptyGroup(readers: unknown): boolean {

@@ -5,10 +5,10 @@ import { openFields } from '../fields/index';
 import type { FormState } from '../form/form';
 import { writeFullMoment, type MomentStyle } from '../format/moment';
 import { insetIdsOf } from '../inset/inset';
-import { startOf } from '../listing/start';
+import { startHoldsUntil, startOf, startsAfter } from '../listing/start';
 import { searchAddressIn } from '../page/service-pages';
 import type { OutsideFeed } from '../outside/feed';
-import { standfirstOf } from '../page/page';
+import { authorsOf, repeatsOf, standfirstOf } from '../page/page';
 import type { OwnGround, PlacementValue } from '../placement/placement';
 import type { Resolution } from '../placement/resolve';
 import { UnknownType, type Registry } from '../registry/registry';
@@ -80,6 +80,9 @@ export interface PageModel {
   /** How its type says that it is shown; null where the theme shows it as all pages. */
   readonly own: OwnLook | null;
   readonly when: string;
+  /** Further times of what comes again. */
+  readonly alsoOn: readonly string[];
+  readonly authors: readonly string[];
   readonly showsTitle: boolean;
   readonly service: string | null;
   /** By region or insertion-point name, in order. */
@@ -141,7 +144,9 @@ export function pageModel(
     (targets[shown.placement.value.target.name] ??= []).push(built.model);
   }
   const { value } = page ?? {};
-  const start = page && startOf(page);
+  const start = page && startOf(page, snapshot.moment);
+  const alsoOn = page && repeatsOf(page.value) ? startsAfter(page, Math.max(start ?? 0, snapshot.moment), mostAlsoOn) : [];
+  if (page) validUntil = Math.min(validUntil, startHoldsUntil(page, snapshot.moment));
   const insets: Record<string, BlockModel | null> = {};
   const takeIn = (ids: readonly string[]): void => {
     for (const id of ids) {
@@ -191,7 +196,9 @@ export function pageModel(
       body: (fields['body'] as OpenText | null | undefined) ?? null,
       fields,
       own: page ? ownLookOf(page, context.registry.pageTypes, opener) : null,
-      when: start ? writeFullMoment(start, context.style) : '',
+      when: start === null ? '' : writeFullMoment(start, context.style),
+      alsoOn: alsoOn.map(each => writeFullMoment(each, context.style)),
+      authors: value ? authorsOf(value) : [],
       showsTitle: !titleShownByBlock,
       service: resolution.facts.service,
       targets,
@@ -214,6 +221,9 @@ function otherLanguage(snapshot: SiteSnapshot, record: { readonly id: string } |
   const tag = snapshot.languageOf(record.id, name);
   return tag === snapshot.locale ? null : { tag, direction: directionOf(tag) };
 }
+
+/** How many further times of what comes again a page names. */
+const mostAlsoOn = 4;
 
 const noAlternates: Alternates = { list: [], validUntil: Infinity, dependsOn: [] };
 

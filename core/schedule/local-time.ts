@@ -45,6 +45,11 @@ export function isLocalDateTime(local: string): boolean {
   return localPattern.test(local) && DateTime.fromISO(local, { zone: 'utc' }).isValid;
 }
 
+/** Whether the text is a date of the form "2027-04-01" that exists in the calendar. */
+export function isLocalDate(date: string): boolean {
+  return isLocalDateTime(`${date}T00:00`);
+}
+
 /**
  * Turns a typed local time into an instant.
  * A skipped time uses the offset before the gap, a repeated one means the first occurrence unless `choice` says otherwise.

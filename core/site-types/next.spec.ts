@@ -117,7 +117,7 @@ describe('types as they are wanted', () => {
     const { next } = nextTypes(noSiteTypes, { shared: [], types: [type([strict, short])] });
     const boat = { version: 2, type: 'boat', typeVersion: 1, title: 'Wake', readers: null, fields: { rig: 'ketch', port: '' } };
     const listing = freshBlock(shippedTypes.blockTypes.get('listing')!, 'All boats');
-    const gone = { ...listing, fields: { ...listing.fields, type: 'raft' } };
+    const gone = { ...listing, fields: { ...listing.fields, types: ['raft'] } };
     for (const stored of [boat, gone]) {
       expect(blockSchema(z, withSiteTypes(shippedTypes, next)).safeParse(stored).success).toBeFalse();
       expect(blockSchema(z, withSiteTypesToRead(shippedTypes, next)).safeParse(stored).success).toBeTrue();

@@ -1,6 +1,6 @@
 import type { BlockType } from '../blocks/block-type';
 import type { AnyField, Field, FieldValues } from '../fields/index';
-import { initialValues } from '../fields/values';
+import { initialValues, used } from '../fields/values';
 import { commonFields, commonUpgrades } from '../page-types/common-fields';
 import type { PageType } from '../page-types/page-type';
 import type { Registry } from '../registry/registry';
@@ -38,8 +38,8 @@ export function withSiteTypesToRead(registry: Registry, made: SiteTypes): Regist
     new Map(
       [...types].map(([name, type]): [string, Type] => {
         const isOwn = names.has(`${of} ${name}`);
-        // What was chosen among the types of the site may be gone with its type.
-        return [name, { ...type, fields: type.fields.map(field => (isOwn || 'choicesFrom' in field ? lenient(field) : field)) }];
+        // What was chosen among the types of the site, or their fields, may be gone with its type.
+        return [name, { ...type, fields: type.fields.map(field => (isOwn || choosesFromSite(field) ? lenient(field) : field)) }];
       }),
     );
   return { pageTypes: relaxed('page', whole.pageTypes), blockTypes: relaxed('block', whole.blockTypes) };
@@ -51,6 +51,8 @@ function lenient(field: AnyField): AnyField {
     // What was chosen may be chosen no more.
     case 'choice':
       return { ...rest, kind: 'short text', most: 500 } as AnyField;
+    case 'choices':
+      return { ...rest, kind: 'topics', most: 100 } as AnyField;
     case 'number':
       return { ...rest, least: Number.MIN_SAFE_INTEGER, most: Number.MAX_SAFE_INTEGER } as AnyField;
     case 'list':
@@ -60,10 +62,32 @@ function lenient(field: AnyField): AnyField {
   }
 }
 
+function choosesFromSite(field: AnyField): boolean {
+  return 'choicesFrom' in field || ('fields' in field && (field.fields as readonly AnyField[]).some(choosesFromSite));
+}
+
+interface Choosable extends AnyField {
+  readonly choicesFrom?: 'page types' | 'page fields';
+  readonly choices?: readonly { readonly value: string; readonly label: string }[];
+  readonly fields?: readonly AnyField[];
+}
+
 function withChoices(field: AnyField, types: readonly PageType[]): AnyField {
-  if (!('choicesFrom' in field) || types.length === 0) return field;
-  const { choices } = field as unknown as { readonly choices: readonly { readonly value: string; readonly label: string }[] };
-  return { ...field, choices: [...choices, ...types.map(({ name, label }) => ({ value: name, label }))] } as AnyField;
+  const { choicesFrom, choices, fields } = field as Choosable;
+  if (types.length === 0 || !choosesFromSite(field)) return field;
+  if (!choicesFrom) return { ...field, fields: fields!.map(each => withChoices(each, types)) } as AnyField;
+  const more = choicesFrom === 'page types' ? types.map(({ name, label }) => ({ value: name, label })) : fieldChoices(types);
+  return { ...field, choices: [...choices!, ...more] } as AnyField;
+}
+
+/** Kinds of fields whose values can be said in a line. */
+const sayable = new Set(['short text', 'number', 'yes or no', 'choice', 'moment', 'topics']);
+
+// Two types may have a field of the same name; it is one choice then.
+function fieldChoices(types: readonly PageType[]): readonly { readonly value: string; readonly label: string }[] {
+  const common = new Set(commonFields.map(each => each.name));
+  const own = types.flatMap(type => used(type.fields).filter(({ name, kind }) => sayable.has(kind) && !common.has(name)));
+  return [...new Map(own.map(({ name, label }) => [name, { value: name, label }])).values()];
 }
 
 function declaredFields(fields: readonly SiteField[]): readonly Field[] {
@@ -76,7 +100,7 @@ function pageTypeOf(type: SiteType, shared: readonly SiteField[]): PageType {
     name: type.name,
     label: type.label,
     version: commonVersion + versionOf(type) - 1,
-    fields: [...commonFields, ...declaredFields(fields)],
+    fields: [...commonFields.filter(({ name }) => !fields.some(({ field }) => field.name === name)), ...declaredFields(fields)],
     upgrades: new Map([...commonUpgrades, ...stepsOf(type, commonVersion)]),
     renditions: sourcesOf(type, [...commonSiteFields, ...fields]),
     isKeptFromNew: type.isKeptFromNew,

@@ -103,11 +103,11 @@ describe('listings', () => {
     const events = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map(each => new ICAL.Event(each));
     const shown = test.site.snapshots
       .at()
-      .pages.filter(each => (startOf(each) ?? 0) > setDay && Object.keys(each.facts.readers).length === 0);
+      .pages.filter(each => (startOf(each, setDay) ?? 0) > setDay && Object.keys(each.facts.readers).length === 0);
     expect(events.length).toBeGreaterThan(2);
     for (const event of events) {
       const page = shown.find(each => each.value.title === event.summary)!;
-      expect(event.startDate.toJSDate().getTime()).withContext(event.summary).toBe(startOf(page)!);
+      expect(event.startDate.toJSDate().getTime()).withContext(event.summary).toBe(startOf(page, setDay)!);
     }
     // No line is longer than 75 octets: RFC 5545 section 3.1.
     for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
@@ -149,7 +149,7 @@ describe('listings', () => {
       expect(answer.status).withContext(answer.text).toBe(200);
       return answer.json as ListingFound;
     };
-    const beneath = await ask({ beneath: test.pageId('/visit'), order: 'title', most: 2, type: 'reserve' });
+    const beneath = await ask({ beneath: test.pageId('/visit'), order: 'title', most: 2, types: ['reserve'] });
     expect(beneath.rows.map(each => each.why)).toEqual(['beneath “Visit”', 'beneath “Visit”']);
     expect(beneath.out[0]!.why).toBe('there is room for 2');
     expect(beneath.out.at(-1)!.why).toContain('of another type: page');
@@ -170,12 +170,15 @@ describe('listings', () => {
     });
     expect([wrong.status, wrong.json.errors[0].pointer]).toEqual([422, '/change/value/type']);
     for (const [field, value] of [
-      ['most', 0],
+      ['most', -1],
       ['most', 501],
       ['withinDays', -1],
       ['order', 'sideways'],
       ['picked', ['x']],
       ['topics', ['']],
+      ['types', ['raft']],
+      ['parts', [{ id: 'a', fields: { part: 'smell' } }]],
+      ['since', { local: '2027-02-30T00:00', zone: 'UTC' }],
     ] as const) {
       const refused = await manager.post('/api/listing', {
         vantage: { page },

@@ -3,7 +3,7 @@ import { startOf } from '@core/listing/start';
 import { resolvePage, mayRead } from '@core/placement/resolve';
 import { writeCalendar, type CalendarEntry } from '@core/calendar/write-calendar';
 import { escaped } from '@core/format/escaped';
-import { standfirstOf } from '@core/page/page';
+import { repeatsOf, standfirstOf, takesPlaceOf } from '@core/page/page';
 import { readerFactsIn, type ReaderFacts } from '@core/rule/who';
 import type { Instant } from '@core/schedule/local-time';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
@@ -121,11 +121,18 @@ function feedText(
 const refreshMinutes = 180;
 
 // Only what takes place at a time has a place in a calendar.
-function calendarOf({ firstLive }: SiteSnapshot, pages: readonly PageNode[], name: string, whole: (path: string) => string): string {
+function calendarOf(
+  { firstLive, moment }: SiteSnapshot,
+  pages: readonly PageNode[],
+  name: string,
+  whole: (path: string) => string,
+): string {
   const entries = pages.flatMap((page): CalendarEntry[] => {
-    const from = startOf(page);
-    if (from === null) return [];
+    const from = startOf(page, moment);
+    const first = takesPlaceOf(page.value);
+    if (from === null || first === null) return [];
     const { title } = page.value;
+    const repetition = repeatsOf(page.value);
     const address = whole(page.address);
     return [
       {
@@ -137,6 +144,7 @@ function calendarOf({ firstLive }: SiteSnapshot, pages: readonly PageNode[], nam
         until: null,
         isTentative: false,
         changedAt: firstLive(page.id),
+        ...(repetition && { repeats: { first, repetition } }),
       },
     ];
   });
@@ -159,7 +167,7 @@ function newest(dates: readonly Date[]): Date {
 /** What one page tells of, for a calendar of one’s own; null where this reader has no such page, or it takes place at no set time. */
 export function eventFile(site: Site, snapshot: SiteSnapshot, pageId: string, reader: ReaderFacts, address: string): Buffer | null {
   const page = snapshot.pageById.get(pageId);
-  if (!page || !mayRead(page, reader) || startOf(page) === null) return null;
+  if (!page || !mayRead(page, reader) || takesPlaceOf(page.value) === null) return null;
   const whole = (path: string) => (path.startsWith('/') ? `${address}${path}` : path);
   return Buffer.from(calendarOf(snapshot, [page], siteWord(site.asSetAt(snapshot.moment), snapshot.locale, 'name'), whole));
 }

@@ -37,7 +37,7 @@ export interface RenderOptions {
 // With every helper known beforehand, a name in a template is looked up as a value at once.
 const compiling: Parameters<typeof Handlebars.compile>[1] = {
   knownHelpersOnly: true,
-  knownHelpers: { richText: true, is: true, slug: true, picture: true, word: true, rendition: true },
+  knownHelpers: { or: true, concat: true, richText: true, is: true, slug: true, picture: true, word: true, rendition: true },
 };
 
 /** Which rendition of a type goes with each way in which a block shows pages. */
@@ -116,6 +116,8 @@ export function loadTheme(folder: string): Theme {
     return template ? new Handlebars.SafeString(template({ ...root, ...own })) : '';
   });
   handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
+  handlebars.registerHelper('or', (a: unknown, b: unknown) => a || b);
+  handlebars.registerHelper('concat', (a: string, b: string) => `${a}${b}`);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
   const page = partials.get('page')!;
   return {

@@ -39,7 +39,7 @@ export function listingOf(site: Site, { vantage, change }: ListingQuestion): Lis
   const row = ({ id, value: { title }, address: path }: PageNode, why: string) => ({ id, title, path, why });
   return {
     rows: pages.map(page => row(page, listedWords(page, value.fields, context))),
-    out: told.map(({ page, why }) => row(page, leftOutWords(page, why, value.fields, style))),
+    out: told.map(({ page, why }) => row(page, leftOutWords(page, why, value.fields, style, snapshot.moment))),
     outCount: out.length,
     changesAt: validUntil === Infinity ? null : validUntil,
   };

@@ -7,7 +7,7 @@ import { namedPage } from '@core/kinds/effect';
 import type { publicationsKnown } from '@core/ledger/in-force';
 import { isOpen } from '@core/ledger/ledger';
 import { outlookFrom, type Turn } from '@core/ledger/outlook';
-import { topicsOf, type PageValue } from '@core/page/page';
+import { authorsOf, topicsOf, type PageValue } from '@core/page/page';
 import type { PlacementValue } from '@core/placement/placement';
 import { pagesReached, pagesShowingBlock } from '@core/reach/reach';
 import { alwaysHolds, type RuleTree, type WhoTest } from '@core/rule/rule';
@@ -193,6 +193,7 @@ function pageRow(
     type: value.type,
     layout: value.layout,
     topics: [...topicsOf(value)],
+    authors: [...authorsOf(value)],
     order: value.order,
     ...statusFields(site, id, moment),
     ...lastChange(site, id),

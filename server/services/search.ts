@@ -106,7 +106,7 @@ function resultOf(site: Site, snapshot: SiteSnapshot, page: PageNode, question: 
   const { locale, moment } = snapshot;
   const { title, body } = pageTextOf(page.value, registry);
   const standfirst = String(page.value.fields['standfirst'] ?? '');
-  const start = startOf(page);
+  const start = startOf(page, moment);
   const trail: string[] = [];
   for (let above = page.parent; above && above.parent; above = above.parent) trail.unshift(above.value.title);
   return {

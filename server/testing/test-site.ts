@@ -1,7 +1,7 @@
 import type { Registry } from '@core/registry/registry';
 import { seedDemo } from '@demo/seed';
 import { demoPassword } from '@demo/people';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -15,8 +15,26 @@ import type { StartKey } from '../http/start-key';
 import { loadTheme, type Theme } from '../public/theme';
 import { listensAt, loadSite, type Site } from '../site/site';
 
+const storeName = 'almanac.sqlite';
+
 /** The set day of the demo. */
 export const setDay = Date.parse('2027-03-18T09:40Z');
+
+let laidOut: Promise<string> | undefined;
+
+/** A folder with the demo, laid out once for all tests of a process: it takes longer than most of them. */
+function demoLaidOut(): Promise<string> {
+  return (laidOut ??= layOut());
+}
+
+async function layOut(): Promise<string> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'almanac-demo-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  const knex = await openDatabase(path.join(folder, storeName));
+  await seedDemo(knex, theme, folder, setDay);
+  await knex.destroy();
+  return folder;
+}
 
 /** A real server over a real SQLite file, with clocks that a test sets. */
 export class TestSite {
@@ -41,18 +59,16 @@ export class TestSite {
   #server?: Server;
   #standIn?: Server;
 
-  /** Lays out the demo and listens on a free port. */
+  /** Takes a copy of the demo and listens on a free port. */
   async open(): Promise<this> {
-    const knex = await openDatabase(this.file);
-    await seedDemo(knex, theme, this.folder, setDay);
-    await knex.destroy();
+    cpSync(await demoLaidOut(), this.folder, { recursive: true });
     await this.start();
     return this;
   }
 
   /** The store's file. */
   get file(): string {
-    return path.join(this.folder, 'almanac.sqlite');
+    return path.join(this.folder, storeName);
   }
 
   /** Starts over the same file, as after a restart. */

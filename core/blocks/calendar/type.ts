@@ -1,13 +1,13 @@
 import type { Field } from '../../fields/index';
 import { writeFullMoment, writeMonth } from '../../format/moment';
 import { descendants } from '../../listing/listing';
-import { monthFrom, monthOf, type Dated } from '../../listing/month';
+import { monthFrom, monthOf, spanOfMonth, type Dated } from '../../listing/month';
 import { endOfDay } from '../../listing/order';
-import { blockParameter } from '../../listing/results';
-import { startOf } from '../../listing/start';
-import { standfirstOf, topicsOf } from '../../page/page';
+import { askedOf, blockParameter, withParameters } from '../../listing/results';
+import { startsAfter, startsWithin } from '../../listing/start';
+import { standfirstOf, takesPlaceOf, topicsOf } from '../../page/page';
 import { mayRead } from '../../placement/resolve';
-import { localTimeAt } from '../../schedule/local-time';
+import { localTimeAt, type Instant } from '../../schedule/local-time';
 import { beneathFront } from '../../site/beneath-front';
 import type { PageNode } from '../../site/snapshot';
 import { capitalised } from '../../tongue/say';
@@ -66,28 +66,29 @@ export const calendar: BlockType = {
 
 function calendarPart(context: BlockContext): BlockPart {
   const { fields: chosen, snapshot, style } = context;
-  const all = datedPages(context);
+  const pages = datedPages(context);
   const lasting = { dependsOn: snapshot.pageReaderFacts, validUntil: endOfDay(snapshot.moment, style.zone) };
   if (chosen['shownAs'] === 'agenda') {
-    const ahead = all.filter(each => each.at > snapshot.moment).sort((a, b) => a.at - b.at);
+    const most = Number(chosen['most']);
+    const ahead = pages.flatMap(page => startsAfter(page, snapshot.moment, most).map(at => ({ at, page }))).sort((a, b) => a.at - b.at);
     const next = ahead[0]?.at ?? Infinity;
-    const entries = ahead.slice(0, Number(chosen['most'])).map(({ at, entry }) => entryOf(entry, at, context));
+    const entries = ahead.slice(0, most).map(({ at, page }) => entryOf(page, at, context));
     return { data: { entries }, dependsOn: snapshot.pageReaderFacts, validUntil: next };
   }
   const present = localTimeAt(snapshot.moment, style.zone).slice(0, 7);
   const name = blockParameter('month', context.blockId);
   const months = Array.from({ length: reach.before + reach.after + 1 }, (_, index) => monthFrom(present, index - reach.before));
-  const asked = Object.hasOwn(context.query, name) ? months.find(month => month === context.query[name]) : undefined;
+  const asked = askedOf(context.query, name, months);
   const month = asked ?? present;
   const address = context.page?.address ?? '';
   const linkTo = (to: string | undefined) =>
     to === undefined
       ? null
-      : { words: capitalised(writeMonth(to, style.locale)), path: to === present ? address : `${address}?${name}=${to}` };
+      : { words: capitalised(writeMonth(to, style.locale)), path: withParameters(address, [to === present ? '' : `${name}=${to}`]) };
   const at = months.indexOf(month);
   const { weeks: laidOut, weekdays } = monthOf(
     month,
-    all.map(({ at: when, entry }) => ({ at: when, entry: { page: entry, when } })),
+    pages.flatMap(page => startsWithin(page, spanOfMonth(month)).map((when): Dated<Timed> => ({ at: when, entry: { page, when } }))),
     { zone: style.zone, locale: style.locale, now: snapshot.moment },
   );
   const weeks = laidOut.map(week =>
@@ -107,13 +108,18 @@ function calendarPart(context: BlockContext): BlockPart {
   };
 }
 
-function datedPages({ fields: chosen, snapshot, reader }: BlockContext): readonly Dated<PageNode>[] {
+/** One of the times at which what a page tells of begins. */
+interface Timed {
+  readonly page: PageNode;
+  readonly when: Instant;
+}
+
+function datedPages({ fields: chosen, snapshot, reader }: BlockContext): readonly PageNode[] {
   const root = snapshot.pageById.get(String(chosen['beneath']));
   const topics = new Set(chosen['topics'] as readonly string[]);
-  return (root ? descendants(root) : snapshot.pages).flatMap((page): Dated<PageNode>[] => {
-    const start = startOf(page);
+  return (root ? descendants(root) : snapshot.pages).filter(page => {
     const isAsked = topics.size === 0 || topicsOf(page.value).some(each => topics.has(each));
-    return start !== null && isAsked && mayRead(page, reader) ? [{ at: start, entry: page }] : [];
+    return takesPlaceOf(page.value) !== null && isAsked && mayRead(page, reader);
   });
 }
 

@@ -1,5 +1,7 @@
 import type { Field } from '../../fields/index';
 import { cardOf } from '../../listing/card';
+import { plainPart } from '../../listing/parts';
+import { startHoldsUntil } from '../../listing/start';
 import { mayRead } from '../../placement/resolve';
 import type { BlockType } from '../block-type';
 
@@ -38,16 +40,21 @@ export const card: BlockType = {
   description: 'One page as a card, from what is written of it.',
   version: 1,
   fields,
-  model: ({ fields: chosen, snapshot, reader, style, opener, pageTypes }) => {
+  model: context => {
+    const { fields: chosen, snapshot, reader } = context;
     const page = snapshot.pageById.get(String(chosen['page']));
-    const isSeen = page !== undefined && mayRead(page, reader);
-    const wish = {
-      standfirst: Boolean(chosen['showsStandfirst']),
-      standfirstWords: 0,
-      date: true,
-      topics: Boolean(chosen['showsTopics']),
-      isLarge: chosen['size'] === 'large',
+    if (page === undefined || !mayRead(page, reader)) return { data: { card: null }, dependsOn: snapshot.pageReaderFacts };
+    const parts = [
+      plainPart('picture'),
+      plainPart('title'),
+      plainPart('date'),
+      ...(chosen['showsStandfirst'] ? [plainPart('standfirst')] : []),
+      ...(chosen['showsTopics'] ? [plainPart('topics')] : []),
+    ];
+    return {
+      data: { card: cardOf(page, parts, chosen['size'] === 'large', context) },
+      validUntil: startHoldsUntil(page, snapshot.moment),
+      dependsOn: snapshot.pageReaderFacts,
     };
-    return { data: { card: isSeen ? cardOf(page, wish, { style, opener, pageTypes }) : null }, dependsOn: snapshot.pageReaderFacts };
   },
 };

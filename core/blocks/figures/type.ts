@@ -1,10 +1,9 @@
 import type { Field } from '../../fields/index';
 import { filesOf } from '../../file/holders';
-import { startOf } from '../../listing/start';
+import { nextStart } from '../../listing/start';
 import { topicsOf } from '../../page/page';
 import { pageTypeNames } from '../../page-types/index';
 import { mayRead } from '../../placement/resolve';
-import type { Instant } from '../../schedule/local-time';
 import type { PageNode } from '../../site/snapshot';
 import type { BlockContext, BlockType } from '../block-type';
 
@@ -64,7 +63,7 @@ export const figures: BlockType = {
       data: {
         figures: chosen.map(({ figure, label }) => ({ count: countOf(figure, pages, context).toLocaleString(style.locale), label })),
       },
-      validUntil: nextStart(pages, snapshot.moment),
+      validUntil: pages.reduce((next, page) => Math.min(next, nextStart(page, snapshot.moment) ?? Infinity), Infinity),
       dependsOn: snapshot.pageReaderFacts,
     };
   },
@@ -74,7 +73,7 @@ function countOf(figure: string, pages: readonly PageNode[], { snapshot }: Block
   if (figure.startsWith(ofType)) return pages.filter(page => page.value.type === figure.slice(ofType.length)).length;
   switch (figure) {
     case 'to come':
-      return pages.filter(page => (startOf(page) ?? -Infinity) > snapshot.moment).length;
+      return pages.filter(page => nextStart(page, snapshot.moment) !== null).length;
     case 'topics':
       return new Set(pages.flatMap(page => topicsOf(page.value))).size;
     case 'pictures':
@@ -82,12 +81,4 @@ function countOf(figure: string, pages: readonly PageNode[], { snapshot }: Block
     default:
       return pages.length;
   }
-}
-
-/** When the next of some pages begins; infinite when none does. */
-function nextStart(pages: readonly PageNode[], moment: Instant): Instant {
-  return pages.reduce((next, page) => {
-    const start = startOf(page);
-    return start !== null && start > moment ? Math.min(next, start) : next;
-  }, Infinity);
 }

@@ -5,8 +5,8 @@ import { told } from '../../tongue/say';
 export interface ChoiceField extends FieldCommon {
   readonly kind: 'choice';
   readonly choices: readonly { readonly value: string; readonly label: string }[];
-  /** More choices come from what a site has: its own types of page. */
-  readonly choicesFrom?: 'page types';
+  /** More choices come from what a site has: its own types of page, or the fields of these. */
+  readonly choicesFrom?: 'page types' | 'page fields';
   /** Left out, the first. */
   readonly initial?: string;
 }

@@ -2,9 +2,11 @@ import type { FieldCommon, FieldKind } from '../field';
 import { mergeSets } from '../../merge/items';
 import { mustSay, textSchema } from '../text-schemas';
 
-/** Topics, each once in its words. */
+/** Topics, or names of those who wrote a page, each once in its words. */
 export interface TopicsField extends FieldCommon {
   readonly kind: 'topics';
+  /** What of pages is picked from; left out, their topics. */
+  readonly of?: 'authors';
   /** The most that may be given. */
   readonly most?: number;
 }

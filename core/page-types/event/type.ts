@@ -1,5 +1,17 @@
+import type { Field } from '../../fields/index';
 import { commonFields, commonUpgrades } from '../common-fields';
 import type { PageType } from '../page-type';
 
-/** Something that takes place at a time. */
-export const event: PageType = { name: 'event', label: 'Event', version: 2, fields: commonFields, upgrades: commonUpgrades };
+const fields: readonly Field[] = [
+  ...commonFields,
+  {
+    name: 'repeats',
+    label: 'Comes again',
+    kind: 'repetition',
+    help: 'From when it takes place on. Never: it takes place once.',
+    isAbout: true,
+  },
+];
+
+/** Something that takes place at a time, once or again and again. */
+export const event: PageType = { name: 'event', label: 'Event', version: 2, fields, upgrades: commonUpgrades };

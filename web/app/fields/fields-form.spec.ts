@@ -102,6 +102,47 @@ describe('FieldsForm', () => {
     expect(values).toEqual({ more: ['join'] });
   });
 
+  it('ticks any of several, in the order of the choices', async () => {
+    const choices = ['a', 'b', 'c'].map(value => ({ value, label: value.toUpperCase() }));
+    await show([{ name: 'types', label: 'Of type', kind: 'choices', help, choices } as Field], { types: ['c'] });
+    const tick = async (label: string) => {
+      [...screen.host.querySelectorAll('label')]
+        .find(each => each.textContent.trim() === label)!
+        .querySelector('input')!
+        .click();
+      await screen.settle();
+    };
+    await tick('A');
+    expect(values).toEqual({ types: ['a', 'c'] });
+    await tick('C');
+    expect(values).toEqual({ types: ['a'] });
+  });
+
+  it('says how something comes again, until when, and when it is called off', async () => {
+    await show([{ name: 'repeats', label: 'Comes again', kind: 'repetition', help } as Field]);
+    await type('Comes again', 'weekly');
+    expect(values).toEqual({ repeats: { rule: 'FREQ=WEEKLY', without: [] } });
+    expect(screen.text).toContain('every week');
+    await type('Until', '30 June 2027');
+    await type('Called off on', '3 April 2027');
+    await screen.click('Add');
+    const rule = 'FREQ=WEEKLY;UNTIL=20270630T235900Z';
+    expect(values).toEqual({ repeats: { rule, without: ['2027-04-03'] } });
+    await screen.click('Take 2027-04-03 off the list');
+    await type('Comes again', 'nth');
+    expect(values).toEqual({ repeats: { rule: 'FREQ=MONTHLY;BYDAY=1SA;UNTIL=20270630T235900Z', without: [] } });
+    await type('Comes again', 'rule');
+    expect(values).toEqual({ repeats: { rule: 'FREQ=WEEKLY;COUNT=8', without: [] } });
+    const typed = screen.host.querySelector<HTMLInputElement>('[aria-label^="Recurrence rule"]')!;
+    typed.value = 'FREQ=HOURLY';
+    typed.dispatchEvent(new Event('change', { bubbles: true }));
+    await screen.settle();
+    expect(values).toEqual({ repeats: { rule: 'FREQ=HOURLY', without: [] } });
+    expect(typed.classList).toContain('is-invalid');
+    await type('Comes again', 'never');
+    expect(values).toEqual({ repeats: null });
+  });
+
   it('shows the picture that is named, says what it lacks, and lets go of it', async () => {
     await show([{ name: 'picture', label: 'Picture', kind: 'picture', help } as Field], { picture: 'dunes' });
     expect(screen.text).toContain('no words for those who cannot see it');

@@ -1,5 +1,6 @@
 import type { Provider } from '@angular/core';
 import { ChoiceControl } from './choice/choice-control';
+import { ChoicesControl } from './choices/choices-control';
 import { FileControl } from './file/file-control';
 import { FIELD_CONTROLS, type ControlDeclaration } from './controls.token';
 import { GroupControl } from './group/group-control';
@@ -12,6 +13,7 @@ import { PageControl } from './page/page-control';
 import { PagesControl } from './pages/pages-control';
 import { PictureControl } from './picture/picture-control';
 import { RecordControl } from './record/record-control';
+import { RepetitionControl } from './repetition/repetition-control';
 import { RichTextControl } from './rich-text/rich-text-control';
 import { ShortTextControl } from './short-text/short-text-control';
 import { TopicsControl } from './topics/topics-control';
@@ -20,6 +22,7 @@ import { YesOrNoControl } from './yes-or-no/yes-or-no-control';
 /** The control of each kind of field. */
 const controls: Readonly<Record<string, ControlDeclaration>> = {
   choice: { control: ChoiceControl },
+  choices: { control: ChoicesControl, hasOwnLabel: true },
   file: { control: FileControl },
   group: { control: GroupControl, hasOwnLabel: true },
   link: { control: LinkControl },
@@ -31,6 +34,7 @@ const controls: Readonly<Record<string, ControlDeclaration>> = {
   pages: { control: PagesControl },
   picture: { control: PictureControl },
   record: { control: RecordControl },
+  repetition: { control: RepetitionControl },
   'rich text': { control: RichTextControl },
   'short text': { control: ShortTextControl },
   topics: { control: TopicsControl },

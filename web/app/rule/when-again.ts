@@ -5,26 +5,9 @@ import { DateTime } from 'luxon';
 import { DateField } from '../shared/date-field';
 import { shiftDay } from '../shared/shift-day';
 import { textIn } from '../shared/typed-event';
+import { ordinals, weekdays } from '../shared/weekdays';
 import { SessionService } from '../state/session.service';
 import { HoursField } from './hours-field';
-
-const weekdays = [
-  { code: 'MO', label: $localize`Mon` },
-  { code: 'TU', label: $localize`Tue` },
-  { code: 'WE', label: $localize`Wed` },
-  { code: 'TH', label: $localize`Thu` },
-  { code: 'FR', label: $localize`Fri` },
-  { code: 'SA', label: $localize`Sat` },
-  { code: 'SU', label: $localize`Sun` },
-] as const;
-
-const ordinals = [
-  { code: '1', label: $localize`first` },
-  { code: '2', label: $localize`second` },
-  { code: '3', label: $localize`third` },
-  { code: '4', label: $localize`fourth` },
-  { code: '-1', label: $localize`last` },
-] as const;
 
 /** The ways in which a window comes again here. */
 export type Again = 'yearly' | 'weekdays' | 'monthly';

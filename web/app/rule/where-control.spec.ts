@@ -13,6 +13,7 @@ const page = (id: string, parentId: string | null, depth: number): PageRow => ({
   type: 'page',
   layout: 'wide',
   topics: [],
+  authors: [],
   order: 'a0',
   status: 'live',
   waiting: null,

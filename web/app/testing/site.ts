@@ -66,7 +66,7 @@ export function pageRow(id: string, parentId: string | null, depth: number, part
     changedBy: '',
     readers: '',
   } as const;
-  return { id, title: id, path: `/${id}`, parentId, depth, topics: [], ...fixed, ...part };
+  return { id, title: id, path: `/${id}`, parentId, depth, authors: [], topics: [], ...fixed, ...part };
 }
 
 /** A picture of the library as the API lists it. */

@@ -3,17 +3,32 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 /** How many topics are offered at a time. */
 const mostOffered = 8;
 
-/** The topics of a page, picked from those in use, or new ones. */
+const wordsFor = {
+  topics: {
+    all: $localize`Topics of this page`,
+    add: $localize`Add a topic`,
+    addOne: (topic: string) => $localize`Add the topic ${topic}`,
+    drop: (topic: string) => $localize`Take off the topic ${topic}`,
+    isNew: $localize`No page has this topic yet.`,
+  },
+  authors: {
+    all: $localize`Who wrote it`,
+    add: $localize`Add a name`,
+    addOne: (name: string) => $localize`Add ${name}`,
+    drop: (name: string) => $localize`Take off ${name}`,
+    isNew: $localize`No page has this name yet.`,
+  },
+};
+
+/** The topics of a page, or the names of those who wrote it, picked from those in use, or new ones. */
 @Component({
   selector: 'almanac-topics-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (value().length > 0) {
-      <ul aria-label="Topics of this page" i18n-aria-label>
+      <ul [attr.aria-label]="words().all">
         @for (topic of value(); track topic) {
-          <li>
-            {{ topic }}<button type="button" ariaLabel="Take off the topic {{ topic }}" i18n-ariaLabel (click)="drop(topic)">×</button>
-          </li>
+          <li>{{ topic }}<button type="button" [attr.aria-label]="words().drop(topic)" (click)="drop(topic)">×</button></li>
         }
       </ul>
     }
@@ -22,8 +37,7 @@ const mostOffered = 8;
       class="form-control"
       type="text"
       autocomplete="off"
-      placeholder="Add a topic"
-      i18n-placeholder
+      [placeholder]="words().add"
       [id]="fieldId()"
       [value]="text()"
       (input)="text.set(typed.value)"
@@ -32,7 +46,7 @@ const mostOffered = 8;
     @if (offered().length > 0) {
       <p class="offered">
         @for (topic of offered(); track topic) {
-          <button type="button" class="btn-word" ariaLabel="Add the topic {{ topic }}" i18n-ariaLabel (click)="add(topic)">
+          <button type="button" class="btn-word" [attr.aria-label]="words().addOne(topic)" (click)="add(topic)">
             {{ topic }}
           </button>
         }
@@ -40,7 +54,7 @@ const mostOffered = 8;
     }
     @if (isNew()) {
       <p class="form-help">
-        <ng-container i18n>No page has this topic yet.</ng-container>&ngsp;
+        {{ words().isNew }}&ngsp;
         <button i18n type="button" class="btn-word" (click)="add(text())">Add “{{ text().trim() }}” all the same</button>
       </p>
     }
@@ -77,11 +91,14 @@ const mostOffered = 8;
 })
 export class TopicsField {
   readonly fieldId = input.required<string>();
+  /** What is picked. */
+  readonly of = input<keyof typeof wordsFor>('topics');
   readonly value = input.required<readonly string[]>();
   /** Topics that pages have, the most used first. */
   readonly inUse = input.required<readonly string[]>();
   readonly valueChange = output<string[]>();
   protected readonly text = signal('');
+  protected readonly words = computed(() => wordsFor[this.of()]);
   /** Those that fit what is typed; of what is typed in full nothing more. */
   protected readonly offered = computed(() => {
     const typed = this.text().trim().toLowerCase();

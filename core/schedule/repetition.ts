@@ -1,0 +1,88 @@
+import type { Interval } from './interval';
+import { instantOf, localTimeAt, type Instant, type LocalTime } from './local-time';
+import { faultOfRecurrence, openingsWithin, type RecurringWindow } from './recurrence';
+
+/** How something that takes place at a time comes again. */
+export interface Repetition {
+  /** Recurrence rule of RFC 5545 without DTSTART: "FREQ=WEEKLY;COUNT=8". */
+  readonly rule: string;
+  /** Dates on which it is called off: "2027-04-01". */
+  readonly without: readonly string[];
+}
+
+const minute = 60_000;
+const day = 86_400_000;
+/** How far ahead and back another time is looked for: a rule may come as seldom as every leap day. */
+const reach = 8 * 366 * day;
+/** In what steps. */
+const step = 256 * day;
+
+/** Whether a rule can be stored: one that comes daily or more seldom, within bounds. @see RFC 5545 section 3.3.10 */
+export function isRepetitionRule(rule: string): boolean {
+  return faultOfRecurrence({ start: '2027-01-01T00:00', end: '2027-01-01T00:01', zone: 'UTC', rule }) === null;
+}
+
+// A rule is parsed, and its dates are listed, once for each value that is stored.
+const windows = new WeakMap<Repetition, Map<string, RecurringWindow>>();
+
+function windowOf({ local, zone }: LocalTime, repetition: Repetition): RecurringWindow {
+  const known = windows.get(repetition) ?? new Map<string, RecurringWindow>();
+  windows.set(repetition, known);
+  const key = `${local} ${zone}`;
+  const end = localTimeAt(instantOf({ local, zone: 'UTC' }) + minute, 'UTC');
+  const window = known.get(key) ?? { start: local, end, zone, rule: repetition.rule };
+  known.set(key, window);
+  return window;
+}
+
+/**
+ * When something begins within a span, in order. Its first time counts whatever the rule says, unless it is called off.
+ * @param first - when it takes place for the first time
+ * @param span - half-open, finite
+ * @see RFC 5545 section 3.8.5.3: DTSTART is the first instance of the recurrence set; section 3.8.5.1: EXDATE takes out of it
+ */
+export function startsWithin(first: LocalTime, repetition: Repetition | null, span: Interval): readonly Instant[] {
+  const begun = instantOf(first);
+  const own = begun >= span.from && begun < span.until ? [begun] : [];
+  if (repetition === null) return own;
+  const without = new Set(repetition.without);
+  // An opening of which the end lies within the span began before it.
+  const again = openingsWithin(windowOf(first, repetition), { from: Math.max(span.from, begun + minute), until: span.until })
+    .map(each => each.from)
+    .filter(at => at >= span.from && at > begun);
+  return [...own, ...again].filter(at => without.size === 0 || !without.has(localTimeAt(at, first.zone).slice(0, 10)));
+}
+
+/** Whether the first time is one of those that the rule names. */
+export function isNamedByRule(first: LocalTime, repetition: Repetition): boolean {
+  const begun = instantOf(first);
+  return openingsWithin(windowOf(first, repetition), { from: begun, until: begun + 1 }).some(each => each.from === begun);
+}
+
+/** When something begins next, after an instant; null where it does not any more, or not within eight years. */
+export function nextStart(first: LocalTime, repetition: Repetition | null, after: Instant): Instant | null {
+  return startsAfter(first, repetition, after, 1)[0] ?? null;
+}
+
+/** The next times at which something begins after an instant, at most so many, as far as they lie within eight years. */
+export function startsAfter(first: LocalTime, repetition: Repetition | null, after: Instant, most: number): readonly Instant[] {
+  const begun = instantOf(first);
+  if (repetition === null) return begun > after ? [begun] : [];
+  const found: Instant[] = [];
+  const from = Math.max(after + 1, begun);
+  for (let at = from; at < from + reach && found.length < most; at += step)
+    found.push(...startsWithin(first, repetition, { from: at, until: at + step }));
+  return found.slice(0, most);
+}
+
+/** When something began last, up to an instant; null where it has not begun yet, or not within eight years. */
+export function lastStart(first: LocalTime, repetition: Repetition | null, until: Instant): Instant | null {
+  const begun = instantOf(first);
+  if (begun > until) return null;
+  if (repetition === null) return begun;
+  for (let end = until + 1; end > Math.max(begun, until - reach); end -= step) {
+    const last = startsWithin(first, repetition, { from: end - step, until: end }).at(-1);
+    if (last !== undefined) return last;
+  }
+  return null;
+}
