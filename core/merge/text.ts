@@ -1,4 +1,4 @@
-import { emptyText, isRichText, plainWords, type Mark, type RichText, type RichTextNode as Part } from '../rich-text/document';
+import { emptyText, inlineWords, isRichText, plainWords, type Mark, type RichText, type RichTextNode as Part } from '../rich-text/document';
 import { alignBlocks, isTextblock } from '../rich-text/align';
 import { faultOfText } from '../rich-text/faults';
 import { inside, isSame, mergeOne, Decider, type Place, type Three } from './decider';
@@ -128,14 +128,14 @@ const tellBlocks = (value: unknown) => {
   const blocks = value as Blocks;
   return wordsOfBlocks(blocks) || blocks.map(each => each.type).join(', ');
 };
-const tellTokens = (value: unknown) => (value as readonly Token[]).map(({ text, marks }) => marked(text ?? '\n', marks ?? [])).join('');
+const tellTokens = (value: unknown) => (value as readonly Token[]).map(token => marked(inlineWords(token), token.marks ?? [])).join('');
 
 function bothTokens({ ours, theirs }: Three<readonly Token[]>): readonly Token[] {
   const gap = gapBetween(plainTokens(ours), plainTokens(theirs));
   return [...ours, ...(gap === '' ? [] : [{ type: 'text', text: gap }]), ...theirs];
 }
 
-const plainTokens = (tokens: readonly Token[]) => tokens.map(each => each.text ?? '\n').join('');
+const plainTokens = (tokens: readonly Token[]) => tokens.map(inlineWords).join('');
 
 // What differs may be how words are set, not which they are.
 function marked(text: string, marks: readonly Mark[]): string {

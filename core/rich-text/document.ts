@@ -54,7 +54,8 @@ export function isRichText(value: unknown): value is RichText {
 /** Whether a text says and shows nothing. */
 export function saysNothing(document: RichText): boolean {
   return ![...nodesOf(document)].some(
-    ({ type, text }) => type === 'inset' || type === 'picture' || type === 'horizontalRule' || (text ?? '').trim() !== '',
+    ({ type, text }) =>
+      type === 'inset' || type === 'picture' || type === 'footnote' || type === 'horizontalRule' || (text ?? '').trim() !== '',
   );
 }
 
@@ -73,7 +74,7 @@ export function insetsIn(document: RichText): readonly Inset[] {
 export function plainWords(document: RichText): string {
   const lines: string[] = [''];
   const walk = (node: RichTextNode): void => {
-    if (node.type === 'text') lines[lines.length - 1] += node.text ?? '';
+    if (node.type === 'text' || node.type === 'footnote') lines[lines.length - 1] += inlineWords(node);
     if (node.type === 'picture') lines.push(String(node.attrs?.['caption'] ?? ''), '');
     if (node.type === 'hardBreak') lines.push('');
     node.content?.forEach(walk);
@@ -81,6 +82,11 @@ export function plainWords(document: RichText): string {
   };
   walk(document);
   return lines.join('\n').trim();
+}
+
+/** The words of a piece of a line: of a footnote in brackets, of a break the end of the line. */
+export function inlineWords({ type, text, attrs }: RichTextNode): string {
+  return type === 'footnote' ? ` [${String(attrs?.['note'])}]` : (text ?? '\n');
 }
 
 /** Whether a node holds words itself rather than other blocks. */

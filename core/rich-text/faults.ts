@@ -30,8 +30,8 @@ function faultOfSize(raw: unknown): string | null {
     if (depth > deepestText) return say`A text may lie at most ${deepestText} deep in itself.`;
     if ((nodes += 1) > mostNodes) return say`A text may consist of at most ${numberOf(mostNodes)} pieces.`;
     if (typeof node !== 'object' || node === null) continue;
-    const { content, text } = node as { content?: unknown; text?: unknown };
-    if (typeof text === 'string') characters += text.length;
+    const { content, text, attrs } = node as { content?: unknown; text?: unknown; attrs?: unknown };
+    for (const words of [text, ...Object.values(attrs ?? {})]) if (typeof words === 'string') characters += words.length;
     if (characters > mostCharacters) return say`At most ${numberOf(mostCharacters)} characters.`;
     if (Array.isArray(content)) for (const inner of content.slice(0, mostNodes + 1)) waiting.push({ node: inner, depth: depth + 1 });
   }
@@ -52,7 +52,7 @@ function faultOfNode(raw: unknown, expected: string | null, isPlain: boolean): s
     return node.content === undefined ? faultOfMarks(node.marks, isPlain) : say`A stretch of text holds nothing else.`;
   }
   if (node.text !== undefined) return say`“${node.type}” holds no text of its own.`;
-  if (node.marks !== undefined && node.type !== 'hardBreak') return say`“${node.type}” carries no marks.`;
+  if (node.marks !== undefined && (rule.group !== 'inline' || rule.isBare)) return say`“${node.type}” carries no marks.`;
   if (node.marks !== undefined && faultOfMarks(node.marks, isPlain)) return faultOfMarks(node.marks, isPlain);
   if (node.content !== undefined && !Array.isArray(node.content)) return say`Not a text.`;
   const content = (node.content ?? []) as readonly RichTextNode[];

@@ -12,7 +12,7 @@ export function fittedText(document: RichText): RichText {
 function fittedNode(node: RichTextNode): RichTextNode {
   const rule = nodeRules[node.type]!;
   const content = joined((node.content ?? []).filter(each => nodeRules[each.type]).map(fittedNode));
-  const marks = rule.group === 'inline' ? fittedMarks(node.marks ?? []) : [];
+  const marks = rule.group === 'inline' && !rule.isBare ? fittedMarks(node.marks ?? []) : [];
   return {
     type: node.type,
     ...(rule.attributes && { attrs: fittedAttributes(rule.attributes, node.attrs) }),

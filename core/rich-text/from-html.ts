@@ -128,6 +128,8 @@ class HtmlReader {
     const { tagName: tag, childNodes } = element;
     if (unread.includes(tag)) return this.#lose(tag);
     if (tag === 'div' && attributeOf(element, 'data-inset') !== null && this.#takesInset(element)) return;
+    if (tag === 'figure' && attributeOf(element, 'data-picture') !== null && this.#takesPicture(element)) return;
+    if (tag === 'span' && attributeOf(element, 'data-note') !== null) return this.#takeNote(element);
     const within = () => this.read(childNodes, marks);
     if (tag === 'br') return this.#put({ type: 'hardBreak', ...(marks.length > 0 && { marks }) });
     if (tag === 'hr') return this.#putBlock({ type: 'horizontalRule' });
@@ -193,6 +195,28 @@ class HtmlReader {
     const showsTitle = attributeOf(element, 'data-inset-title') === 'shown';
     this.#putBlock({ type: 'inset', attrs: { blockId, showsTitle, look: attributes!['look']!.isValid(look) ? look : '' } });
     return wordsOf(element).trim() === '';
+  }
+
+  /** Whether a figure stands for a picture of the library; one that names none is read as its words. */
+  #takesPicture(element: HtmlElement): boolean {
+    const [named, { attributes }] = [(name: string) => attributeOf(element, `data-${name}`), nodeRules['picture']!];
+    if (!attributes!['file']!.isValid(named('picture'))) {
+      this.#lose('pictures without a file');
+      return false;
+    }
+    const held = { file: named('picture'), caption: named('caption'), align: named('align'), width: Number(named('width')) };
+    const kept = Object.entries(attributes!).map(([name, { initial, isValid }]) => {
+      const value = held[name as keyof typeof held];
+      return [name, isValid(value) ? value : initial];
+    });
+    this.#putBlock({ type: 'picture', attrs: Object.fromEntries(kept) as Record<string, unknown> });
+    return true;
+  }
+
+  #takeNote(element: HtmlElement): void {
+    const note = attributeOf(element, 'data-note')!.replace(/\s+/g, ' ').trim();
+    if (!nodeRules['footnote']!.attributes!['note']!.isValid(note)) return this.#lose('footnotes that are too long');
+    this.#put({ type: 'footnote', attrs: { note } });
   }
 
   /** A node that holds others; one that would lie too deep is left out, its words are not. */

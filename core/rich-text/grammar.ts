@@ -11,6 +11,8 @@ export interface NodeRule {
   readonly attributes?: Readonly<Record<string, AttributeRule>>;
   /** Its text carries no marks. */
   readonly isPlain?: boolean;
+  /** It stands within a line and carries no marks. */
+  readonly isBare?: boolean;
 }
 
 /** One attribute of a node or mark. */
@@ -18,6 +20,9 @@ export interface AttributeRule {
   readonly initial: unknown;
   readonly isValid: (value: unknown) => boolean;
 }
+
+/** The most characters of a footnote. */
+export const longestNote = 1_000;
 
 /** The nodes of running text. What is not listed cannot be stored. */
 export const nodeRules: Readonly<Record<string, NodeRule>> = {
@@ -58,6 +63,17 @@ export const nodeRules: Readonly<Record<string, NodeRule>> = {
     },
   },
   hardBreak: { group: 'inline' },
+  /** A note that readers find at the end of the text; addresses in it are links. */
+  footnote: {
+    group: 'inline',
+    isBare: true,
+    attributes: {
+      note: {
+        initial: '',
+        isValid: value => typeof value === 'string' && value.length <= longestNote && !/[\u0000-\u0008\n\r]/.test(value),
+      },
+    },
+  },
   text: { group: 'inline' },
 };
 

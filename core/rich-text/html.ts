@@ -1,3 +1,4 @@
+import { lotOf } from '../collection/lot';
 import { escaped } from '../format/escaped';
 import type { TextPicture } from '../file/picture-html';
 import { linkOn, type Inset, type LinkTarget, type RichText, type RichTextNode } from './document';
@@ -26,14 +27,17 @@ const tags: Readonly<Record<string, string>> = {
 // A document never changes, so what was written of it holds for as long as it lasts.
 const kept = new WeakMap<RichText, { readonly classes: TextClasses | undefined; readonly pieces: readonly WrittenPiece[] }>();
 
-/** Writes a text as HTML; see {@link WrittenPiece}. The same text under the same classes is written once. */
-export function writeText(document: RichText, classes?: TextClasses): readonly WrittenPiece[] {
+/**
+ * Writes a text as HTML; see {@link WrittenPiece}. The same text under the same classes is written once.
+ * @param purpose - for readers, footnotes at the end; or as a source that somebody works on, each where it belongs
+ */
+export function writeText(document: RichText, classes?: TextClasses, purpose: 'reading' | 'source' = 'reading'): readonly WrittenPiece[] {
   const known = kept.get(document);
-  if (known && known.classes === classes) return known.pieces;
-  const writer = new TextWriter(classes ?? {});
+  if (purpose === 'reading' && known && known.classes === classes) return known.pieces;
+  const writer = new TextWriter(classes ?? {}, purpose === 'source', document);
   writer.blocks(document.content);
   const made = { classes, pieces: writer.end() };
-  kept.set(document, made);
+  if (purpose === 'reading') kept.set(document, made);
   return made.pieces;
 }
 
@@ -43,18 +47,29 @@ export function openLinkTag(href: string, className = ''): string {
 }
 
 class TextWriter {
+  #kept?: string;
   #pieces: WrittenPiece[] = [];
   #html = '';
 
-  constructor(private readonly classes: TextClasses) {}
+  readonly #notes: string[] = [];
+
+  constructor(
+    private readonly classes: TextClasses,
+    private readonly isSource: boolean,
+    private readonly document: RichText,
+  ) {}
 
   end(): readonly WrittenPiece[] {
+    if (this.#notes.length > 0) this.#html += this.#endnotes();
     this.#cut();
     return this.#pieces;
   }
 
   blocks(nodes: readonly RichTextNode[]): void {
-    for (const node of nodes) this.#block(node);
+    for (const node of nodes) {
+      this.#block(node);
+      if (this.isSource) this.#html += '\n';
+    }
   }
 
   #block(node: RichTextNode): void {
@@ -119,7 +134,7 @@ class TextWriter {
 
   #marked(nodes: readonly RichTextNode[], from: number): string {
     const name = markOrder[from];
-    if (name === undefined) return nodes.map(each => (each.type === 'hardBreak' ? '<br>' : escaped(each.text ?? ''))).join('');
+    if (name === undefined) return nodes.map(each => this.#piece(each)).join('');
     const isMarked = (node: RichTextNode | undefined) => node?.marks?.some(mark => mark.type === name) ?? false;
     let html = '';
     for (let at = 0; at < nodes.length;) {
@@ -132,6 +147,31 @@ class TextWriter {
     return html;
   }
 
+  #piece(node: RichTextNode): string {
+    if (node.type === 'hardBreak') return '<br>';
+    if (node.type !== 'footnote') return escaped(node.text ?? '');
+    const note = String(node.attrs!['note']);
+    if (this.isSource) return `<span data-note="${escaped(note)}"></span>`;
+    const number = this.#notes.push(note);
+    const key = this.#key();
+    return `<sup class="note-sign"><a id="note-${key}-${number}" href="#end-${key}-${number}" role="doc-noteref">${number}</a></sup>`;
+  }
+
+  // @see DPUB-ARIA 1.1: doc-noteref, doc-endnotes, doc-backlink
+  #endnotes(): string {
+    const key = this.#key();
+    const lines = this.#notes.map(
+      (note, at) =>
+        `<p id="end-${key}-${at + 1}"><a href="#note-${key}-${at + 1}" role="doc-backlink">${at + 1}</a> ${withAddresses(note)}</p>`,
+    );
+    return `<section class="notes" role="doc-endnotes">${lines.join('')}</section>`;
+  }
+
+  // Several texts stand on one page, each with notes from 1 on.
+  #key(): string {
+    return (this.#kept ??= lotOf(JSON.stringify(this.document)).toString(36).slice(-7));
+  }
+
   #open(tag: string, name: string, more = ''): string {
     const className = this.classes[name];
     return `<${tag}${className ? ` class="${escaped(className)}"` : ''}${more}>`;
@@ -141,6 +181,14 @@ class TextWriter {
     if (this.#html !== '') this.#pieces.push(this.#html);
     this.#html = '';
   }
+}
+
+/** Words in which whole addresses are links. */
+function withAddresses(words: string): string {
+  return words
+    .split(/(https?:\/\/[^\s<>"]*[^\s<>".,;:!?)\]])/)
+    .map((part, at) => (at % 2 === 1 ? `${openLinkTag(part)}${escaped(part)}</a>` : escaped(part)))
+    .join('');
 }
 
 function isSameLink(one: LinkTarget | null, other: LinkTarget | null): boolean {

@@ -30,7 +30,7 @@ function nodeSchema(type: string): JsonSchema {
       type: { const: type },
       ...(rule.attributes ? { attrs: attributesSchema(Object.keys(rule.attributes)) } : {}),
       ...(type === 'text' ? { text: { type: 'string', minLength: 1 } } : {}),
-      ...(rule.group === 'inline'
+      ...(rule.group === 'inline' && !rule.isBare
         ? { marks: { type: 'array', minItems: 1, items: { anyOf: Object.keys(markRules).map(markSchema) } } }
         : {}),
       ...(names.length > 0 ? { content: { type: 'array', ...(isNeeded ? { minItems: 1 } : {}), items: held } } : {}),

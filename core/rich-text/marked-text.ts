@@ -2,7 +2,7 @@ import { boundedDiff, replaced } from '../compare/bounds';
 import { listOf } from '../format/moment';
 import { say, told, word } from '../tongue/say';
 import { alignBlocks, isTextblock } from './align';
-import { linkOn, type LinkTarget, type Mark, type RichText, type RichTextNode as Part } from './document';
+import { inlineWords, linkOn, type LinkTarget, type Mark, type RichText, type RichTextNode as Part } from './document';
 
 /** What became of a stretch of words, or of a block. */
 export type Fate = 'same' | 'added' | 'removed';
@@ -70,7 +70,7 @@ function changed(before: Part, after: Part, tellLink: TellLink): MarkedBlock {
 function whole(block: Part, fate: Fate): MarkedBlock {
   const holdsWords = isTextblock(block) || block.type === 'codeBlock';
   const inner = block.content ?? [];
-  const words = inner.map(each => ({ text: each.text ?? '\n', fate, marks: namesOf(each), note: '' }));
+  const words = inner.map(each => ({ text: inlineWords(each), fate, marks: namesOf(each), note: '' }));
   const shown = [block.attrs?.['caption'], block.attrs?.['alt']].find(each => typeof each === 'string' && each !== '');
   return {
     ...shapeOf(block),
@@ -88,7 +88,7 @@ interface Token {
 }
 
 function tokensOf(inline: Blocks): readonly Token[] {
-  return inline.flatMap(node => ((node.text ?? '\n').match(/\s+|[^\s]+/g) ?? []).map(text => ({ text, from: node })));
+  return inline.flatMap(node => (inlineWords(node).match(/\s+|[^\s]+/g) ?? []).map(text => ({ text, from: node })));
 }
 
 function changedRuns(before: Blocks, after: Blocks, tellLink: TellLink): readonly MarkedRun[] {

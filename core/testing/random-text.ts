@@ -20,6 +20,7 @@ const inline = fc.oneof(
     marks: [...(target ? [{ type: 'link', attrs: target }] : []), ...some],
   })),
   fc.constant<Piece>({ type: 'hardBreak' }),
+  word.map((note): Piece => ({ type: 'footnote', attrs: { note: note.trim() } })),
 );
 const { block } = fc.letrec<{ block: Piece }>(tie => {
   const line = fc.array(inline, { maxLength: 4 });

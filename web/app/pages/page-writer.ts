@@ -169,10 +169,14 @@ import { WritingService } from '../writing/writing.service';
     .about-fields {
       display: contents;
     }
+    /* What holds dates needs the whole width. */
+    .about-fields ::ng-deep .field:has(almanac-moment-control, almanac-repetition-control) {
+      grid-column: 1 / -1;
+    }
     .pair {
       display: grid;
       margin-top: 8px;
-      grid-template-columns: 1fr 1fr;
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
       gap: 0 16px;
     }
     @media (max-width: 520px) {

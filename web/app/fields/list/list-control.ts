@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, forwardRef, viewChildren } from '@angular/core';
 import { newItem, type ListField, type ListItem } from '@core/fields/list/list';
-import { wordsOfFields } from '@core/fields/index';
+import { kindOfField, wordsOfFields } from '@core/fields/index';
 import type { FieldValues } from '@core/fields/field';
 import { v7 as uuidv7 } from 'uuid';
 import { Control, type FaultAt } from '../control';
 import { FieldsForm } from '../fields-form';
 import { OrderButtons } from '../order-buttons';
+
+const noNames = { page: String, record: String, moment: String };
 
 /** A list of items, each with the same fields: added, moved and taken out one by one. */
 @Component({
@@ -20,7 +22,7 @@ import { OrderButtons } from '../order-buttons';
       <ol>
         @for (item of value(); track item.id; let at = $index) {
           <li>
-            <details open>
+            <details [open]="isOpen(item, at)">
               <summary #summary>
                 {{ at + 1 }}. {{ nameOf(item) }}
                 @if (faultOfItem(at)('/id'); as words) {
@@ -71,9 +73,20 @@ export class ListControl extends Control<ListField, readonly ListItem[]> {
   private readonly summaries = viewChildren<ElementRef<HTMLElement>>('summary');
   protected readonly most = computed(() => this.field().most ?? 100);
 
+  readonly #added = new Set<string>();
+  /** Of a long list only what is new, or has something wrong, lies open. */
+  readonly #isShort = computed(() => this.value().length <= 2);
+
+  protected isOpen(item: ListItem, at: number): boolean {
+    const { fields } = this.field();
+    return this.#isShort() || this.#added.has(item.id) || fields.some(each => this.faultAt()(`/${at}/fields/${each.name}`) !== null);
+  }
+
   /** What an item says first, or that it says nothing yet. */
   protected nameOf(item: ListItem): string {
-    const [first] = wordsOfFields(this.field().fields, item.fields).split('\n');
+    const [head] = this.field().fields;
+    const chosen = head?.kind === 'choice' ? kindOfField(head).describe!(item.fields[head.name], head, noNames) : '';
+    const [first] = (chosen || wordsOfFields(this.field().fields, item.fields)).split('\n');
     return first ? first.slice(0, 60) : $localize`New ${this.field().item}`;
   }
 
@@ -90,7 +103,9 @@ export class ListControl extends Control<ListField, readonly ListItem[]> {
   }
 
   protected add(): void {
-    this.change()([...this.value(), newItem(this.field(), uuidv7())]);
+    const item = newItem(this.field(), uuidv7());
+    this.#added.add(item.id);
+    this.change()([...this.value(), item]);
   }
 
   // The item before it, or the first, is where one goes on.

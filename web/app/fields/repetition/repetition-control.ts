@@ -94,6 +94,13 @@ import { pickedOf, ruleOf, type PickedRule, type Way } from './ways';
     }
   `,
   styles: `
+    :host {
+      display: block;
+    }
+    .form-help,
+    .row-line {
+      margin-bottom: 6px;
+    }
     .form-select {
       width: auto;
     }

@@ -19,6 +19,7 @@ import { catchError, firstValueFrom, of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { addressOf, linkTyped } from '@core/fields/link/typed-link';
 import type { LinkTarget, RichText } from '@core/rich-text/document';
+import { longestNote } from '@core/rich-text/grammar';
 import { fittedText } from '@core/rich-text/fitted';
 import { textIn } from '../../shared/typed-event';
 import { PagesService } from '../../state/pages.service';
@@ -28,6 +29,8 @@ import { chooseFile } from '../../files/file-chooser';
 import { RouterLink } from '@angular/router';
 import type { InsetChoice } from './inset-node';
 import { PictureBar } from './picture-bar';
+import { SourceField } from './source-field';
+import type { Sources } from './sources';
 import { MidSentencePipe } from '../../shared/mid-sentence.pipe';
 import { ToldPipe } from '../../shared/told.pipe';
 import { Toolbar } from '../../shared/toolbar';
@@ -95,7 +98,7 @@ const tools: readonly Tool[] = [
 /** Writes rich text: structure, emphasis and links. */
 @Component({
   selector: 'almanac-rich-text-field',
-  imports: [ToldPipe, MidSentencePipe, RouterLink, Toolbar, PictureBar],
+  imports: [ToldPipe, MidSentencePipe, RouterLink, Toolbar, PictureBar, SourceField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(window:focus)': 'isPicking() && refreshStock()' },
   template: `
@@ -116,7 +119,9 @@ const tools: readonly Tool[] = [
         <button i18n type="button" [attr.aria-expanded]="isPicking()" (click)="pick()">Inset</button>
         <button i18n type="button" (click)="putPicture()">Picture</button>
         <button i18n type="button" (click)="linkFile()">File</button>
+        <button i18n type="button" (click)="putNote()">Footnote</button>
         <button i18n type="button" (click)="undo()">Undo</button>
+        <button i18n type="button" [attr.aria-pressed]="source() !== null" (click)="turnSource()">Source</button>
       </div>
       @if (isPicking()) {
         <div class="insets">
@@ -137,6 +142,20 @@ const tools: readonly Tool[] = [
           }
           <a i18n class="small" routerLink="/blocks/new" target="_blank">Write a new block, in a tab of its own; it is listed here then</a>
         </div>
+      }
+      @if (note() !== null) {
+        <label class="row-line link"
+          ><ng-container i18n>Footnote</ng-container>
+          <input
+            #words
+            class="form-control"
+            placeholder="What it says; addresses in it become links"
+            i18n-placeholder
+            [attr.maxlength]="longestNote"
+            [value]="note()"
+            (input)="setNote(words.value)"
+            (keydown.enter)="$event.preventDefault(); leaveNote()"
+        /></label>
       }
       @if (picture(); as chosen) {
         <almanac-picture-bar [picture]="chosen" (pictureChange)="setPicture($event)" />
@@ -176,7 +195,10 @@ const tools: readonly Tool[] = [
           <button i18n type="button" class="btn-word" (click)="setLink('')">No link</button>
         </form>
       }
-      <div #place class="place"></div>
+      @if (source(); as known) {
+        <almanac-source-field [label]="label()" [sources]="known" [value]="value()" (valueChange)="valueChange.emit($event)" />
+      }
+      <div #place class="place" [hidden]="source() !== null"></div>
     </div>
   `,
   styles: `
@@ -233,6 +255,18 @@ const tools: readonly Tool[] = [
     }
     .look {
       width: auto;
+    }
+    .place ::ng-deep .footnote-node {
+      vertical-align: super;
+      font-size: 10.5px;
+      padding: 0 3px;
+      border-radius: 2px;
+      background: var(--tide-wash);
+      color: var(--tide);
+      cursor: pointer;
+    }
+    .place ::ng-deep .footnote-node.ProseMirror-selectednode {
+      box-shadow: 0 0 0 2px var(--tide);
     }
     .place ::ng-deep .inset-node {
       display: flex;
@@ -337,6 +371,12 @@ export class RichTextField {
   protected readonly search = signal('');
   /** The inset that is selected in the text. */
   protected readonly inset = signal<InsetChoice | null>(null);
+  /** The words of the footnote that is selected in the text; null where none is. */
+  protected readonly note = signal<string | null>(null);
+  protected readonly longestNote = longestNote;
+  private readonly noteWords = viewChild<ElementRef<HTMLInputElement>>('words');
+  /** What reads and writes the source, while it is shown. */
+  protected readonly source = signal<Sources | null>(null);
   /** The picture that is selected in the text. */
   protected readonly picture = signal<TextPicture | null>(null);
   protected readonly found = computed(() => {
@@ -359,44 +399,56 @@ export class RichTextField {
       import('./inset-node'),
       import('./picture-node'),
       import('./marks'),
-    ]).then(([{ Editor }, { default: StarterKit }, { insetNode }, { pictureNode }, { linkMark, subscriptMark, superscriptMark }]) => {
-      if (isGone) return;
-      this.#last = this.value();
-      this.#editor.set(
-        new Editor({
-          element: this.place().nativeElement,
-          extensions: [
-            insetNode(id => this.#stock.describe(id)),
-            pictureNode(file => firstValueFrom(this.#api.readFile(file).pipe(catchError(() => of(null))))),
-            linkMark,
-            subscriptMark,
-            superscriptMark,
-            StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: false }),
-          ],
-          content: this.#last as Content,
-          editorProps: {
-            attributes: {
-              role: 'textbox',
-              'aria-multiline': 'true',
-              'aria-label': this.label(),
-              ...(this.describedBy() && { 'aria-describedby': this.describedBy() }),
+      import('./footnote-node'),
+    ]).then(
+      ([
+        { Editor },
+        { default: StarterKit },
+        { insetNode },
+        { pictureNode },
+        { linkMark, subscriptMark, superscriptMark },
+        { footnoteNode },
+      ]) => {
+        if (isGone) return;
+        this.#last = this.value();
+        this.#editor.set(
+          new Editor({
+            element: this.place().nativeElement,
+            extensions: [
+              insetNode(id => this.#stock.describe(id)),
+              pictureNode(file => firstValueFrom(this.#api.readFile(file).pipe(catchError(() => of(null))))),
+              linkMark,
+              subscriptMark,
+              superscriptMark,
+              footnoteNode,
+              StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: false }),
+            ],
+            content: this.#last as Content,
+            editorProps: {
+              attributes: {
+                role: 'textbox',
+                'aria-multiline': 'true',
+                'aria-label': this.label(),
+                ...(this.describedBy() && { 'aria-describedby': this.describedBy() }),
+              },
             },
-          },
-          onUpdate: ({ editor }) => {
-            this.#last = fittedText(editor.getJSON() as RichText);
-            this.valueChange.emit(this.#last);
-          },
-          onTransaction: ({ editor }) => {
-            this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
-            this.picture.set(editor.isActive('picture') ? (editor.getAttributes('picture') as TextPicture) : null);
-            this.pressed.set([
-              ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
-              ...(editor.isActive('link') ? ['link'] : []),
-            ]);
-          },
-        }),
-      );
-    });
+            onUpdate: ({ editor }) => {
+              this.#last = fittedText(editor.getJSON() as RichText);
+              this.valueChange.emit(this.#last);
+            },
+            onTransaction: ({ editor }) => {
+              this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
+              this.note.set(editor.isActive('footnote') ? String(editor.getAttributes('footnote')['note']) : null);
+              this.picture.set(editor.isActive('picture') ? (editor.getAttributes('picture') as TextPicture) : null);
+              this.pressed.set([
+                ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
+                ...(editor.isActive('link') ? ['link'] : []),
+              ]);
+            },
+          }),
+        );
+      },
+    );
     effect(() => {
       const value = this.value();
       const editor = this.#editor();
@@ -449,6 +501,38 @@ export class RichTextField {
 
   protected setPicture(part: Partial<TextPicture>): void {
     this.#editor()?.chain().focus().updateAttributes('picture', part).run();
+  }
+
+  /** Puts a footnote where the cursor is, and goes to where its words are written. */
+  protected putNote(): void {
+    const editor = this.#editor();
+    if (!editor) return;
+    const { to } = editor.state.selection;
+    editor
+      .chain()
+      .focus()
+      .insertContentAt(to, { type: 'footnote', attrs: { note: '' } })
+      .setNodeSelection(to)
+      .run();
+    setTimeout(() => this.noteWords()?.nativeElement.focus());
+  }
+
+  protected setNote(note: string): void {
+    const editor = this.#editor();
+    // A piece that changed is another one, and has to be selected again.
+    if (editor) editor.chain().updateAttributes('footnote', { note }).setNodeSelection(editor.state.selection.from).run();
+  }
+
+  /** Goes on after the footnote. */
+  protected leaveNote(): void {
+    const editor = this.#editor();
+    if (editor) editor.chain().focus(editor.state.selection.to).run();
+  }
+
+  /** Shows the source of the text, or the text again. */
+  protected async turnSource(): Promise<void> {
+    const isShown = this.source() !== null;
+    this.source.set(isShown ? null : (await import('./sources')).sources);
   }
 
   /** Makes the chosen words, or the file's title where none are chosen, a link to a file of the library. */
