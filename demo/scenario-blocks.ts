@@ -511,10 +511,30 @@ export const demoBlocks: readonly DemoBlock[] = [
       outText: 'Members book the boat and read the roost counts here.',
       outLabel: '',
       to: '/join/members',
-      inText: 'Good to have you here. The roost counts are under Members.',
+      inText: 'Good to have you here, {first name}. The roost counts are under Members.',
+      out: '',
       offersAccount: true,
     },
     placements: [{ region: 'aside', where: { only: ['/join'] }, look: 'card' }],
+  },
+  {
+    key: 'new members',
+    type: 'members',
+    title: 'Who is new',
+    fields: { shows: 'newest', days: 366, words: '{count} joined within a year', most: 12, whenNone: 'Nobody joined lately.' },
+    placements: [{ region: 'aside', where: { only: ['/join/members'] }, look: 'card' }],
+  },
+  {
+    key: 'what you may do',
+    type: 'actions',
+    title: 'Your membership',
+    fields: {
+      actions: ['sign up', 'sign in', 'join', 'account', 'leave', 'write'].map(action => ({
+        id: action.replace(' ', '-'),
+        fields: { action, label: '' },
+      })),
+    },
+    placements: [{ region: 'aside', where: { only: ['/join', '/join/members'] } }],
   },
   {
     key: 'map of the way',

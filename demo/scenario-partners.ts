@@ -27,6 +27,7 @@ export function demoPartners(): readonly { readonly kind: string; readonly id: s
         words,
         pictures: [{ id: 'beside', fields: { size: '300×250', picture: demoFileId(`sponsor-${key}`) } }],
         topics,
+        searchWords: key === 'optics' ? 'telescope, binoculars, birds' : '',
         weight,
       },
     },

@@ -5,6 +5,7 @@ import type { FormState } from '../form/form';
 import type { MomentStyle } from '../format/moment';
 import type { PageType } from '../page-types/page-type';
 import type { Alternates } from '../locale/alternates';
+import type { MembersSeen } from '../people/members-told';
 import type { OutsideFeed } from '../outside/feed';
 import type { ReaderFacts } from '../rule/who';
 import type { QueryTest } from '../rule/tests/query/test';
@@ -52,10 +53,16 @@ export interface BlockContext {
   readonly style: MomentStyle;
   /** The parameters of the address that is being read. */
   readonly query: Readonly<Record<string, string>>;
+  /** What the reader searches for, on the page of results; else empty. */
+  readonly searched: string;
   /** The types of page that the site knows. */
   readonly pageTypes: ReadonlyMap<string, PageType>;
   /** How often a page was read lately: an outside fact. */
   readonly reads: (pageId: string) => number;
+  /** Who came lately and who is here: outside facts. */
+  readonly members: MembersSeen;
+  /** Whether people can get an account by themselves, and which membership they get with it; empty for none. */
+  readonly signUp: { readonly isOpen: boolean; readonly membership: string };
   /** How this form stands, where whoever reads has just sent it or tried to; else null. */
   readonly form: FormState | null;
   /** A feed elsewhere as it was read last; null where it has not been. */

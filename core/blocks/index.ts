@@ -1,4 +1,5 @@
 import type { BlockType } from './block-type';
+import { actions } from './actions/type';
 import { breadcrumb } from './breadcrumb/type';
 import { calendar } from './calendar/type';
 import { card } from './card/type';
@@ -18,6 +19,7 @@ import { outsidePage } from './outside-page/type';
 import { outsideFeed } from './outside-feed/type';
 import { linkList } from './link-list/type';
 import { listing } from './listing/type';
+import { members } from './members/type';
 import { menu } from './menu/type';
 import { notice } from './notice/type';
 import { picture } from './picture/type';
@@ -49,6 +51,8 @@ export const blockTypes: readonly BlockType[] = [
   languages,
   form,
   signIn,
+  actions,
+  members,
   sponsorSlot,
   outsideFeed,
   outsidePage,

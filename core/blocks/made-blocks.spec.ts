@@ -4,6 +4,7 @@ import { anyone, type ReaderFacts } from '../rule/who';
 import { registryOf, shippedTypes } from '../registry/registry';
 import { openFields } from '../fields/values';
 import type { OpenFile } from '../file/open-file';
+import { noMembers } from '../people/members-told';
 import { SmallWorld } from '../testing/small-world';
 import type { BlockContext, BlockPart } from './block-type';
 import { calendar } from './calendar/type';
@@ -44,6 +45,9 @@ function partOf(type: string, fields: FieldValues, given: Partial<BlockContext> 
     query: {},
     pageTypes: shippedTypes.pageTypes,
     reads: () => 0,
+    searched: '',
+    members: noMembers,
+    signUp: { isOpen: false, membership: '' },
     form: null,
     outside: () => null,
     alternates: () => ({ list: [], validUntil: Infinity, dependsOn: [] }),
@@ -121,8 +125,8 @@ describe('blocks that make something of the site', () => {
   it('card and sign in: nothing of a page that is not for whoever reads, and back to where they were', () => {
     const card = (page: string, reader = anyone) => partOf('card', { page }, { reader }).data!['card'] as { title: string } | null;
     expect([card('walk')?.title, card('roost'), card('roost', member)?.title, card('gone')]).toEqual(['walk', null, 'roost', null]);
-    expect(partOf('sign in', {}).data).toEqual({ isIn: false, to: '%2F' });
-    expect(partOf('sign in', { to: 'walk' }, { reader: member }).data).toEqual({ isIn: true, to: '%2Fwalk' });
+    expect(partOf('sign in', {}).data).toEqual({ isIn: false, to: '%2F', out: '%2F' });
+    expect(partOf('sign in', { to: 'walk' }, { reader: member }).data).toEqual({ isIn: true, to: '%2Fwalk', out: '%2F' });
     expect(partOf('sign in', {}).dependsOn).toEqual(['signed in']);
   });
 

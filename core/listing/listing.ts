@@ -206,8 +206,8 @@ function judgeOf(
   };
 }
 
-/** Words of which a page is to say one, parted by commas; each may be several that stand side by side. */
-function wordsAsked(text: string): readonly string[] {
+/** Words of which something is to say one, parted by commas; each may be several that stand side by side. */
+export function wordsAsked(text: string): readonly string[] {
   return text
     .split(',')
     .map(each => each.trim().toLowerCase())

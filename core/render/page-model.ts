@@ -1,4 +1,4 @@
-import type { BlockType } from '../blocks/block-type';
+import type { BlockContext, BlockType } from '../blocks/block-type';
 import type { FieldValues, OpenText } from '../fields/field';
 import { filesOf } from '../file/holders';
 import { openFields } from '../fields/index';
@@ -7,6 +7,7 @@ import { writeFullMoment, type MomentStyle } from '../format/moment';
 import { insetIdsOf } from '../inset/inset';
 import { startHoldsUntil, startOf, startsAfter } from '../listing/start';
 import { searchAddressIn } from '../page/service-pages';
+import { noMembers, type MembersSeen } from '../people/members-told';
 import type { OutsideFeed } from '../outside/feed';
 import { authorsOf, repeatsOf, standfirstOf } from '../page/page';
 import type { OwnGround, PlacementValue } from '../placement/placement';
@@ -110,6 +111,10 @@ export interface PageModelContext extends LinkContext {
   readonly formState?: (blockId: string) => FormState | null;
   /** How often a page was read lately; left out, never. */
   readonly reads?: (pageId: string) => number;
+  /** Who came lately and who is here; left out, nobody. */
+  readonly members?: MembersSeen;
+  /** Whether people can get an account by themselves; left out, they cannot. */
+  readonly signUp?: BlockContext['signUp'];
   /** A feed elsewhere as it was read last; left out, none is known. */
   readonly outside?: (address: string) => OutsideFeed | null;
   readonly siteName: string;
@@ -222,6 +227,9 @@ function otherLanguage(snapshot: SiteSnapshot, record: { readonly id: string } |
   return tag === snapshot.locale ? null : { tag, direction: directionOf(tag) };
 }
 
+/** The most characters of what was searched for that are looked at. */
+const mostSearched = 200;
+
 /** How many further times of what comes again a page names. */
 const mostAlsoOn = 4;
 
@@ -284,8 +292,11 @@ function blockModel(
       reader: context.reader,
       style: context.style,
       query,
+      searched: page === null ? (query['q'] ?? '').slice(0, mostSearched) : '',
       pageTypes: context.registry.pageTypes,
       reads: context.reads ?? (() => 0),
+      members: context.members ?? noMembers,
+      signUp: context.signUp ?? { isOpen: false, membership: '' },
       form: context.formState?.(block.id) ?? null,
       outside: address => context.outside?.(address) ?? null,
       alternates: () => context.alternatesOf?.(page) ?? noAlternates,

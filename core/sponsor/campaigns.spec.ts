@@ -49,6 +49,14 @@ describe('a sponsor slot', () => {
     ]);
   });
 
+  it('holds a campaign for words where somebody searches for one of them, and nowhere else', () => {
+    const snapshot = world()
+      .add('campaign', 'glasses', campaign('Glasses', { searchWords: 'Telescope, spyglass' }))
+      .at(0);
+    const ids = (searched?: string) => campaignsFor(slot(), { snapshot, page: null, searched }).map(each => each.id);
+    expect([ids('a TELESCOPE, please'), ids('telescopes'), ids('spy'), ids()].map(each => each.includes('glasses'))).toEqual([true, false, false, false]); // prettier-ignore
+  });
+
   it('draws anew when its time is over, and says until when what it holds stays', () => {
     const at = (moment: number) => shownAt(moment, 'birds', { minutes: 5 });
     expect(at(0).validUntil).toBe(5 * minute);

@@ -3,6 +3,7 @@ import type { ListItem } from '../fields/list/list';
 import { fieldedOf } from '../kinds/fielded/fielded';
 import { topicsOf } from '../page/page';
 import type { Instant } from '../schedule/local-time';
+import { wordsAsked } from '../listing/listing';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { draw } from './draw';
 
@@ -17,7 +18,7 @@ export interface SlottedCampaign {
 }
 
 /** Why a live campaign does not stand in a slot. */
-export type NotSlotted = 'size' | 'topics';
+export type NotSlotted = 'size' | 'topics' | 'words';
 
 /** What stands in a slot, and until when. */
 export interface SlotAnswer {
@@ -32,6 +33,8 @@ export interface SlotPlace {
   readonly snapshot: SiteSnapshot;
   /** Null on service pages. */
   readonly page: PageNode | null;
+  /** What a reader searches for, on the page of results; left out, nothing. */
+  readonly searched?: string;
   /** The id of its block, so that two slots draw apart. */
   readonly seed: string;
 }
@@ -39,10 +42,11 @@ export interface SlotPlace {
 /** The live campaigns that fit a slot on a page, the heaviest first. @param note - told of each that does not fit */
 export function campaignsFor(
   { size, topics }: FieldValues,
-  { snapshot, page }: Omit<SlotPlace, 'seed'>,
+  { snapshot, page, searched = '' }: Omit<SlotPlace, 'seed'>,
   note?: (id: string, why: NotSlotted) => void,
 ): readonly SlottedCampaign[] {
   const here = new Set(page ? topicsOf(page.value) : []);
+  const said = new Set(searched.toLowerCase().match(/[\p{L}\p{N}]+/gu));
   return [...fieldedOf(snapshot, 'campaign')]
     .flatMap(([id, { title, fields }]): SlottedCampaign[] => {
       const item = (fields['pictures'] as readonly ListItem[]).find(each => each.fields['size'] === size);
@@ -54,6 +58,11 @@ export function campaignsFor(
       const isFit = asked.length === 0 ? topics !== 'shared' : asked.some(each => here.has(each));
       if (!isFit) {
         note?.(id, 'topics');
+        return [];
+      }
+      const wanted = wordsAsked(String(fields['searchWords'] ?? ''));
+      if (wanted.length > 0 && !wanted.some(each => said.has(each))) {
+        note?.(id, 'words');
         return [];
       }
       const { weight, words } = fields;

@@ -55,6 +55,14 @@ export const campaignFields: readonly Field[] = [
     help: 'Empty stands on pages of any topic, and of none.',
   },
   {
+    name: 'searchWords',
+    label: 'When readers search for one of the words',
+    kind: 'short text',
+    help: 'Parted by commas; it then stands nowhere but with the results of such a search. Empty asks for none.',
+    most: 300,
+    hasOwnWords: true,
+  },
+  {
     name: 'weight',
     label: 'Weight',
     kind: 'number',

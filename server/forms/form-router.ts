@@ -2,7 +2,7 @@ import express, { type Request, type Response, type Router } from 'express';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { personOf, readerFactsOf } from '../http/sessions';
 import { isClosedTo } from '../http/closed';
-import { renderPublicPage } from '../public/answers';
+import { namedAnswer, renderPublicPage } from '../public/answers';
 import { namedByRequest } from '../public/locales';
 import type { Site } from '../site/site';
 import { formAt, heldForm, sendForm, type FormPlace } from './send-form';
@@ -37,10 +37,11 @@ export function formRouter(site: Site, secret: string): Router {
     const isTooMuch = !(await spend(perAddress, request.ip ?? '')) || !(await spend(perForm, place.block.id));
     const state = isTooMuch ? heldForm(site, place, body, secret) : await sendForm(site, place, body, secret);
     const { snapshot, page, block } = place;
-    const reader = readerFactsOf(site, personOf(site, request));
+    const person = personOf(site, request);
+    const reader = readerFactsOf(site, person);
     const { answer } = renderPublicPage(site, snapshot, page, null, page.address, reader, {}, {}, id => (id === block.id ? state : null));
     const status = isTooMuch ? 429 : Object.keys(state.faults).length > 0 ? 422 : 200;
-    return response.status(status).set('Cache-Control', 'no-store').type('html').send(answer.body);
+    return response.status(status).set('Cache-Control', 'no-store').type('html').send(namedAnswer(answer, person?.name).body);
   });
   return router;
 }

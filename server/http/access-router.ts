@@ -1,4 +1,5 @@
 import { emailAddress } from '@contract/site';
+import { mayBeNamed, withConsent } from '@core/people/consent';
 import { shortestPassword } from '@core/people/password';
 import { filledProfile, type Profile } from '@core/people/profile';
 import { say } from '@core/tongue/say';
@@ -6,11 +7,12 @@ import express, { type Request, type Router } from 'express';
 import type { Logger } from 'pino';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Refusal } from '../errors/refusal';
-import { choosePassword, forgotPassword, saveProfile, signUp, tokenFollowed } from '../services/access';
+import { changeOwnMembership, choosePassword, forgotPassword, saveProfile, signUp, tokenFollowed } from '../services/access';
+import type { Person } from '../repositories/people-repository';
 import type { Site } from '../site/site';
 import { refuseInsecure } from './secure';
-import { beginSession, personOf, type Sessions } from './sessions';
-import { sendSignInPage, textIn } from './sign-in-page';
+import { beginSession, personOf, readerFactsOf, type Sessions } from './sessions';
+import { localPath, sendSignInPage, textIn } from './sign-in-page';
 
 /** How many e-mails somebody may ask for within an hour, from one address and to one. */
 export const mailLimits = { perSource: 20, perReceiver: 4, windowSeconds: 3_600 } as const;
@@ -59,7 +61,12 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
     const person = personOf(site, request);
     if (!person) return response.redirect(302, '/sign-in?to=/sign-in/profile');
     const { name, profile } = person;
-    return sendSignInPage(site, sessions, request, response, { step: 'profile', name, fields: answered(site, each => profile[each]) });
+    return sendSignInPage(site, sessions, request, response, {
+      step: 'profile',
+      name,
+      mayBeNamed: mayBeNamed(profile),
+      fields: answered(site, each => profile[each]),
+    });
   });
   router.post('/profile', ...form, async (request, response) => {
     const person = personOf(site, request);
@@ -67,15 +74,36 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
     const name = textIn(request, 'name').trim();
     const said = profileIn(site, person.profile, request);
     const fault = nameFault(name) || said.fault;
-    if (!fault) await saveProfile(site, person, name, said.profile);
+    const isNamed = textIn(request, 'named') === 'yes';
+    if (!fault) await saveProfile(site, person, name, withConsent(said.profile, isNamed));
     return sendSignInPage(site, sessions, request, response, {
       status: fault ? 422 : 200,
       step: 'profile',
       fault,
       isSaved: !fault,
+      mayBeNamed: isNamed,
       name,
       fields: answered(site, each => said.profile[each]),
     });
+  });
+  const membershipOf = (person: Person) => {
+    const { isOpen, membership } = site.settings.signUp;
+    const isMember = membership !== '' && readerFactsOf(site, person).memberships.includes(membership);
+    return { step: 'membership', isMember, mayChange: isMember || (isOpen && membership !== '') } as const;
+  };
+  router.get('/membership', (request, response) => {
+    const person = personOf(site, request);
+    if (!person) return response.redirect(302, '/sign-in?to=/sign-in/membership');
+    return sendSignInPage(site, sessions, request, response, membershipOf(person));
+  });
+  router.post('/membership', ...form, async (request, response) => {
+    const person = personOf(site, request);
+    if (!person) return response.redirect(303, '/sign-in?to=/sign-in/membership');
+    const { mayChange, isMember } = membershipOf(person);
+    const wish = textIn(request, 'wish');
+    // Sent twice, or after somebody else changed it, it is as was wished already.
+    if (mayChange && wish === (isMember ? 'leave' : 'join')) await changeOwnMembership(site, person, wish as 'join' | 'leave');
+    return response.redirect(303, `/sign-in/membership?to=${encodeURIComponent(localPath(textIn(request, 'to')))}`);
   });
   router.get('/password', async (request, response) => {
     const text = String(request.query['token'] ?? '');

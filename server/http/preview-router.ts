@@ -5,8 +5,8 @@ import type { Overlay, SiteSnapshot } from '@core/site/snapshot';
 import express, { type Router } from 'express';
 import { LRUCache } from 'lru-cache';
 import { Refusal } from '../errors/refusal';
-import { renderPublicPage } from '../public/answers';
-import { localeOf } from '../public/locales';
+import { namedAnswer, renderPublicPage } from '../public/answers';
+import { localeOf, themeWords } from '../public/locales';
 import { overlaysOfEdition } from '../services/edition-lookups';
 import type { PreviewLink } from '../repositories/preview-links-repository';
 import { followedPreview, previewPath, previewWords } from '../services/preview-links';
@@ -53,7 +53,11 @@ export function previewRouter(site: Site): Router {
     const addresses = site.settings.locales
       .filter(each => isSeenBy(link, each))
       .flatMap(({ tag }) => previewed(link, tag).pages.map(each => each.address));
-    const within = keptWithin(answer.body.toString(), new Set(addresses), `${previewPath}/${secret}`);
+    const within = keptWithin(
+      namedAnswer(answer, themeWords(site, snapshot.locale)['your name']).body.toString(),
+      new Set(addresses),
+      `${previewPath}/${secret}`,
+    );
     response.status(answer.status).type('html').send(within);
   });
   router.use(() => {

@@ -16,7 +16,7 @@ import { cacheControl } from '@core/render/cache-lifetime';
 import { countForReader } from '../public/counting';
 import { eventFile, feedOf, Feeds, type FeedKind, type FeedWish } from '../public/feeds';
 import type { Logger } from 'pino';
-import { type ForwardedAnswer, type PublicAnswers, renderPublicPage } from '../public/answers';
+import { namedAnswer, type ForwardedAnswer, type PublicAnswers, renderPublicPage } from '../public/answers';
 import type { Person } from '../repositories/people-repository';
 import { isBegun, type Site } from '../site/site';
 import { accessRouter } from './access-router';
@@ -83,8 +83,9 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     return response.redirect(303, localPath(to));
   });
   router.post('/sign-out', form, sessions.refuseForged, async (request, response) => {
+    const to = localPath(textIn(request, 'to'));
     await endSession(request);
-    response.redirect(303, '/');
+    response.redirect(303, to);
   });
   router.get(/.*/, async (request, response) => {
     site.turns.noteReader();
@@ -94,7 +95,8 @@ export function publicRouter(site: Site, sessions: Sessions, answers: PublicAnsw
     if (sendEvent(site, person, request, response)) return;
     if (isSearch(site, request)) return sendSearch(site, person, request, response);
     if (person && person.roles.length > 0 && sendMarkedPage(site, person, request, response)) return;
-    sendPage(site, answers, readerFactsOf(site, person), localeOfRequest(site, request, false), request, response);
+    if (person) site.presence.note(person.id, site.clocks.running());
+    sendPage(site, answers, person, localeOfRequest(site, request, false), request, response);
   });
   router.use((request, _response, next) => next(new Refusal('not-found', `${request.method} is not answered at ${request.path}.`)));
   return router;
@@ -113,7 +115,7 @@ export function answerSignedOut(site: Site, answers: PublicAnswers, logger: Logg
     // A page that is not for them goes the same way as an address that leads nowhere, header by header.
     if (!page || !mayRead(page, anyone) || isClosed(site)) return next();
     site.turns.noteReader();
-    sendPage(site, answers, anyone, locale, request, response);
+    sendPage(site, answers, null, locale, request, response);
     logger.debug({ path: request.path, status: response.statusCode }, 'public page');
   };
 }
@@ -203,7 +205,7 @@ async function sendSearch(site: Site, person: Person | null, request: Request, r
   const snapshot = site.snapshots.readIn(localeOfRequest(site, request, isStaff).tag, [], moment);
   const searched = await search(site, snapshot, reader, searchWishOf(query));
   const { answer } = renderPublicPage(site, snapshot, null, 'search', request.path, reader, { searched }, query);
-  response.status(200).set('Cache-Control', 'private, no-store').type('html').send(answer.body);
+  response.status(200).set('Cache-Control', 'private, no-store').type('html').send(namedAnswer(answer, person?.name).body);
 }
 
 /** The parameter by which staff ask for the site at another moment, as the site's clocks show it. */
@@ -232,21 +234,24 @@ function sendMarkedPage(site: Site, person: Person, request: Request, response: 
   const lookedAt = moment === null ? {} : { lookedAt: local, lookedAtWords: writeFullMoment(moment, momentStyle(site)) };
   const marks = { ...lookedAt, isMarked: page !== null, pageId: page?.id };
   const { answer } = renderPublicPage(site, snapshot, page, page ? null : 'not found', request.path, reader, marks, query);
-  response.status(answer.status).set('Cache-Control', 'private, no-store').type('html').send(answer.body);
+  const { body } = namedAnswer(answer, person.name);
+  response.status(answer.status).set('Cache-Control', 'private, no-store').type('html').send(body);
   return true;
 }
 
 function sendPage(
   site: Site,
   answers: PublicAnswers,
-  reader: ReaderFacts,
+  person: Person | null,
   { tag }: SiteLocale,
   request: Request,
   response: Response,
 ): void {
   const path = request.path;
   if (path.length > 1 && path.endsWith('/')) return response.redirect(308, localPath(`/${path.replace(/^\/+|\/+$/g, '')}`));
-  const outcome = answers.at(path, reader, queryOf(request), tag);
+  const reader = person ? readerFactsOf(site, person) : anyone;
+  const found = answers.at(path, reader, queryOf(request), tag);
+  const outcome = found.kind === 'answered' && person ? namedAnswer(found, person.name) : found;
   const former = outcome.kind === 'answered' && outcome.status === 404 ? formerAddress(site.settings.locales, path) : null;
   if (former) {
     const to = `${originOf(site, former.locale)}${prefixOf(former.locale)}${former.rest}${request.url.slice(request.path.length)}`;

@@ -1,11 +1,11 @@
 import type { Request, Response } from 'express';
 import { localeOfPath } from '../public/locales';
-import { renderPublicPage } from '../public/answers';
+import { namedAnswer, renderPublicPage } from '../public/answers';
 import type { Site } from '../site/site';
 import { personOf, readerFactsOf, type Sessions } from './sessions';
 
 /** What of signing in a page is about. */
-export type SignInStep = 'sign in' | 'forgotten' | 'sent' | 'new password' | 'sign up' | 'profile';
+export type SignInStep = 'sign in' | 'forgotten' | 'sent' | 'new password' | 'sign up' | 'profile' | 'membership';
 
 /** Sends a page about signing in, in the theme. @param extra - what its template reads besides */
 export function sendSignInPage(
@@ -27,7 +27,7 @@ export function sendSignInPage(
     maySignUp: site.settings.signUp.isOpen,
     ...extra,
   });
-  response.status(status).set('Cache-Control', 'no-store').type('html').send(answer.body);
+  response.status(status).set('Cache-Control', 'no-store').type('html').send(namedAnswer(answer, person?.name).body);
 }
 
 /** A field of a form that was sent, cut to what any field may hold. */

@@ -1,9 +1,11 @@
 import { styleOfPage } from '@core/theme/style-rules';
+import { membersSeen } from './members-seen';
 import { PagesOver } from './over';
 import { alternatesIn, localeOf, siteWord, themeWords } from './locales';
 import type { RenderOptions } from './theme';
 import { forwardedFrom } from '@core/forwarding/forwarding';
 import { cacheControl } from '@core/render/cache-lifetime';
+import { hasNameSigns, withName } from '@core/people/greeting';
 import { pageModel, type PageModelContext } from '@core/render/page-model';
 import { audienceKey, mayRead, resolvePage } from '@core/placement/resolve';
 import { servicePages, type ServicePage } from '@core/page/service-pages';
@@ -21,6 +23,8 @@ export interface PublicAnswer {
   readonly kind: 'answered';
   readonly status: 200 | 404 | 410;
   readonly body: Buffer;
+  /** It has places for the name of whoever reads it. */
+  readonly hasNames: boolean;
   readonly etag: string;
   readonly validUntil: number;
   readonly dependsOnReader: boolean;
@@ -258,6 +262,8 @@ export function contextFor(site: Site, snapshot: SiteSnapshot, reader: ReaderFac
   return {
     registry,
     outside: address => site.feedLooks.of(address),
+    members: membersSeen(site),
+    signUp: settings.signUp,
     reads: id => site.counts.lately('read', id, snapshot.moment),
     siteName: siteWord(set, snapshot.locale, 'name'),
     siteAddress: site.publicAddress,
@@ -327,9 +333,16 @@ export function renderPublicPage(
   // Weak: the same words may be sent compressed or plain.
   const etag = weakTagOf(body);
   return {
-    answer: { kind: 'answered', status: service === 'not found' ? 404 : 200, body, etag },
+    answer: { kind: 'answered', status: service === 'not found' ? 404 : 200, body, etag, hasNames: reader.signedIn && hasNameSigns(body) },
     validUntil,
     dependsOn,
     queryTests: [...resolution.queryTests, ...queryTests],
   };
+}
+
+/** An answer with the name of whoever reads it in its places; the same one where it has none. */
+export function namedAnswer<Answer extends Pick<PublicAnswer, 'body' | 'etag' | 'hasNames'>>(answer: Answer, name = ''): Answer {
+  if (!answer.hasNames) return answer;
+  const body = Buffer.from(withName(answer.body.toString(), name));
+  return { ...answer, body, etag: weakTagOf(body) };
 }

@@ -1,8 +1,10 @@
 import { writeFullMoment } from '@core/format/moment';
+import { membershipsAt, type HeldMembership } from '@core/people/membership';
 import { passwordFault } from '@core/people/password';
 import type { Profile } from '@core/people/profile';
+import { localTimeAt, type LocalTime } from '@core/schedule/local-time';
 import { say } from '@core/tongue/say';
-import { aboutPerson } from '../audit/people';
+import { aboutPerson, rightsTold } from '../audit/people';
 import { writeDown } from '../audit/record';
 import { inTransaction } from '../database/store-fault';
 import { Refusal, refuseInvalid } from '../errors/refusal';
@@ -63,6 +65,26 @@ export async function signUp(site: Site, name: string, email: string, profile: P
 /** Keeps what a reader says of themself. */
 export async function saveProfile(site: Site, { id }: Person, name: string, profile: Profile): Promise<void> {
   await site.writes.run(() => updatePerson(site.knex, id, { name, profile }));
+  await refreshPeople(site);
+}
+
+/** Gives somebody the membership that whoever signs up gets, or ends it, as they wish. */
+export async function changeOwnMembership(site: Site, person: Person, wish: 'join' | 'leave'): Promise<void> {
+  const { membership } = site.settings.signUp;
+  const now = site.clocks.content();
+  const at: LocalTime = { local: localTimeAt(now, site.settings.zone), zone: site.settings.zone };
+  const isInForce = (each: HeldMembership) => each.name === membership && membershipsAt([each], now).length > 0;
+  const memberships =
+    wish === 'join'
+      ? [...person.memberships, { name: membership, from: at, until: null }]
+      : person.memberships.map(each => (isInForce(each) ? { ...each, until: at } : each));
+  await site.writes.run(() =>
+    inTransaction(site.knex, async transaction => {
+      await updatePerson(transaction, person.id, { memberships });
+      const after = rightsTold({ ...person, memberships });
+      await writeDown(transaction, site.clocks.running(), [{ act: 'change', ...aboutPerson(person), personId: person.id, before: rightsTold(person), after }]); // prettier-ignore
+    }),
+  );
   await refreshPeople(site);
 }
 

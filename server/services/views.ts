@@ -5,6 +5,7 @@ import { mayRead, resolvePage, type AwayReason } from '@core/placement/resolve';
 import type { BlockValue } from '@core/block/block';
 import type { PlacementValue } from '@core/placement/placement';
 import { listOf, quoted, writeMoment } from '@core/format/moment';
+import { withName } from '@core/people/greeting';
 import { pagesReached } from '@core/reach/reach';
 import { sightOf } from '@core/reach/showing';
 import { pageModel } from '@core/render/page-model';
@@ -17,6 +18,7 @@ import type { Overlay, PageNode, SiteSnapshot } from '@core/site/snapshot';
 import type { ServicePage } from '@core/page/service-pages';
 import { Refusal } from '../errors/refusal';
 import { contextFor, dressOf, noteFault, serviceFacts } from '../public/answers';
+import { themeWords } from '../public/locales';
 import type { Site } from '../site/site';
 import { search, searchWishOf } from './search';
 import { liveRevisionId, overlaysOfEdition } from './edition-lookups';
@@ -44,15 +46,18 @@ export async function viewPage(site: Site, request: ViewRequest): Promise<View> 
   const rows = all.map(each =>
     orderRow(site, snapshot, facts, each.id, each.value, numbers.get(each.id) ?? null, reasons.get(each.id) ?? null, overlays),
   );
+  const html = site.theme.render(model, {
+    ...dressOf(site, snapshot, facts),
+    isSheet: true,
+    ...(facts.service === 'search'
+      ? { extra: { searched: await search(site, snapshot, vantage.reader, searchWishOf(vantage.query)) } }
+      : {}),
+    onFault: noteFault(site, snapshot),
+  });
+  // Where nobody was asked for by name, a greeting shows that it will name somebody.
+  const readerName = site.people.get(vantage.reader.person ?? '')?.name ?? themeWords(site, snapshot.locale)['your name'] ?? '';
   return {
-    html: site.theme.render(model, {
-      ...dressOf(site, snapshot, facts),
-      isSheet: true,
-      ...(facts.service === 'search'
-        ? { extra: { searched: await search(site, snapshot, vantage.reader, searchWishOf(vantage.query)) } }
-        : {}),
-      onFault: noteFault(site, snapshot),
-    }),
+    html: withName(html, readerName),
     page: page ? namedPage(page) : { id: facts.id, title: model.title, path: facts.path },
     moment: snapshot.moment,
     readerWords: vantage.reader.person === undefined ? '' : nameWithHeld(site, vantage.reader.person, vantage.reader),

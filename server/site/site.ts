@@ -37,6 +37,7 @@ import { DictionaryDrafter } from '../drafting/dictionary-drafter';
 import type { Drafter } from '../drafting/drafter';
 import { DayCounts } from './day-counts';
 import { HitCounter } from './hits';
+import { Presence } from './presence';
 import { SettingsInTime } from './settings-in-time';
 import { Snapshots } from './snapshots';
 import { Turns } from './turns';
@@ -71,6 +72,8 @@ export interface Site extends AsSet {
   /** Long work rests for readers; see {@link Turns}. */
   readonly turns: Turns;
   readonly people: ReadonlyMap<string, Person>;
+  /** Who of them asked for a page lately. */
+  readonly presence: Presence;
   /** Sends e-mails. */
   readonly outbox: Outbox;
   /** How often old addresses are asked for. */
@@ -143,6 +146,7 @@ export async function loadSite(
     writes: new Exclusive(),
     turns: new Turns(),
     people: new Map(people.map(person => [person.id, person])),
+    presence: new Presence(),
     outbox: new Outbox(knex, { ...mail, folder: path.join(folder, 'outbox') }),
     hits: await HitCounter.open(knex),
     counts: await DayCounts.open(knex, () => state.settings.zone, clocks.content()),

@@ -4,6 +4,7 @@ import type { OpenFile } from '../../file/open-file';
 import type { CardModel } from '../../listing/card';
 import { plainPart, storedParts, type PartWish } from '../../listing/parts';
 import { blockParameter } from '../../listing/results';
+import { noMembers } from '../../people/members-told';
 import { registryOf, shippedTypes } from '../../registry/registry';
 import { anyone } from '../../rule/who';
 import { SmallWorld } from '../../testing/small-world';
@@ -53,6 +54,9 @@ function shown(fields: FieldValues, query: Readonly<Record<string, string>> = {}
     query,
     pageTypes,
     reads: id => (id === 'seal' ? 1_200 : 3),
+    searched: '',
+    members: noMembers,
+    signUp: { isOpen: false, membership: '' },
     form: null,
     outside: () => null,
     alternates: () => ({ list: [], validUntil: Infinity, dependsOn: [] }),

@@ -1,4 +1,5 @@
-import type { Field } from '../../fields/index';
+import type { Field, FieldValues } from '../../fields/index';
+import { withNameSigns } from '../../people/greeting';
 import type { BlockType } from '../block-type';
 
 const fields: readonly Field[] = [
@@ -12,11 +13,12 @@ const fields: readonly Field[] = [
   },
   { name: 'outLabel', label: 'Button to sign in', kind: 'short text', help: 'Empty says “Sign in”.', most: 60, hasOwnWords: true },
   { name: 'to', label: 'After signing in', kind: 'page', help: 'Empty comes back to the page that is being read.' },
+  { name: 'out', label: 'After signing out', kind: 'page', help: 'Empty comes back to the page that is being read.' },
   {
     name: 'inText',
     label: 'To those who are signed in',
     kind: 'long text',
-    help: 'A greeting. Empty says nothing.',
+    help: 'A greeting; {name} stands for their name, {first name} for the first word of it. Empty says nothing.',
     most: 400,
     hasOwnWords: true,
   },
@@ -35,12 +37,18 @@ export const signIn: BlockType = {
   label: 'Sign in',
   purpose: 'To take part',
   description: 'A way in, and a greeting for those who are in.',
-  version: 1,
+  version: 2,
   fields,
+  // Version 1 led to the front page after signing out.
+  upgrades: new Map([[1, block => ({ ...block, typeVersion: 2, fields: { out: '', ...(block['fields'] as FieldValues) } })]]),
   model: ({ fields: chosen, page, snapshot, reader }) => {
-    const to = snapshot.pageById.get(String(chosen['to'])) ?? page ?? snapshot.front;
+    const after = (name: string) => {
+      const led = snapshot.pageById.get(String(chosen[name])) ?? page ?? snapshot.front;
+      return encodeURIComponent(led?.address ?? '/');
+    };
     return {
-      data: { isIn: reader.signedIn, to: encodeURIComponent(to?.address ?? '/') },
+      data: { isIn: reader.signedIn, to: after('to'), out: after('out') },
+      fields: { ...chosen, inText: withNameSigns(String(chosen['inText'])) },
       dependsOn: ['signed in'],
     };
   },

@@ -57,8 +57,8 @@ export const sponsorSlot: BlockType = {
   fields,
   hasNoTitle: true,
   leastWidth: chosen => sponsorSizes.find(each => each.name === chosen['size'])?.width ?? 0,
-  model: ({ fields: chosen, snapshot, page, blockId, opener }) => {
-    const { shown, validUntil } = slotAt(chosen, { snapshot, page, seed: blockId });
+  model: ({ fields: chosen, snapshot, page, blockId, opener, searched }) => {
+    const { shown, validUntil } = slotAt(chosen, { snapshot, page, seed: blockId, searched });
     const size = sponsorSizes.find(each => each.name === chosen['size'])!;
     const campaigns = shown.flatMap(({ id, words, picture }) => {
       const file = opener.file(picture);

@@ -1,6 +1,6 @@
 import { faultsOfFields, referencesOfFields, schemaOfFields, wordsOfFields, type AnyField, type FieldValues } from '../../fields/index';
 import { textSchema } from '../../fields/text-schemas';
-import { initialValues } from '../../fields/values';
+import { completed, initialValues } from '../../fields/values';
 import { pagesNaming } from '../../file/holders';
 import { pagesNamingAt } from '../../plan/presence';
 import type { SitePlan } from '../../plan/site-plan';
@@ -62,6 +62,8 @@ export function fieldedKind({ name, rights, fields, shows = whereNamed }: Fielde
         title: textSchema(z, 200, true, 'one line'),
         fields: schemaOfFields(z, fields),
       }),
+    // What its fields came to have later begins as in a new one.
+    upgrade: stored => ({ ...stored, fields: completed(fields, (stored['fields'] ?? {}) as FieldValues) }) as unknown as FieldedValue,
     title: value => value.title,
     ownFields: { title: { label: 'Title', isProse: true } },
     fields: () => fields,
