@@ -347,6 +347,7 @@ export const demoPages: readonly DemoPage[] = [
     title: 'A record count of knot',
     type: 'news',
     standfirst: '31,400 on the January tide, the most since counting began.',
+    body: '<p>Eleven people counted for four hours, in flocks of a hundred and then in tens.<span data-note="The method is that of the spring counts: see https://counts.example/method."></span> The old record stood at 28,900.<span data-note="February 1994, with the wind in the east."></span></p>',
     takesPlace: [-40, '17:00'],
     authors: ['Ailsa Trevanion', 'Rhun Pascoe'],
     isFeatured: true,

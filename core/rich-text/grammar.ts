@@ -70,7 +70,7 @@ export const nodeRules: Readonly<Record<string, NodeRule>> = {
     attributes: {
       note: {
         initial: '',
-        isValid: value => typeof value === 'string' && value.length <= longestNote && !/[\u0000-\u0008\n\r]/.test(value),
+        isValid: value => typeof value === 'string' && value.length <= longestNote && !/\p{Cc}/u.test(value),
       },
     },
   },

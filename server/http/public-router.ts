@@ -11,7 +11,7 @@ import express, { type Request, type RequestHandler, type Response, type Router 
 import { Readable } from 'node:stream';
 import { SitemapStream, streamToPromise } from 'sitemap';
 import { mayRead } from '@core/placement/resolve';
-import { anyone, type ReaderFacts } from '@core/rule/who';
+import { anyone } from '@core/rule/who';
 import { cacheControl } from '@core/render/cache-lifetime';
 import { countForReader } from '../public/counting';
 import { eventFile, feedOf, Feeds, type FeedKind, type FeedWish } from '../public/feeds';
