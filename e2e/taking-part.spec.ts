@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { arrange, expect, test } from './application';
-import { check } from './steps';
+import { check, openPage } from './steps';
 
 const order = (page: Page) => page.getByRole('complementary', { name: 'Running order' });
 const control = (page: Page) => page.getByRole('dialog');
@@ -27,7 +27,7 @@ test('a carousel first on one page, then on all but two, item pages too', async 
     .click();
   await order(page).getByLabel('Title (needed').fill('Round the coast');
   await order(page).getByLabel('Pages beneath').selectOption({ label: '\u2003Visit' });
-  await order(page).getByLabel('Of type').selectOption({ label: 'Reserve' });
+  await order(page).getByRole('group', { name: 'Of type', exact: true }).getByLabel('Reserve').check();
   await order(page).getByLabel('Shown as').selectOption({ label: 'Carousel' });
   await order(page).getByLabel('Carousel', { exact: true }).selectOption({ label: 'Reserves' });
   await order(page).getByRole('button', { name: 'Shows on 1 page', exact: true }).click();
@@ -205,4 +205,50 @@ test('something from elsewhere is fetched once it is wanted, remembered for its 
   await expect(curve).toHaveCount(0);
   await reader.reload();
   await expect(reader.getByText('This would be fetched from tides.example')).toBeVisible();
+});
+
+test('a talk comes again, with a note, and readers sort what is on and take it to their calendar', async ({ application, browser }) => {
+  const page = await application.signIn(browser, 'margit');
+  await openPage(page, 'Spring tide talk', '/whats-on/spring-tide-talk');
+  const text = page.getByRole('textbox', { name: 'Text', exact: true });
+  await text.click();
+  await page.keyboard.type('Bring a bucket.');
+  await page.getByRole('button', { name: 'Footnote' }).click();
+  await expect(page.getByPlaceholder('What it says; addresses in it become links')).toBeFocused();
+  await page.keyboard.type('And a lemon.');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(' It is not far.');
+  await page.getByRole('button', { name: 'Source' }).click();
+  await page.getByRole('button', { name: 'Markdown' }).click();
+  const source = page.getByLabel('Text as Markdown');
+  await expect(source).toHaveValue('Bring a bucket.^[And a lemon.] It is not far.');
+  await source.fill('Bring a **bucket**.^[And a lemon.] It is not far.');
+  await check(page, 'the source of a text');
+  await page.getByText('About this page').click();
+  await page.getByLabel('Comes again').selectOption({ label: 'Every week' });
+  await page.getByLabel('Called off on').fill('28 March 2027');
+  await page.getByLabel('Called off on').press('Tab');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  // What readers will see stands beside it before anything is saved.
+  const sheet = page.frameLocator('iframe').first();
+  await expect(sheet.getByText(/Also on Sun 4 April/)).toBeVisible();
+  await expect(sheet.locator('strong', { hasText: 'bucket' })).toBeVisible();
+  await check(page, 'an event that comes again');
+  await publish(page);
+
+  const reader = await application.read(browser);
+  await reader.goto('/whats-on/spring-tide-talk');
+  await expect(reader.getByText('Also on Sun 4 April, 19:00')).toBeVisible();
+  await reader.locator('[role="doc-noteref"]').click();
+  await expect(reader.getByText('And a lemon.')).toBeInViewport();
+  await check(reader, 'a page with notes');
+  await reader.goto('/whats-on');
+  const titles = () => reader.locator('.listing-table tbody th').allTextContents();
+  expect((await titles())[0]).toBe('Spring tide talk');
+  await reader.getByRole('link', { name: 'Page', exact: true }).click();
+  expect(await titles()).toEqual([...(await titles())].sort());
+  await expect(reader.getByRole('columnheader', { name: 'Page' })).toHaveAttribute('aria-sort', 'ascending');
+  await check(reader, 'a table that readers sorted');
+  const calendar = await (await reader.request.get((await reader.getByRole('link', { name: 'Calendar' }).getAttribute('href'))!)).text();
+  expect(calendar).toContain('RRULE:FREQ=WEEKLY\r\nEXDATE;TZID=Europe/London:20270328T190000');
 });
