@@ -4,7 +4,7 @@ import { toPage } from '../fields/link/link';
 import { numberOf } from '../format/moment';
 import type { LinkTarget, Mark, RichText, RichTextNode } from './document';
 import { deepestText } from './faults';
-import { markOrder, nodeRules } from './grammar';
+import { markOrder, markRules, nodeRules } from './grammar';
 
 /** A text read from HTML, and what of the HTML it cannot say. */
 export interface ReadText {
@@ -144,6 +144,7 @@ class HtmlReader {
     }
     if (tag === 'blockquote') return this.#container({ type: 'blockquote', content: [] }, within);
     if (tag === 'ul' || tag === 'ol' || tag === 'menu') return this.#list(element, marks);
+    if (tag === 'span' && attributeOf(element, 'data-style') !== null) return this.#styled(element, marks);
     if (markOf[tag]) return this.read(childNodes, withMark(marks, { type: markOf[tag] }));
     if (tag === 'a') return this.#link(element, marks);
     if (!plain.includes(tag)) this.#lose(tag);
@@ -211,6 +212,13 @@ class HtmlReader {
     });
     this.#putBlock({ type: 'picture', attrs: Object.fromEntries(kept) as Record<string, unknown> });
     return true;
+  }
+
+  #styled(element: HtmlElement, marks: readonly Mark[]): void {
+    const style = attributeOf(element, 'data-style')!;
+    const isStyle = markRules['styled']!.attributes!['style']!.isValid(style);
+    if (!isStyle) this.#lose('styles without a name');
+    this.read(element.childNodes, isStyle ? withMark(marks, { type: 'styled', attrs: { style } }) : marks);
   }
 
   #takeNote(element: HtmlElement): void {

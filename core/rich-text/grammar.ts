@@ -86,6 +86,8 @@ export const markRules: Readonly<Record<string, Pick<NodeRule, 'attributes'>>> =
       address: { initial: '', isValid: value => typeof value === 'string' && value.length <= 2_000 },
     },
   },
+  /** A style of the theme, by its name; one that the theme has no more leaves the words plain. */
+  styled: { attributes: { style: { initial: 'plain', isValid: value => typeof value === 'string' && /^[a-z][a-z-]{0,39}$/.test(value) } } },
   bold: {},
   italic: {},
   strike: {},

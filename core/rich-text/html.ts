@@ -22,6 +22,7 @@ const tags: Readonly<Record<string, string>> = {
   code: 'code',
   subscript: 'sub',
   superscript: 'sup',
+  styled: 'span',
 };
 
 // A document never changes, so what was written of it holds for as long as it lasts.
@@ -135,13 +136,21 @@ class TextWriter {
   #marked(nodes: readonly RichTextNode[], from: number): string {
     const name = markOrder[from];
     if (name === undefined) return nodes.map(each => this.#piece(each)).join('');
-    const isMarked = (node: RichTextNode | undefined) => node?.marks?.some(mark => mark.type === name) ?? false;
+    // Of marks that say more than that they are there, stretches that say the same are one.
+    const saidBy = (node: RichTextNode) => {
+      const mark = node.marks?.find(each => each.type === name);
+      return mark && String(mark.attrs?.['style'] ?? '');
+    };
     let html = '';
     for (let at = 0; at < nodes.length;) {
+      const said = saidBy(nodes[at]!);
       let end = at + 1;
-      while (end < nodes.length && isMarked(nodes[end]) === isMarked(nodes[at])) end += 1;
+      while (end < nodes.length && saidBy(nodes[end]!) === said) end += 1;
       const inner = this.#marked(nodes.slice(at, end), from + 1);
-      html += isMarked(nodes[at]) ? `${this.#open(tags[name]!, name)}${inner}</${tags[name]!}>` : inner;
+      html +=
+        said === undefined
+          ? inner
+          : `${name === 'styled' ? this.#openStyle(said) : this.#open(tags[name]!, name)}${inner}</${tags[name]!}>`;
       at = end;
     }
     return html;
@@ -170,6 +179,10 @@ class TextWriter {
   // Several texts stand on one page, each with notes from 1 on.
   #key(): string {
     return (this.#kept ??= lotOf(JSON.stringify(this.document)).toString(36).slice(-7));
+  }
+
+  #openStyle(style: string): string {
+    return this.isSource ? `<span data-style="${style}">` : `<span class="text-${style}">`;
   }
 
   #open(tag: string, name: string, more = ''): string {

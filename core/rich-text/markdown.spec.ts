@@ -18,6 +18,7 @@ describe('texts and Markdown', () => {
     ['> Mind the tide.\n\n---\n\n```\nx < y\n```', '<blockquote><p>Mind the tide.</p></blockquote><hr><pre><code>x &lt; y</code></pre>'],
     [`<div data-inset="${id(2)}" data-inset-look="card"></div>\n\nAfter it.`, `<div data-inset="${id(2)}" data-inset-look="card"></div><p>After it.</p>`], // prettier-ignore
     [`<figure data-picture="${id(3)}" data-caption="Dawn" data-align="start" data-width="50"></figure>`, `<figure data-picture="${id(3)}" data-caption="Dawn" data-align="start" data-width="50"></figure>`], // prettier-ignore
+    ['<span data-style="lead">At **dawn**</span> they come.', '<p><span data-style="lead">At <strong>dawn</strong></span> they come.</p>'],
     ['H<sub>2</sub>O', '<p>H<sub>2</sub>O</p>'],
   ];
   for (const [said, html] of rows)

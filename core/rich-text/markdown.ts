@@ -25,6 +25,10 @@ export function markdownOf(document: RichText, hrefOf: (link: LinkTarget) => str
     filter: node => node.nodeName === 'SPAN' && node.getAttribute('data-note') !== null,
     replacement: (_, node) => `^[${writer.escape((node as Element).getAttribute('data-note')!)}]`,
   });
+  writer.addRule('style', {
+    filter: node => node.nodeName === 'SPAN' && node.getAttribute('data-style') !== null,
+    replacement: (words, node) => `<span data-style="${(node as Element).getAttribute('data-style')!}">${words}</span>`,
+  });
   // What stands for something of the site is empty in itself, and would be left out.
   const isHeld = (element: Element) => element.hasAttribute('data-inset') || element.hasAttribute('data-picture');
   writer.addRule('held', {

@@ -156,6 +156,7 @@ function namesOf({ marks }: Part): readonly string[] {
 }
 
 const markWords: Readonly<Record<string, string>> = {
+  styled: word`set in a style of the theme`,
   bold: word`bold`,
   italic: word`italic`,
   strike: word`struck through`,

@@ -3,7 +3,7 @@ import { type RichText, plainWords, textOfParagraphs } from '../rich-text/docume
 import { faultOfText } from '../rich-text/faults';
 import { anyText, sampleId } from '../testing/random-text';
 import { warningsOfValue } from './checks';
-import { mapWords, segmentsOf, withSegments, wordsOfPieces } from './segment';
+import { mapWords, segmentsOf, withSegments, wordsOfPieces, type Pieces } from './segment';
 
 describe('segments', () => {
   it('hold all words of a text but its structure, and give it back unchanged', () => {
@@ -11,7 +11,9 @@ describe('segments', () => {
       fc.property(anyText, text => {
         const segments = segmentsOf(text);
         const words = segments.map(each => wordsOfPieces(each.pieces)).join('\n');
-        expect(words.replace(/\s+/g, '')).toBe(plainWords(text).replace(/\s+/g, ''));
+        // Footnotes are segments after the line that they stand in.
+        const letters = (said: string) => [...said.replace(/[\s[\]]+/g, '')].sort().join('');
+        expect(letters(words)).toBe(letters(plainWords(text)));
         expect(new Set(segments.map(each => each.key)).size).toBe(segments.length);
         expect(withSegments(text, new Map(segments.map(each => [each.key, each.pieces])))).toEqual(text);
       }),
@@ -30,6 +32,18 @@ describe('segments', () => {
       }),
       { numRuns: 200 },
     );
+  });
+
+  it('of a footnote are its own, and the note stays where a translation puts it', () => {
+    const note = (words: string) => ({ type: 'footnote', attrs: { note: words } });
+    const line = (...content: object[]) => ({ type: 'doc', content: [{ type: 'paragraph', content }] }) as unknown as RichText;
+    const text = line({ type: 'text', text: 'Knot came' }, note('January'), { type: 'text', text: ' again' }, note('East'));
+    expect(segmentsOf(text).map(each => each.key)).toEqual(['0', '0.note0', '0.note1']);
+    const said = new Map<string, Pieces>([
+      ['0', [{ id: '2', mark: null, note: 1 }, 'Wieder Knutts', { id: '1', mark: null, note: 0 }]],
+      ['0.note0', ['Januar']],
+    ]);
+    expect(withSegments(text, said)).toEqual(line(note('East'), { type: 'text', text: 'Wieder Knutts' }, note('Januar')));
   });
 
   it('are one for a line, none for what is no words', () => {

@@ -4,13 +4,15 @@ import { markOrder } from '../rich-text/grammar';
 /** A stretch of words as translators have it: text, with codes for what is not words. */
 export type Pieces = readonly Piece[];
 
-/** Text, a break of the line, or words within a mark such as a link. Codes are counted from 1 in reading order. */
-export type Piece = string | LineBreak | Span;
+/** Text, what stands by itself, or words within a mark such as a link. Codes are counted from 1 in reading order. */
+export type Piece = string | Standing | Span;
 
-/** A break of the line. */
-export interface LineBreak {
+/** A break of the line, or a footnote. */
+export interface Standing {
   readonly id: string;
   readonly mark: null;
+  /** Which footnote of its line it is, from 0; its words are a segment of their own. Left out, it is a break. */
+  readonly note?: number;
 }
 
 /** Words within a mark. */
@@ -22,7 +24,7 @@ export interface Span {
 
 /** What is translated as a whole: a line of text, or one block of running text. */
 export interface Segment {
-  /** Which one of its field: empty where it is all of it; else the way to a block, such as "0.2", or to a caption, "3.caption". */
+  /** Which one of its field: empty where it is all of it; else the way to a block, such as "0.2", to a caption, "3.caption", or to a footnote, "0.2.note0". */
   readonly key: string;
   readonly pieces: Pieces;
 }
@@ -48,18 +50,35 @@ function blocksOf(nodes: readonly RichTextNode[], before: string): Segment[] {
     if (!node.content) return [];
     if (!isLine(node)) return blocksOf(node.content, `${key}.`);
     let next = 0;
-    return [{ key, pieces: marked(node.content, 0, () => String((next += 1))) }];
+    const notes = notesIn(node.content);
+    return [
+      { key, pieces: marked(node.content, 0, { nextId: () => String((next += 1)), notes }) },
+      ...notes.flatMap((each, index) => {
+        const note = String(each.attrs!['note']);
+        return note === '' ? [] : [{ key: `${key}.note${index}`, pieces: [note] }];
+      }),
+    ];
   });
 }
 
 function isLine({ content }: RichTextNode): boolean {
-  return content!.some(each => each.type === 'text' || each.type === 'hardBreak');
+  return content!.some(each => each.type === 'text' || each.type === 'hardBreak' || each.type === 'footnote');
+}
+
+function notesIn(nodes: readonly RichTextNode[]): readonly RichTextNode[] {
+  return nodes.filter(each => each.type === 'footnote');
+}
+
+/** What is counted in a line while its codes are found. */
+interface Line {
+  readonly nextId: () => string;
+  readonly notes: readonly RichTextNode[];
 }
 
 // Marks that go on over several stretches are one code.
-function marked(nodes: readonly RichTextNode[], from: number, nextId: () => string): Pieces {
+function marked(nodes: readonly RichTextNode[], from: number, line: Line): Pieces {
   const name = markOrder[from];
-  if (name === undefined) return nodes.map((node): Piece => (node.type === 'hardBreak' ? { id: nextId(), mark: null } : node.text!));
+  if (name === undefined) return nodes.map(node => pieceOf(node, line));
   const markOf = (node: RichTextNode | undefined) => node?.marks?.find(mark => mark.type === name);
   const pieces: Piece[] = [];
   for (let at = 0; at < nodes.length;) {
@@ -67,11 +86,16 @@ function marked(nodes: readonly RichTextNode[], from: number, nextId: () => stri
     let end = at + 1;
     while (end < nodes.length && JSON.stringify(markOf(nodes[end])) === JSON.stringify(mark)) end += 1;
     const within = nodes.slice(at, end);
-    if (mark) pieces.push({ id: nextId(), mark, pieces: marked(within, from + 1, nextId) });
-    else pieces.push(...marked(within, from + 1, nextId));
+    if (mark) pieces.push({ id: line.nextId(), mark, pieces: marked(within, from + 1, line) });
+    else pieces.push(...marked(within, from + 1, line));
     at = end;
   }
   return pieces;
+}
+
+function pieceOf(node: RichTextNode, { nextId, notes }: Line): Piece {
+  if (node.type === 'hardBreak') return { id: nextId(), mark: null };
+  return node.type === 'footnote' ? { id: nextId(), mark: null, note: notes.indexOf(node) } : node.text!;
 }
 
 /**
@@ -89,17 +113,27 @@ function withBlocks(nodes: readonly RichTextNode[], before: string, said: Readon
     const caption = said.get(`${key}.caption`);
     if (caption) return { ...node, attrs: { ...node.attrs, caption: wordsOfPieces(caption) } };
     if (!node.content) return node;
+    if (!isLine(node)) return { ...node, content: withBlocks(node.content, `${key}.`, said) };
     const pieces = said.get(key);
-    if (!pieces) return isLine(node) ? node : { ...node, content: withBlocks(node.content, `${key}.`, said) };
-    const { content: _, ...rest } = node;
-    const content = nodesOfPieces(pieces, []);
+    const notes = notesIn(node.content).map((each, index) => {
+      const words = said.get(`${key}.note${index}`);
+      return words ? { ...each, attrs: { note: wordsOfPieces(words) } } : each;
+    });
+    const { content: held, ...rest } = node;
+    const content = pieces ? nodesOfPieces(pieces, [], notes) : withNotes(held, notes);
     return content.length > 0 ? { ...rest, content } : rest;
   });
 }
 
-function nodesOfPieces(pieces: Pieces, marks: readonly Mark[]): readonly RichTextNode[] {
+/** A line with its footnotes in other words, as many as it has. */
+function withNotes(nodes: readonly RichTextNode[], notes: readonly RichTextNode[]): readonly RichTextNode[] {
+  let next = 0;
+  return nodes.map(each => (each.type === 'footnote' ? notes[next++]! : each));
+}
+
+function nodesOfPieces(pieces: Pieces, marks: readonly Mark[], notes: readonly RichTextNode[]): readonly RichTextNode[] {
   const nodes: RichTextNode[] = [];
-  for (const node of pieces.flatMap(piece => nodesOfPiece(piece, marks))) {
+  for (const node of pieces.flatMap(piece => nodesOfPiece(piece, marks, notes))) {
     const last = nodes.at(-1);
     if (last?.text !== undefined && node.text !== undefined && JSON.stringify(last.marks) === JSON.stringify(node.marks))
       nodes[nodes.length - 1] = { ...last, text: last.text + node.text };
@@ -108,25 +142,31 @@ function nodesOfPieces(pieces: Pieces, marks: readonly Mark[]): readonly RichTex
   return nodes;
 }
 
-function nodesOfPiece(piece: Piece, marks: readonly Mark[]): readonly RichTextNode[] {
+function nodesOfPiece(piece: Piece, marks: readonly Mark[], notes: readonly RichTextNode[]): readonly RichTextNode[] {
   const carried = marks.length > 0 ? { marks } : {};
   if (typeof piece === 'string') return piece === '' ? [] : [{ type: 'text', text: piece, ...carried }];
+  if (piece.mark === null && piece.note !== undefined) return notes[piece.note] ? [notes[piece.note]!] : [];
   if (piece.mark === null) return [{ type: 'hardBreak', ...carried }];
   const within = [...marks.filter(each => each.type !== piece.mark.type), piece.mark];
   return nodesOfPieces(
     piece.pieces,
     within.sort((a, b) => markOrder.indexOf(a.type) - markOrder.indexOf(b.type)),
+    notes,
   );
 }
 
 /** The words of pieces, without their codes. */
 export function wordsOfPieces(pieces: Pieces): string {
-  return pieces.map(piece => (typeof piece === 'string' ? piece : piece.mark === null ? '\n' : wordsOfPieces(piece.pieces))).join('');
+  return pieces
+    .map(piece =>
+      typeof piece === 'string' ? piece : piece.mark === null ? (piece.note === undefined ? '\n' : '') : wordsOfPieces(piece.pieces),
+    )
+    .join('');
 }
 
 /** Every code of some pieces by its id. */
-export function codesIn(pieces: Pieces): ReadonlyMap<string, LineBreak | Span> {
-  const found = new Map<string, LineBreak | Span>();
+export function codesIn(pieces: Pieces): ReadonlyMap<string, Standing | Span> {
+  const found = new Map<string, Standing | Span>();
   const walk = (all: Pieces): void => {
     for (const piece of all) {
       if (typeof piece === 'string') continue;

@@ -6,7 +6,9 @@ import { fittedText } from '../rich-text/fitted';
 export const sampleId = (digit: number): string => `0193a000-0000-7000-8000-00000000000${digit}`;
 
 const word = fc.constantFrom('tide', 'spit & hide', '<b>', 'é😀', 'a  b', ' ', '"', ' ');
-const marks = fc.subarray(['bold', 'italic', 'strike', 'code', 'subscript']).map(names => names.map(type => ({ type })));
+const marks = fc
+  .tuple(fc.constantFrom('', 'lead', 'button'), fc.subarray(['bold', 'italic', 'strike', 'code', 'subscript']))
+  .map(([style, names]) => [...(style ? [{ type: 'styled', attrs: { style } }] : []), ...names.map(type => ({ type }))]);
 const link = fc.constantFrom(
   null,
   { page: null, address: 'https://tides.example/?a=1&b=2' },

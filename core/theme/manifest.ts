@@ -59,6 +59,8 @@ export interface ThemeManifest {
   /** Dressings of whole pages, besides the one that the theme has without any. */
   readonly styles?: readonly RegionDefinition[];
   readonly layouts: readonly LayoutDefinition[];
+  /** Styles that words of running text can take, written as spans of the class "text-" and the name. */
+  readonly textStyles?: readonly RegionDefinition[];
   /** Class names for what running text consists of, by node or mark. */
   readonly textClasses?: Readonly<Record<string, string>>;
   /** The sizes and forms in which pictures are shown; left out, plain ones. */

@@ -57,7 +57,11 @@ function writePieces(pieces: Pieces): string {
 // Which kind of code it is tells tools how to show it; what it is in full stays with the site, so that it cannot be lost.
 function writePiece(piece: Piece): string {
   if (typeof piece === 'string') return inText(piece);
-  if (piece.mark === null) return `<ph id="${piece.id}" type="fmt" subType="xlf:lb"/>`;
+  if (piece.mark === null) {
+    const kind =
+      piece.note === undefined ? 'type="fmt" subType="xlf:lb"' : `type="other" subType="almanac:footnote" disp="${piece.note + 1}"`;
+    return `<ph id="${piece.id}" ${kind}/>`;
+  }
   const known = { bold: 'xlf:b', italic: 'xlf:i' }[piece.mark.type] ?? `almanac:${piece.mark.type}`;
   const type = piece.mark.type === 'link' ? 'link' : 'fmt';
   const shown = type === 'link' ? ` dispStart="${inAttribute(String(piece.mark.attrs!['address'] || 'page'))}"` : '';

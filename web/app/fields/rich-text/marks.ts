@@ -23,6 +23,20 @@ export const linkMark = Mark.create({
   ],
 });
 
+/** Words in one of the styles of the theme. */
+export const styledMark = Mark.create({
+  name: 'styled',
+  addAttributes: () => ({
+    style: {
+      default: '',
+      parseHTML: (element: HTMLElement): string => element.getAttribute('data-style') ?? '',
+      renderHTML: (held: Record<string, unknown>) => ({ 'data-style': String(held['style']), title: String(held['style']) }),
+    },
+  }),
+  parseHTML: () => [{ tag: 'span[data-style]' }],
+  renderHTML: ({ HTMLAttributes }) => ['span', HTMLAttributes, 0],
+});
+
 /** Text set lower, as in H₂O. */
 export const subscriptMark = Mark.create({
   name: 'subscript',

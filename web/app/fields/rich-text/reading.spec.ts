@@ -7,7 +7,7 @@ import { textFromHtml } from '@core/rich-text/from-html';
 import { sourceOfText } from '@core/rich-text/source';
 import { insetNode } from './inset-node';
 import { footnoteNode } from './footnote-node';
-import { linkMark, subscriptMark, superscriptMark } from './marks';
+import { linkMark, styledMark, subscriptMark, superscriptMark } from './marks';
 
 // Examples of the elements that a text takes, after WHATWG HTML sections 4.3 to 4.5 (from memory), and what people paste.
 const corpus = [
@@ -22,6 +22,7 @@ const corpus = [
   '<div>loose<p>in a paragraph</div> and <b>bold <i>both</b> italic</i>',
   '<ul><li><p>first</p><p>second</p></li><li><h2>heading</h2></li></ul>',
   '<table><tr><td>a</td><td>b</td></tr></table><p>c</p>',
+  '<p><span data-style="lead">At <strong>dawn</strong></span> they <a href="/visit"><span data-style="button">come</span></a>.</p>',
   '<p>Thirty thousand knot<span data-note="Counted in January."></span> came.</p>',
   '<p>مرحبا <strong>بك</strong></p>',
 ];
@@ -50,6 +51,7 @@ describe('running text read from HTML', () => {
         extensions: [
           insetNode(() => ({ now: { title: '', isSeen: true }, changed: () => () => undefined })),
           footnoteNode,
+          styledMark,
           linkMark,
           subscriptMark,
           superscriptMark,

@@ -120,6 +120,14 @@ const tools: readonly Tool[] = [
         <button i18n type="button" (click)="putPicture()">Picture</button>
         <button i18n type="button" (click)="linkFile()">File</button>
         <button i18n type="button" (click)="putNote()">Footnote</button>
+        @if (styles.length > 0) {
+          <select #chosenStyle aria-label="Style of the theme" i18n-aria-label (change)="setStyle(chosenStyle.value)">
+            <option i18n value="">Plain</option>
+            @for (each of styles; track each.name) {
+              <option [value]="each.name" [selected]="each.name === style()">{{ each.label }}</option>
+            }
+          </select>
+        }
         <button i18n type="button" (click)="undo()">Undo</button>
         <button i18n type="button" [attr.aria-pressed]="source() !== null" (click)="turnSource()">Source</button>
       </div>
@@ -226,6 +234,19 @@ const tools: readonly Tool[] = [
       border-radius: 2px;
       font: 600 12px var(--text);
       color: var(--ink);
+    }
+    .tools select {
+      border: 1px solid transparent;
+      background: none;
+      min-height: 26px;
+      font: 600 12px var(--text);
+      color: var(--ink);
+    }
+    .tools select:hover {
+      border-color: var(--edge);
+    }
+    .place ::ng-deep [data-style] {
+      border-bottom: 1px dotted var(--tide);
     }
     .tools button:hover {
       border-color: var(--edge);
@@ -371,6 +392,9 @@ export class RichTextField {
   protected readonly search = signal('');
   /** The inset that is selected in the text. */
   protected readonly inset = signal<InsetChoice | null>(null);
+  /** The styles that the theme has for words, and the one where the cursor is. */
+  protected readonly styles = inject(SessionService).session()?.desk?.theme.textStyles ?? [];
+  protected readonly style = signal('');
   /** The words of the footnote that is selected in the text; null where none is. */
   protected readonly note = signal<string | null>(null);
   protected readonly longestNote = longestNote;
@@ -406,7 +430,7 @@ export class RichTextField {
         { default: StarterKit },
         { insetNode },
         { pictureNode },
-        { linkMark, subscriptMark, superscriptMark },
+        { linkMark, subscriptMark, superscriptMark, styledMark },
         { footnoteNode },
       ]) => {
         if (isGone) return;
@@ -421,6 +445,7 @@ export class RichTextField {
               subscriptMark,
               superscriptMark,
               footnoteNode,
+              styledMark,
               StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: false }),
             ],
             content: this.#last as Content,
@@ -438,6 +463,7 @@ export class RichTextField {
             },
             onTransaction: ({ editor }) => {
               this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
+              this.style.set(String(editor.getAttributes('styled')['style'] ?? ''));
               this.note.set(editor.isActive('footnote') ? String(editor.getAttributes('footnote')['note']) : null);
               this.picture.set(editor.isActive('picture') ? (editor.getAttributes('picture') as TextPicture) : null);
               this.pressed.set([
@@ -501,6 +527,13 @@ export class RichTextField {
 
   protected setPicture(part: Partial<TextPicture>): void {
     this.#editor()?.chain().focus().updateAttributes('picture', part).run();
+  }
+
+  /** Sets the chosen words in a style of the theme, or plainly. */
+  protected setStyle(style: string): void {
+    const chain = this.#editor()?.chain().focus().extendMarkRange('styled');
+    if (style === '') chain?.unsetMark('styled').run();
+    else chain?.setMark('styled', { style }).run();
   }
 
   /** Puts a footnote where the cursor is, and goes to where its words are written. */
