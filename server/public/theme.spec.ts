@@ -83,16 +83,17 @@ describe('a page of the theme', () => {
     const fields = { body: ['<p>x</p>'], picture: file, film: file, linkLabel: '', shownAs: 'titles', heading: 'H', text: 'M' };
     const data = {
       links: [{ title: 'A', path: '/a' }],
-      groups: [{ heading: 'March 2027', count: 1, cards: [{ title: 'A', path: '/a' }] }],
+      groups: [{ heading: 'March 2027', count: 1, cards: [{ title: 'A', path: '/a', runs: [] }] }],
       rows: [{ name: 'A', cells: ['1'] }],
       entries: [{ title: 'A', address: 'https://a.example/' }],
       languages: [{ tag: 'cy', name: 'C', address: '/cy' }],
-      card: { title: 'A', path: '/a' },
+      card: { title: 'A', path: '/a', runs: [] },
       campaigns: [{ id: 'c', words: 'C', address: '/c', width: 300, height: 250 }],
       picture: file,
       action: '/forms/a/b',
       frame: '/foreign/a',
       line: '© 2027',
+      actions: [{ action: 'join', label: '', path: '/a' }],
     };
     for (const type of shippedTypes.blockTypes.values()) {
       // The page's model leaves away titles that a type does not show.
