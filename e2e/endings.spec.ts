@@ -46,7 +46,7 @@ test('a notice goes to the back shelf by hand: out of the latest, under its mont
 
   const reader = await application.read(browser);
   await reader.goto('/');
-  await expect(reader.getByRole('link', { name: 'Creek Hide has a new roof' })).toBeVisible();
+  await expect(reader.getByRole('link', { name: 'Creek Hide has a new roof', exact: true })).toBeVisible();
   await expect(reader.getByRole('link', { name: 'Path slip at Skarn Head' })).toHaveCount(0);
   await reader.goto('/notices');
   await expect(reader.getByRole('heading', { name: 'March 2027 1' })).toBeVisible();
