@@ -1,6 +1,8 @@
 import { schemaOfFields } from '../fields/index';
 import { shippedTypes } from '../registry/registry';
 import { plainWords } from '../rich-text/document';
+import { withSiteTypes } from '../site-types/registry';
+import type { SiteType } from '../site-types/site-type';
 import { textFromHtml } from '../rich-text/from-html';
 import { z } from 'zod';
 import { bodyOf, takesPlaceOf } from './page';
@@ -25,6 +27,18 @@ describe('upgradePage', () => {
     expect(schemaOfFields(z, shippedTypes.pageTypes.get('event')!.fields).safeParse(page.fields).success).toBeTrue();
     expect([plainWords(bodyOf(page)), takesPlaceOf(page), page.title]).toEqual(['By boat.', takesPlace, 'Dawn walk']);
     expect(Object.keys(page).sort()).toEqual(['fields', 'readers', 'title', 'type', 'typeVersion', 'version']);
+  });
+
+  it('begins what pages came to have later as a new page does, whatever steps a type of the site has taken', () => {
+    const boat: SiteType = { of: 'page', name: 'boat', label: 'Boat', description: '', fields: [{ field: { name: 'length', label: 'Length', help: '', kind: 'number', least: 1, most: 99 }, called: 'length', state: 'used' }], renditions: {}, isKeptFromNew: false, isKeptFromLists: false, steps: [{ adds: [], empties: [] }] }; // prettier-ignore
+    const registry = withSiteTypes(shippedTypes, { shared: [], types: [boat] });
+    const { version, fields } = registry.pageTypes.get('boat')!;
+    const older = { version: 3, type: 'boat', typeVersion: version, title: 'Wake', fields: { ...words, body: readHtml(words.body), takesPlace: null, length: 9 } }; // prettier-ignore
+    const page = upgradePage(older, registry, readHtml);
+    expect([page.fields['authors'], page.fields['isFeatured'], page.fields['length']]).toEqual([[], false, 9]);
+    expect(schemaOfFields(z, fields).safeParse(page.fields).success).toBeTrue();
+    // What lacks nothing stays the same object.
+    expect(upgradePage(page as never, registry, readHtml).fields).toBe(page.fields);
   });
 
   it('refuses a type that this site does not know', () => expect(() => upgrade({ version: 3, type: 'quest' })).toThrowError(/quest/));

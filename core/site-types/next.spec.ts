@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { z } from 'zod';
 import { freshBlock } from '../block/block';
-import type { Field } from '../fields/index';
+import type { AnyField, Field } from '../fields/index';
 import { blockSchema } from '../kinds/block/schema';
 import { shippedTypes } from '../registry/registry';
 import { upgraded } from '../versions/upgrade';
@@ -109,6 +109,18 @@ describe('types as they are wanted', () => {
     const emptied = nextTypes(sharing, { ...sharing, shared: [{ ...sharing.shared[0]!, state: 'emptied' }] }).next;
     expect(emptied.types[0]!.steps[1]!.empties.map(each => each.name)).toEqual(['harbour']);
     expect(nextTypes(emptied, emptied).changes).toEqual([]);
+  });
+
+  it('give their fields to the choices of listings, in the parts that these show as well', () => {
+    const made = { ...type([used('rig', field('short text', { name: 'rig', label: 'Rig' })), used('notes', field('rich text', { name: 'notes' }))]), of: 'page' as const }; // prettier-ignore
+    const listing = withSiteTypes(shippedTypes, { shared: [], types: [made] }).blockTypes.get('listing')!;
+    const choicesOf = (fields: readonly AnyField[], name: string) =>
+      (fields.find(each => each.name === name) as unknown as { choices: { value: string; label: string }[] }).choices.map(
+        each => each.value,
+      );
+    const { fields: ofParts } = listing.fields.find(each => each.name === 'parts') as unknown as { fields: readonly AnyField[] };
+    expect([choicesOf(listing.fields, 'orderField'), choicesOf(ofParts, 'field')]).toEqual([['', 'rig'], ['', 'rig']]); // prettier-ignore
+    expect(choicesOf(listing.fields, 'types')).toContain('boat');
   });
 
   it('read what was written before they came to ask for more, or before one of them went', () => {

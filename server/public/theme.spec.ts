@@ -106,6 +106,35 @@ describe('a page of the theme', () => {
     }
   });
 
+  it('shows what a listing chose of each page, and a table that can be sorted', () => {
+    const part = { label: '', text: '', topics: [], isLink: true, heading: '' };
+    const picture = { isPicture: true, picture: { id: 'f', address: '/media/f', mediaType: 'image/jpeg', title: 'F', words: 'W', caption: '', credit: '', picture: null }, words: '', crop: 'own', isSmall: true, isLink: true, isLinkTwice: true }; // prettier-ignore
+    const runs = [picture, { isPicture: false, parts: [{ ...part, part: 'title', text: 'Wake', heading: '3' }, { ...part, part: 'authors', text: 'Ailsa', label: 'By' }, { ...part, part: 'more', text: ' ' }] }]; // prettier-ignore
+    const card = { title: 'Wake', path: '/wake', runs, isLarge: true, isBeside: true, own: null };
+    const shown = (data: object, fields: object) =>
+      render({ main: [{ ...listing, title: '', fields: { whenEmpty: '', ...fields }, data }] });
+    const list = shown(
+      { groups: [{ heading: 'Boats', count: 2, cards: [card], rows: [] }], columns: [], results: [] },
+      { shownAs: 'list' },
+    );
+    expect(list).toContain('<li class="large beside"><a class="pictured small" href="/wake" tabindex="-1" aria-hidden="true">');
+    expect(list).toContain('<h3><a href="/wake">Wake</a></h3><span class="when"><span class="label">By</span> Ailsa</span>');
+    expect(list).toContain('<a href="/wake" aria-label="Read more: Wake">Read more</a>');
+    const columns = [{ part: 'title', label: '', sortAddress: '/x?sort-a=-1', sorted: 'ascending' }, { part: 'reads', label: 'Times', sortAddress: '', sorted: '' }]; // prettier-ignore
+    const rows = [
+      {
+        path: '/wake',
+        cells: [
+          { ...part, part: 'title', text: 'Wake' },
+          { ...part, part: 'reads', text: '7' },
+        ],
+      },
+    ];
+    const table = shown({ groups: [{ heading: '', count: null, cards: [], rows }], columns, results: [] }, { shownAs: 'table' });
+    expect(table).toContain('<th scope="col" aria-sort="ascending"><a href="/x?sort-a&#x3D;-1">Page</a></th><th scope="col">Times</th>');
+    expect(table).toContain('<th scope="row"><a href="/wake">Wake</a></th><td>7</td>');
+  });
+
   it('renders once what says the same, and anew what says otherwise or is marked', () => {
     let rendered = 0;
     const counting: BlockType = {

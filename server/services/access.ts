@@ -74,15 +74,18 @@ export async function changeOwnMembership(site: Site, person: Person, wish: 'joi
   const now = site.clocks.content();
   const at: LocalTime = { local: localTimeAt(now, site.settings.zone), zone: site.settings.zone };
   const isInForce = (each: HeldMembership) => each.name === membership && membershipsAt([each], now).length > 0;
-  const memberships =
-    wish === 'join'
-      ? [...person.memberships, { name: membership, from: at, until: null }]
-      : person.memberships.map(each => (isInForce(each) ? { ...each, until: at } : each));
   await site.writes.run(() =>
     inTransaction(site.knex, async transaction => {
+      // Asked for twice at once, the second finds what the first did.
+      const held = (await personByEmail(transaction, person.email)) ?? person;
+      if (held.memberships.some(isInForce) === (wish === 'join')) return;
+      const memberships =
+        wish === 'join'
+          ? [...held.memberships, { name: membership, from: at, until: null }]
+          : held.memberships.map(each => (isInForce(each) ? { ...each, until: at } : each));
       await updatePerson(transaction, person.id, { memberships });
-      const after = rightsTold({ ...person, memberships });
-      await writeDown(transaction, site.clocks.running(), [{ act: 'change', ...aboutPerson(person), personId: person.id, before: rightsTold(person), after }]); // prettier-ignore
+      const [before, after] = [rightsTold(held), rightsTold({ ...held, memberships })];
+      await writeDown(transaction, site.clocks.running(), [{ act: 'change', ...aboutPerson(held), personId: held.id, before, after }]);
     }),
   );
   await refreshPeople(site);

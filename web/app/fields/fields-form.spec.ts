@@ -177,6 +177,15 @@ describe('FieldsForm', () => {
       expect(button.disabled).toBeTrue();
     });
 
+    it('lies closed where there are many, but for what is new, and names items by what was chosen in them', async () => {
+      const part = { ...question, item: 'part', most: 9, fields: [{ name: 'part', label: 'What', kind: 'choice', help, choices: [{ value: 't', label: 'Title' }, { value: 'd', label: 'Date' }] }] } as unknown as Field; // prettier-ignore
+      await show([part], { questions: ['t', 'd', 't'].map((chosen, at) => ({ id: `p${at}`, fields: { part: chosen } })) });
+      const items = () => [...screen.host.querySelectorAll('details')].map(each => `${each.querySelector('summary')!.textContent.trim()} ${each.open}`); // prettier-ignore
+      expect(items()).toEqual(['1. Title false', '2. Date false', '3. Title false']);
+      await screen.click('Add a part');
+      expect(items()[3]).toBe('4. Title true');
+    });
+
     it('says what is wrong at the field of the item it is wrong with', async () => {
       await show([question], { questions: items }, { '/questions/1/fields/asked': 'Must not be empty.' });
       const alert = screen.host.querySelector('[role="alert"]')!;

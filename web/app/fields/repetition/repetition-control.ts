@@ -97,6 +97,9 @@ import { pickedOf, ruleOf, type PickedRule, type Way } from './ways';
     :host {
       display: block;
     }
+    label.form-label {
+      display: block;
+    }
     .form-help,
     .row-line {
       margin-bottom: 6px;

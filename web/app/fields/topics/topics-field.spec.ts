@@ -3,10 +3,11 @@ import { TestBed } from '@angular/core/testing';
 import { TopicsField } from './topics-field';
 
 describe('TopicsField', () => {
-  async function show(value: readonly string[]) {
+  async function show(value: readonly string[], of: 'topics' | 'authors' = 'topics') {
     await TestBed.configureTestingModule({ imports: [TopicsField], providers: [provideZonelessChangeDetection()] }).compileComponents();
     const fixture = TestBed.createComponent(TopicsField);
     fixture.componentRef.setInput('fieldId', 'topics');
+    fixture.componentRef.setInput('of', of);
     fixture.componentRef.setInput('value', value);
     fixture.componentRef.setInput('inUse', ['Seabirds', 'Tides', 'Volunteering']);
     let given: readonly string[] | null = null;
@@ -36,6 +37,12 @@ describe('TopicsField', () => {
     await type(' seaBIRDS ');
     enter();
     expect(given()).toEqual(['Tides', 'Seabirds']);
+  });
+
+  it('offers names in the words for names', async () => {
+    const { host } = await show(['Tides'], 'authors');
+    expect(host.querySelector('input')!.placeholder).toBe('Add a name');
+    expect([...host.querySelectorAll('[aria-label]')].map(each => each.getAttribute('aria-label'))).toEqual(['Who wrote it', 'Take off Tides', 'Add Seabirds', 'Add Volunteering']); // prettier-ignore
   });
 
   it('says when no page has a topic yet, and adds it all the same', async () => {
