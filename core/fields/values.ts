@@ -18,6 +18,8 @@ export function carriedOver(from: readonly AnyField[], to: readonly AnyField[], 
 
 /** Some values with what fields have none as a new record has it; the same object where none is missing. */
 export function completed(fields: readonly AnyField[], values: FieldValues): FieldValues {
+  // What is no record of values is left as it is, to be refused.
+  if (typeof values !== 'object' || values === null || Array.isArray(values)) return values;
   const missing = fields.filter(each => !Object.hasOwn(values, each.name));
   return missing.length === 0 ? values : { ...initialValues(missing), ...values };
 }

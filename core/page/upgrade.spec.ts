@@ -37,6 +37,7 @@ describe('upgradePage', () => {
     const page = upgradePage(older, registry, readHtml);
     expect([page.fields['authors'], page.fields['isFeatured'], page.fields['length']]).toEqual([[], false, 9]);
     expect(schemaOfFields(z, fields).safeParse(page.fields).success).toBeTrue();
+    for (const none of [[], null, 'x', undefined]) expect(upgradePage({ ...older, fields: none }, registry, readHtml).fields).toBe(none as never); // prettier-ignore
     // What lacks nothing stays the same object.
     expect(upgradePage(page as never, registry, readHtml).fields).toBe(page.fields);
   });

@@ -8,11 +8,11 @@ export const upgrades: UpgradeSteps = new Map([
   // Version 1 knew no back shelf and no groups.
   [1, block => ({ ...block, typeVersion: 2, fields: { shelf: 'ordinary', grouped: '', ...(block['fields'] as object) } })],
   // Version 2 took pages from beneath one alone, and one topic.
-  [2, block => ({ ...block, typeVersion: 3, fields: withTopics(block['fields'] as FieldValues) })],
+  [2, block => ({ ...block, typeVersion: 3, fields: withTopics((block['fields'] ?? {}) as FieldValues) })],
   // Version 3 knew no carousel, no pages of results and no cut of standfirsts.
   [3, block => ({ ...block, typeVersion: 4, fields: { standfirstWords: 0, ...(block['fields'] as object) } })],
   // Version 4 showed title, date, standfirst and topics in this order, or not, and took one type.
-  [4, block => ({ ...block, typeVersion: 5, fields: withParts(block['fields'] as FieldValues) })],
+  [4, block => ({ ...block, typeVersion: 5, fields: withParts((block['fields'] ?? {}) as FieldValues) })],
 ]);
 
 function withTopics({ topic, ...held }: FieldValues): FieldValues {

@@ -63,7 +63,7 @@ export function fieldedKind({ name, rights, fields, shows = whereNamed }: Fielde
         fields: schemaOfFields(z, fields),
       }),
     // What its fields came to have later begins as in a new one.
-    upgrade: stored => ({ ...stored, fields: completed(fields, (stored['fields'] ?? {}) as FieldValues) }) as unknown as FieldedValue,
+    upgrade: stored => ({ ...stored, fields: completed(fields, stored['fields'] as FieldValues) }) as unknown as FieldedValue,
     title: value => value.title,
     ownFields: { title: { label: 'Title', isProse: true } },
     fields: () => fields,
