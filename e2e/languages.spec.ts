@@ -161,7 +161,10 @@ test('a translator works from the table by keyboard alone, and an editor lets it
   await page.keyboard.press('Enter');
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('button', { name: /^Publish/ })).toHaveCount(0);
-  await dialog.getByRole('button', { name: 'Send for review' }).focus();
+  const send = dialog.getByRole('button', { name: 'Send for review' });
+  // It can be pressed once what readers will see has been worked out.
+  await expect(send).toBeEnabled();
+  await send.focus();
   await page.keyboard.press('Enter');
   await expect(page.getByText('in review', { exact: true })).toBeVisible();
   await page.keyboard.press('Alt+n');
