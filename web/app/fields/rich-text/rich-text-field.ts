@@ -559,7 +559,10 @@ export class RichTextField {
   /** Goes on after the footnote. */
   protected leaveNote(): void {
     const editor = this.#editor();
-    if (editor) editor.chain().focus(editor.state.selection.to).run();
+    if (!editor) return;
+    editor.commands.setTextSelection(editor.state.selection.to);
+    // At once: what is typed next shall not be lost between two frames.
+    editor.view.focus();
   }
 
   /** Shows the source of the text, or the text again. */
