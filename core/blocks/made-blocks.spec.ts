@@ -1,10 +1,8 @@
 import type { FieldOpener, FieldValues } from '../fields/field';
-import { initialValues } from '../fields/index';
 import { anyone, type ReaderFacts } from '../rule/who';
 import { registryOf, shippedTypes } from '../registry/registry';
-import { openFields } from '../fields/values';
 import type { OpenFile } from '../file/open-file';
-import { noMembers } from '../people/members-told';
+import { blockContext } from '../testing/block-context';
 import { SmallWorld } from '../testing/small-world';
 import type { BlockContext, BlockPart } from './block-type';
 import { calendar } from './calendar/type';
@@ -32,27 +30,8 @@ const world = new SmallWorld()
 const opener: FieldOpener = { link: () => '/', file: id => ({ id }) as OpenFile, text: () => [] };
 
 function partOf(type: string, fields: FieldValues, given: Partial<BlockContext> = {}, moment = start): BlockPart {
-  const snapshot = world.at(moment);
-  const { fields: declared, model } = shippedTypes.blockTypes.get(type)!;
-  return model!({
-    snapshot,
-    blockId: '0190a3c4-0000-7000-8000-00000000abcd',
-    page: snapshot.pageById.get('front')!,
-    fields: openFields(declared, { ...initialValues(declared), ...fields }, opener),
-    opener,
-    reader: anyone,
-    style: { zone: 'Europe/London', locale: 'en-GB', now: moment },
-    query: {},
-    pageTypes: shippedTypes.pageTypes,
-    reads: () => 0,
-    searched: '',
-    members: noMembers,
-    signUp: { isOpen: false, membership: '' },
-    form: null,
-    outside: () => null,
-    alternates: () => ({ list: [], validUntil: Infinity, dependsOn: [] }),
-    ...given,
-  });
+  const declared = shippedTypes.blockTypes.get(type)!;
+  return declared.model!(blockContext(declared, fields, world.at(moment), opener, given));
 }
 const member: ReaderFacts = { signedIn: true, roles: [], memberships: ['member'] };
 

@@ -1,14 +1,14 @@
 import type { FieldOpener } from '../fields/field';
-import { kindOfField, type AnyField } from '../fields/kinds';
 import type { OpenFile } from '../file/open-file';
 import { writeDate, writeFullMoment, writeInFigures, type MomentStyle } from '../format/moment';
 import { authorsOf, pictureOf, pictureTextOf, standfirstOf, topicsOf } from '../page/page';
 import type { PageType } from '../page-types/page-type';
-import { instantOf, type Instant, type LocalTime } from '../schedule/local-time';
+import type { Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { ownLookOf, type OwnLook } from '../site-types/own-look';
 import { sectionOf } from './groups';
 import type { OrderKey } from './order';
+import { fieldKey, fieldText } from './own-field';
 import type { PartWish } from './parts';
 import { startOf } from './start';
 
@@ -64,15 +64,25 @@ export interface CardContext {
   readonly reads: (pageId: string) => number;
 }
 
-/** A page as a card that shows some parts of it. Where its type says itself how it is shown, and nothing was chosen, it is. */
-export function cardOf(page: PageNode, wishes: readonly PartWish[], isLarge: boolean, context: CardContext): CardModel {
+/** How a card is made. */
+export interface CardManner {
+  readonly isLarge: boolean;
+  /** It is shown as its type says, where that says anything. */
+  readonly isAsTypeSays: boolean;
+}
+
+/** A page as a card that shows some parts of it. */
+export function cardOf(
+  page: PageNode,
+  wishes: readonly PartWish[],
+  { isLarge, isAsTypeSays }: CardManner,
+  context: CardContext,
+): CardModel {
   const runs: CardRun[] = [];
-  const isLinkTwice = wishes.some(each => each.part === 'title' && each.isLink);
+  const isLinkTwice = leadsByTitle(wishes);
   for (const wish of wishes) {
     if (wish.part === 'picture') {
-      const { crop, isSmall, isLink } = wish;
-      const picture = context.opener.file(pictureOf(page.value));
-      runs.push({ isPicture: true, picture, words: pictureTextOf(page.value), crop, isSmall, isLink, isLinkTwice });
+      runs.push(pictureIn(page, wish, isLinkTwice, context));
       continue;
     }
     const part = partOf(page, wish, context);
@@ -87,8 +97,23 @@ export function cardOf(page: PageNode, wishes: readonly PartWish[], isLarge: boo
     runs,
     isLarge,
     isBeside: runs.some(each => each.isPicture && each.isSmall && each.picture !== null),
-    own: ownLookOf(page, context.pageTypes, context.opener),
+    own: isAsTypeSays ? ownLookOf(page, context.pageTypes, context.opener) : null,
   };
+}
+
+/** Whether the title is one of the parts and leads to the page. */
+export function leadsByTitle(wishes: readonly PartWish[]): boolean {
+  return wishes.some(each => each.part === 'title' && each.isLink);
+}
+
+/** The picture of a page, ready for a template. */
+export function pictureIn(
+  { value }: PageNode,
+  { crop, isSmall, isLink }: PartWish,
+  isLinkTwice: boolean,
+  { opener }: CardContext,
+): CardPicture {
+  return { isPicture: true, picture: opener.file(pictureOf(value)), words: pictureTextOf(value), crop, isSmall, isLink, isLinkTwice };
 }
 
 /** One part of a page, ready for a template; a picture is none. */
@@ -126,7 +151,7 @@ function textOf(
       // Its words are those of the link.
       return label || ' ';
     case 'field':
-      return fieldText(page, fieldNamed(page, field, pageTypes), snapshot, style);
+      return fieldText(page, field, pageTypes, snapshot, style);
     default:
       return '';
   }
@@ -148,34 +173,11 @@ export function sortKeyOf(page: PageNode, wish: PartWish, context: CardContext):
       return reads(page.id);
     case 'topics':
       return topicsOf(page.value)[0] ?? null;
-    case 'field': {
-      const held = page.value.fields[wish.field];
-      const field = fieldNamed(page, wish.field, pageTypes);
-      if (field?.kind === 'moment') return held ? instantOf(held as LocalTime) : null;
-      return typeof held === 'number' ? held : textOf(page, wish, context) || null;
-    }
+    case 'field':
+      return fieldKey(page, wish.field, pageTypes);
     default:
       return textOf(page, wish, context) || null;
   }
-}
-
-/** A field of a page by its name, where its type has one. */
-export function fieldNamed(page: PageNode, name: string, pageTypes: ReadonlyMap<string, PageType>): AnyField | undefined {
-  return pageTypes.get(page.value.type)?.fields.find(each => each.name === name && !each.isWithdrawn);
-}
-
-function fieldText(page: PageNode, field: AnyField | undefined, { pageById }: SiteSnapshot, style: MomentStyle): string {
-  const held = field && page.value.fields[field.name];
-  if (!field || held === undefined) return '';
-  // Whoever reads has another language than whoever writes: what is so is said in the words of the field.
-  if (field.kind === 'yes or no') return held === true ? field.label : '';
-  const { words, describe } = kindOfField(field);
-  const names = {
-    page: (id: string) => pageById.get(id)?.value.title ?? '',
-    record: () => '',
-    moment: (value: unknown) => writeFullMoment(instantOf(value as LocalTime), style),
-  };
-  return describe ? describe(held, field, names) : words(held, field);
 }
 
 /** The first words of a text; all of them where no number is asked for. */

@@ -42,10 +42,12 @@ export function groupPages(
   const made = [...groups].map(([key, some]): ListingGroup => ({ key, pages: some }));
   const isOfTimes = by in lengthOfTime;
   const asAsked = groupOrder === 'up' || groupOrder === 'down' ? groupOrder : isOfTimes ? (order === 'soonest' ? 'up' : 'down') : null;
-  const collator = new Intl.Collator(snapshot.locale);
-  const compared = (a: string, b: string) => (isOfTimes ? compareKeys(a, b) : collator.compare(nameOf(a), nameOf(b)));
+  const noneLast = (a: ListingGroup, b: ListingGroup) => Number(a.key === '') - Number(b.key === '');
+  if (asAsked === null) return made.sort(noneLast);
+  const { compare } = new Intl.Collator(snapshot.locale);
+  const compared = isOfTimes ? compareKeys : (a: string, b: string) => compare(nameOf(a), nameOf(b));
   const sign = asAsked === 'up' ? 1 : -1;
-  return made.sort((a, b) => Number(a.key === '') - Number(b.key === '') || (asAsked === null ? 0 : sign * compared(a.key, b.key)));
+  return made.sort((a, b) => noneLast(a, b) || sign * compared(a.key, b.key));
 }
 
 function keysFor(by: string, snapshot: SiteSnapshot, zone: string): (page: PageNode) => readonly string[] {

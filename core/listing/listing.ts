@@ -5,6 +5,7 @@ import type { PageType } from '../page-types/page-type';
 import { mayRead } from '../placement/resolve';
 import type { ReaderFacts } from '../rule/who';
 import { instantOf, type Instant, type LocalTime } from '../schedule/local-time';
+import { askedWords } from '../search/asked-words';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { likenessTo, pagesReferringTo } from './likeness';
 import { endOfDay, inOrder } from './order';
@@ -145,7 +146,7 @@ function judgeOf(
   const without = new Set(list('without'));
   const [types, withoutTypes] = [new Set(list('types')), new Set(list('withoutTypes'))];
   const [authors, withoutAuthors] = [new Set(list('authors')), new Set(list('withoutAuthors'))];
-  const words = wordsAsked(String(fields['words'] ?? ''));
+  const words = askedWords(String(fields['words'] ?? ''));
   const { time, featured } = fields;
   const bound = (name: string, otherwise: Instant) => (fields[name] ? instantOf(fields[name] as LocalTime) : otherwise);
   const [since, before] = [bound('since', -Infinity), bound('before', Infinity)];
@@ -204,14 +205,6 @@ function judgeOf(
     if (next === null) return { why: 'has begun', until };
     return { why: within > 0 && turns(next - within) ? 'too far ahead' : null, until };
   };
-}
-
-/** Words of which something is to say one, parted by commas; each may be several that stand side by side. */
-export function wordsAsked(text: string): readonly string[] {
-  return text
-    .split(',')
-    .map(each => each.trim().toLowerCase())
-    .filter(each => each !== '');
 }
 
 function saysOneOf({ value }: PageNode, words: readonly string[]): boolean {

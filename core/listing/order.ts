@@ -1,9 +1,9 @@
 import { lotOf } from '../collection/lot';
-import { kindOfField, type AnyField } from '../fields/kinds';
 import { authorsOf } from '../page/page';
 import type { PageType } from '../page-types/page-type';
-import { instantOf, localTimeAt, type Instant, type LocalTime } from '../schedule/local-time';
+import { instantOf, localTimeAt, type Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
+import { fieldKey } from './own-field';
 import { startOf } from './start';
 
 /** How a listing is to stand. */
@@ -91,11 +91,7 @@ function keyFor(
     case 'closest':
       return closeness;
     case 'field':
-      return page =>
-        fieldKey(
-          page,
-          pageTypes?.get(page.value.type)?.fields.find(each => each.name === orderField),
-        );
+      return page => fieldKey(page, orderField, pageTypes);
     case 'random': {
       const day = localTimeAt(snapshot.moment, zone).slice(0, 10);
       return page => lotOf(`${seed} ${day} ${page.id}`);
@@ -103,17 +99,6 @@ function keyFor(
     default:
       return page => page.value.title;
   }
-}
-
-/** What a page stands by where it stands by one of its fields. */
-function fieldKey({ value }: PageNode, field: AnyField | undefined): OrderKey {
-  if (!field) return null;
-  const held = value.fields[field.name];
-  if (field.kind === 'number' || field.kind === 'yes or no') return Number(held);
-  if (field.kind === 'moment') return held ? instantOf(held as LocalTime) : null;
-  const { words, describe } = kindOfField(field);
-  const noNames = { page: String, record: String, moment: String };
-  return (describe ? describe(held, field, noNames) : words(held, field)) || null;
 }
 
 /** From how many pages on all titles of a site are put in order once, for whatever lists them. */

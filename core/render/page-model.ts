@@ -1,3 +1,4 @@
+import { mostTyped } from '../search/question';
 import type { BlockContext, BlockType } from '../blocks/block-type';
 import type { FieldValues, OpenText } from '../fields/field';
 import { filesOf } from '../file/holders';
@@ -227,9 +228,6 @@ function otherLanguage(snapshot: SiteSnapshot, record: { readonly id: string } |
   return tag === snapshot.locale ? null : { tag, direction: directionOf(tag) };
 }
 
-/** The most characters of what was searched for that are looked at. */
-const mostSearched = 200;
-
 /** How many further times of what comes again a page names. */
 const mostAlsoOn = 4;
 
@@ -292,7 +290,7 @@ function blockModel(
       reader: context.reader,
       style: context.style,
       query,
-      searched: page === null ? (query['q'] ?? '').slice(0, mostSearched) : '',
+      searched: page === null ? (query['q'] ?? '').slice(0, mostTyped) : '',
       pageTypes: context.registry.pageTypes,
       reads: context.reads ?? (() => 0),
       members: context.members ?? noMembers,

@@ -32,7 +32,8 @@ function fittedMarks(marks: readonly Mark[]): readonly Mark[] {
     });
 }
 
-function fittedAttributes(
+/** Attributes as they are stored: each that is not one that it can have is as in a new piece. */
+export function fittedAttributes(
   rules: NonNullable<(typeof nodeRules)[string]['attributes']>,
   held: RichTextNode['attrs'],
 ): NonNullable<RichTextNode['attrs']> {

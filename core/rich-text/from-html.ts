@@ -4,6 +4,7 @@ import { toPage } from '../fields/link/link';
 import { numberOf } from '../format/moment';
 import type { LinkTarget, Mark, RichText, RichTextNode } from './document';
 import { deepestText } from './faults';
+import { fittedAttributes } from './fitted';
 import { markOrder, markRules, nodeRules } from './grammar';
 
 /** A text read from HTML, and what of the HTML it cannot say. */
@@ -206,11 +207,7 @@ class HtmlReader {
       return false;
     }
     const held = { file: named('picture'), caption: named('caption'), align: named('align'), width: Number(named('width')) };
-    const kept = Object.entries(attributes!).map(([name, { initial, isValid }]) => {
-      const value = held[name as keyof typeof held];
-      return [name, isValid(value) ? value : initial];
-    });
-    this.#putBlock({ type: 'picture', attrs: Object.fromEntries(kept) as Record<string, unknown> });
+    this.#putBlock({ type: 'picture', attrs: fittedAttributes(attributes!, held) });
     return true;
   }
 

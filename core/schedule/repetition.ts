@@ -29,8 +29,10 @@ function windowOf({ local, zone }: LocalTime, repetition: Repetition): Recurring
   const known = windows.get(repetition) ?? new Map<string, RecurringWindow>();
   windows.set(repetition, known);
   const key = `${local} ${zone}`;
+  const kept = known.get(key);
+  if (kept) return kept;
   const end = localTimeAt(instantOf({ local, zone: 'UTC' }) + minute, 'UTC');
-  const window = known.get(key) ?? { start: local, end, zone, rule: repetition.rule };
+  const window = { start: local, end, zone, rule: repetition.rule };
   known.set(key, window);
   return window;
 }

@@ -3,7 +3,7 @@ import type { ListItem } from '../fields/list/list';
 import { fieldedOf } from '../kinds/fielded/fielded';
 import { topicsOf } from '../page/page';
 import type { Instant } from '../schedule/local-time';
-import { wordsAsked } from '../listing/listing';
+import { askedWords } from '../search/asked-words';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { draw } from './draw';
 
@@ -39,6 +39,11 @@ export interface SlotPlace {
   readonly seed: string;
 }
 
+// Whole words, without their stems: the editor has this too, and would have to load a stemmer for each language.
+function inARow(words: string): string {
+  return ` ${(words.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).join(' ')} `;
+}
+
 /** The live campaigns that fit a slot on a page, the heaviest first. @param note - told of each that does not fit */
 export function campaignsFor(
   { size, topics }: FieldValues,
@@ -46,7 +51,7 @@ export function campaignsFor(
   note?: (id: string, why: NotSlotted) => void,
 ): readonly SlottedCampaign[] {
   const here = new Set(page ? topicsOf(page.value) : []);
-  const said = new Set(searched.toLowerCase().match(/[\p{L}\p{N}]+/gu));
+  const said = inARow(searched);
   return [...fieldedOf(snapshot, 'campaign')]
     .flatMap(([id, { title, fields }]): SlottedCampaign[] => {
       const item = (fields['pictures'] as readonly ListItem[]).find(each => each.fields['size'] === size);
@@ -60,8 +65,8 @@ export function campaignsFor(
         note?.(id, 'topics');
         return [];
       }
-      const wanted = wordsAsked(String(fields['searchWords'] ?? ''));
-      if (wanted.length > 0 && !wanted.some(each => said.has(each))) {
+      const wanted = askedWords(String(fields['searchWords'] ?? ''));
+      if (wanted.length > 0 && !wanted.some(each => said.includes(inARow(each)))) {
         note?.(id, 'words');
         return [];
       }

@@ -3,7 +3,7 @@ import { mayBeNamed, withConsent } from '@core/people/consent';
 import { shortestPassword } from '@core/people/password';
 import { filledProfile, type Profile } from '@core/people/profile';
 import { say } from '@core/tongue/say';
-import express, { type Request, type Router } from 'express';
+import express, { type Request, type Response, type Router } from 'express';
 import type { Logger } from 'pino';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Refusal } from '../errors/refusal';
@@ -57,9 +57,15 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
       words: say`An e-mail to ${email} is on its way. Open the link in it to go on.`,
     });
   });
-  router.get('/profile', (request, response) => {
+  /** Whoever is signed in; others are led to sign in first, and back to this page. */
+  const signedIn = (request: Request, response: Response, page: 'profile' | 'membership'): Person | null => {
     const person = personOf(site, request);
-    if (!person) return response.redirect(302, '/sign-in?to=/sign-in/profile');
+    if (!person) response.redirect(request.method === 'GET' ? 302 : 303, `/sign-in?to=/sign-in/${page}`);
+    return person;
+  };
+  router.get('/profile', (request, response) => {
+    const person = signedIn(request, response, 'profile');
+    if (!person) return;
     const { name, profile } = person;
     return sendSignInPage(site, sessions, request, response, {
       step: 'profile',
@@ -69,8 +75,8 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
     });
   });
   router.post('/profile', ...form, async (request, response) => {
-    const person = personOf(site, request);
-    if (!person) return response.redirect(303, '/sign-in?to=/sign-in/profile');
+    const person = signedIn(request, response, 'profile');
+    if (!person) return;
     const name = textIn(request, 'name').trim();
     const said = profileIn(site, person.profile, request);
     const fault = nameFault(name) || said.fault;
@@ -92,13 +98,13 @@ export function accessRouter(site: Site, sessions: Sessions, logger: Logger): Ro
     return { step: 'membership', isMember, mayChange: isMember || (isOpen && membership !== '') } as const;
   };
   router.get('/membership', (request, response) => {
-    const person = personOf(site, request);
-    if (!person) return response.redirect(302, '/sign-in?to=/sign-in/membership');
+    const person = signedIn(request, response, 'membership');
+    if (!person) return;
     return sendSignInPage(site, sessions, request, response, membershipOf(person));
   });
   router.post('/membership', ...form, async (request, response) => {
-    const person = personOf(site, request);
-    if (!person) return response.redirect(303, '/sign-in?to=/sign-in/membership');
+    const person = signedIn(request, response, 'membership');
+    if (!person) return;
     const { mayChange, isMember } = membershipOf(person);
     const wish = textIn(request, 'wish');
     // Sent twice, or after somebody else changed it, it is as was wished already.

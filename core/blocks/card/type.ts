@@ -52,7 +52,7 @@ export const card: BlockType = {
       ...(chosen['showsTopics'] ? [plainPart('topics')] : []),
     ];
     return {
-      data: { card: cardOf(page, parts, chosen['size'] === 'large', context) },
+      data: { card: cardOf(page, parts, { isLarge: chosen['size'] === 'large', isAsTypeSays: true }, context) },
       validUntil: startHoldsUntil(page, snapshot.moment),
       dependsOn: snapshot.pageReaderFacts,
     };

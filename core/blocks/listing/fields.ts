@@ -1,10 +1,10 @@
 import type { BlockType } from '../block-type';
 import type { Field } from '../../fields/index';
 import { partFields, plainPart, storedParts } from '../../listing/parts';
-import { pageTypeNames } from '../../page-types/index';
+import { pageTypes } from '../../page-types/index';
 import { linkFields } from '../link-fields';
 
-const typeChoices = pageTypeNames.map(value => ({ value, label: value[0]!.toUpperCase() + value.slice(1) }));
+const typeChoices = pageTypes.map(({ name, label }) => ({ value: name, label }));
 const whenGrouped = { field: 'grouped', is: ['month', 'year', 'section', 'type', 'topic', 'author'] };
 
 /** What is asked for of a listing. */

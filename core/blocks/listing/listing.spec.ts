@@ -1,12 +1,11 @@
 import type { FieldOpener, FieldValues } from '../../fields/field';
-import { initialValues, openFields } from '../../fields/index';
+import { openFields } from '../../fields/index';
 import type { OpenFile } from '../../file/open-file';
 import type { CardModel } from '../../listing/card';
 import { plainPart, storedParts, type PartWish } from '../../listing/parts';
 import { blockParameter } from '../../listing/results';
-import { noMembers } from '../../people/members-told';
 import { registryOf, shippedTypes } from '../../registry/registry';
-import { anyone } from '../../rule/who';
+import { blockContext } from '../../testing/block-context';
 import { SmallWorld } from '../../testing/small-world';
 import { upgraded } from '../../versions/upgrade';
 import { listing, type GroupModel, type TableColumn } from './type';
@@ -42,25 +41,15 @@ const opener: FieldOpener = { link: () => '/', file: id => (id === 'p' ? ({ id }
 const blockId = '0190a3c4-0000-7000-8000-00000000abcd';
 
 function shown(fields: FieldValues, query: Readonly<Record<string, string>> = {}, moment = start) {
-  const snapshot = world.at(moment);
-  const part = listing.model!({
-    snapshot,
-    blockId,
-    page: snapshot.front,
-    fields: openFields(listing.fields, { ...initialValues(listing.fields), most: 0, ...fields }, opener),
-    opener,
-    reader: anyone,
-    style: { zone: 'UTC', locale: 'en-GB', now: moment },
-    query,
-    pageTypes,
-    reads: id => (id === 'seal' ? 1_200 : 3),
-    searched: '',
-    members: noMembers,
-    signUp: { isOpen: false, membership: '' },
-    form: null,
-    outside: () => null,
-    alternates: () => ({ list: [], validUntil: Infinity, dependsOn: [] }),
-  });
+  const part = listing.model!(
+    blockContext(listing, { most: 0, ...fields }, world.at(moment), opener, {
+      blockId,
+      style: { zone: 'UTC', locale: 'en-GB', now: moment },
+      query,
+      pageTypes,
+      reads: id => (id === 'seal' ? 1_200 : 3),
+    }),
+  );
   const data = part.data as { groups: readonly GroupModel[]; columns: readonly TableColumn[]; results: readonly { path: string }[] };
   return { ...data, validUntil: part.validUntil, queryTests: part.queryTests };
 }

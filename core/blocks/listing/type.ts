@@ -3,8 +3,9 @@ import { carouselNamed } from '../../carousel/carousel';
 import { writeMonth, type MomentStyle, type MonthForm } from '../../format/moment';
 import {
   cardOf,
-  fieldNamed,
+  leadsByTitle,
   partOf,
+  pictureIn,
   sortKeyOf,
   type CardContext,
   type CardModel,
@@ -14,6 +15,7 @@ import {
 import { feedAddress } from '../../listing/feed-address';
 import { groupPages } from '../../listing/groups';
 import { listPages } from '../../listing/listing';
+import { fieldNamed } from '../../listing/own-field';
 import { sortedBy, titleOrder } from '../../listing/order';
 import { partsOf, type PartWish } from '../../listing/parts';
 import { askedOf, blockParameter, resultsOf, withParameters } from '../../listing/results';
@@ -83,10 +85,8 @@ function listingPart(context: BlockContext): BlockPart {
   const nameOf = (key: string) => headingOf(key, chosen, snapshot, style);
   const counts = chosen['countsGroups'] && results.links.length > 0 ? countsOf(pages, grouping, context) : null;
   const isChosen = ((chosen['parts'] ?? []) as readonly unknown[]).length > 0;
-  const asCard = (each: PageNode, at: number): CardModel => {
-    const card = cardOf(each, wishes, at === 0 && Boolean(chosen['firstIsLarge']), context);
-    return isChosen ? { ...card, own: null } : card;
-  };
+  const asCard = (each: PageNode, at: number): CardModel =>
+    cardOf(each, wishes, { isLarge: at === 0 && Boolean(chosen['firstIsLarge']), isAsTypeSays: !isChosen }, context);
   const groups = groupPages(snapshot, results.shown, grouping, style.zone, nameOf).map(({ key, pages: some }): GroupModel => ({
     heading: nameOf(key),
     count: chosen['countsGroups'] ? (counts?.get(key) ?? some.length) : null,
@@ -129,14 +129,9 @@ function headingOf(key: string, { grouped, groupDates }: FieldValues, { pageById
 }
 
 function rowOf(page: PageNode, wishes: readonly PartWish[], context: CardContext): TableRow {
-  const pictures = cardOf(
-    page,
-    wishes.filter(each => each.part === 'picture'),
-    false,
-    context,
-  ).runs[Symbol.iterator]();
+  const isLinkTwice = leadsByTitle(wishes);
   const cells = wishes.map(wish =>
-    wish.part === 'picture' ? (pictures.next().value as TableRow['cells'][number]) : { ...partOf(page, wish, context), label: '' },
+    wish.part === 'picture' ? pictureIn(page, wish, isLinkTwice, context) : { ...partOf(page, wish, context), label: '' },
   );
   return { path: page.address, cells };
 }

@@ -16,13 +16,14 @@ export interface PickedRule {
   readonly rule: string;
 }
 
-const plain: Readonly<Record<string, Way>> = {
-  'FREQ=DAILY': 'daily',
-  'FREQ=WEEKLY': 'weekly',
-  'FREQ=WEEKLY;INTERVAL=2': 'fortnightly',
-  'FREQ=MONTHLY': 'monthly',
-  'FREQ=YEARLY': 'yearly',
-};
+/** Ways of which there is nothing more to say, and their rules. */
+const plain = {
+  daily: 'FREQ=DAILY',
+  weekly: 'FREQ=WEEKLY',
+  fortnightly: 'FREQ=WEEKLY;INTERVAL=2',
+  monthly: 'FREQ=MONTHLY',
+  yearly: 'FREQ=YEARLY',
+} as const;
 
 /** The end of a day, to which something may come again on it. */
 const ending = /;UNTIL=(\d{4})(\d\d)(\d\d)T235900Z$/;
@@ -35,7 +36,8 @@ export function pickedOf(rule: string | null): PickedRule {
   const until = end ? `${end[1]}-${end[2]}-${end[3]}` : '';
   const rest = rule.replace(ending, '');
   const known = { ...nothing, until, rule: rest };
-  if (plain[rest]) return { ...known, way: plain[rest] };
+  const plainly = ways.find(each => each in plain && plain[each as keyof typeof plain] === rest);
+  if (plainly) return { ...known, way: plainly };
   const weekly = /^FREQ=WEEKLY;BYDAY=((?:[A-Z]{2},)*[A-Z]{2})$/.exec(rest);
   if (weekly) return { ...known, way: 'weekdays', days: weekly[1]!.split(',') };
   const nth = /^FREQ=MONTHLY;BYDAY=(-?\d)([A-Z]{2})$/.exec(rest);
@@ -46,13 +48,9 @@ export function pickedOf(rule: string | null): PickedRule {
 export function ruleOf({ way, days, ordinal, until, rule }: PickedRule): string | null {
   const rules: Readonly<Record<Way, string | null>> = {
     never: null,
-    daily: 'FREQ=DAILY',
-    weekly: 'FREQ=WEEKLY',
-    fortnightly: 'FREQ=WEEKLY;INTERVAL=2',
+    ...plain,
     weekdays: `FREQ=WEEKLY;BYDAY=${days.join(',')}`,
-    monthly: 'FREQ=MONTHLY',
     nth: `FREQ=MONTHLY;BYDAY=${ordinal}${days[0] ?? 'MO'}`,
-    yearly: 'FREQ=YEARLY',
     rule,
   };
   const made = rules[way];

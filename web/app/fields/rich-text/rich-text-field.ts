@@ -1,7 +1,6 @@
 import {
   ChangeDetectionStrategy,
   Component,
-  computed,
   DestroyRef,
   effect,
   type ElementRef,
@@ -26,81 +25,20 @@ import { PagesService } from '../../state/pages.service';
 import { SessionService } from '../../state/session.service';
 import { StockService } from '../../state/stock.service';
 import { chooseFile } from '../../files/file-chooser';
-import { RouterLink } from '@angular/router';
 import type { InsetChoice } from './inset-node';
+import { InsetPicker } from './inset-picker';
 import { PictureBar } from './picture-bar';
 import { SourceField } from './source-field';
 import type { Sources } from './sources';
+import { tools, type Tool } from './tools';
 import { MidSentencePipe } from '../../shared/mid-sentence.pipe';
-import { ToldPipe } from '../../shared/told.pipe';
 import { Toolbar } from '../../shared/toolbar';
-
-interface Tool {
-  readonly label: string;
-  readonly name: string;
-  readonly icon: string;
-  readonly run: (editor: Editor) => void;
-  readonly isOn: (editor: Editor) => boolean;
-}
-
-const tools: readonly Tool[] = [
-  {
-    name: 'bold',
-    label: $localize`Strong`,
-    icon: 'B',
-    run: editor => editor.chain().focus().toggleBold().run(),
-    isOn: editor => editor.isActive('bold'),
-  },
-  {
-    name: 'italic',
-    label: $localize`Emphasis`,
-    icon: 'I',
-    run: editor => editor.chain().focus().toggleItalic().run(),
-    isOn: editor => editor.isActive('italic'),
-  },
-  {
-    name: 'h2',
-    label: $localize`Heading`,
-    icon: 'H2',
-    run: editor => editor.chain().focus().toggleHeading({ level: 2 }).run(),
-    isOn: editor => editor.isActive('heading', { level: 2 }),
-  },
-  {
-    name: 'h3',
-    label: $localize`Smaller heading`,
-    icon: 'H3',
-    run: editor => editor.chain().focus().toggleHeading({ level: 3 }).run(),
-    isOn: editor => editor.isActive('heading', { level: 3 }),
-  },
-  {
-    name: 'bullets',
-    label: $localize`List`,
-    icon: '•',
-    run: editor => editor.chain().focus().toggleBulletList().run(),
-    isOn: editor => editor.isActive('bulletList'),
-  },
-  {
-    name: 'numbers',
-    label: $localize`Numbered list`,
-    icon: '1.',
-    run: editor => editor.chain().focus().toggleOrderedList().run(),
-    isOn: editor => editor.isActive('orderedList'),
-  },
-  {
-    name: 'quote',
-    label: $localize`Quotation`,
-    icon: '“',
-    run: editor => editor.chain().focus().toggleBlockquote().run(),
-    isOn: editor => editor.isActive('blockquote'),
-  },
-];
 
 /** Writes rich text: structure, emphasis and links. */
 @Component({
   selector: 'almanac-rich-text-field',
-  imports: [ToldPipe, MidSentencePipe, RouterLink, Toolbar, PictureBar, SourceField],
+  imports: [InsetPicker, MidSentencePipe, Toolbar, PictureBar, SourceField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(window:focus)': 'isPicking() && refreshStock()' },
   template: `
     <div class="frame" [class.is-invalid]="isInvalid()">
       <div class="tools" role="toolbar" ariaLabel="{{ label() }}: text styles" i18n-ariaLabel>
@@ -132,24 +70,7 @@ const tools: readonly Tool[] = [
         <button i18n type="button" [attr.aria-pressed]="source() !== null" (click)="turnSource()">Source</button>
       </div>
       @if (isPicking()) {
-        <div class="insets">
-          <input
-            class="form-control"
-            type="search"
-            placeholder="A block to show inside the text"
-            i18n-placeholder
-            aria-label="A block to show inside the text"
-            i18n-aria-label
-            (input)="search.set(textIn($event))"
-          />
-          @for (block of found(); track block.id) {
-            <button type="button" class="block" (click)="put(block.id)">
-              <b>{{ block.title }}</b>
-              <span class="quiet">{{ block.typeLabel }}{{ block.status === 'live' ? '' : ', ' + (block.status | told) }}</span>
-            </button>
-          }
-          <a i18n class="small" routerLink="/blocks/new" target="_blank">Write a new block, in a tab of its own; it is listed here then</a>
-        </div>
+        <almanac-inset-picker (picked)="put($event)" />
       }
       @if (note() !== null) {
         <label class="row-line link"
@@ -254,25 +175,6 @@ const tools: readonly Tool[] = [
     .tools button[aria-pressed='true'] {
       background: var(--tide);
       color: #fff;
-    }
-    .insets {
-      padding: 4px;
-      border-bottom: 1px solid var(--hair);
-      max-height: 190px;
-      overflow: auto;
-    }
-    .insets .block {
-      display: block;
-      width: 100%;
-      border: 0;
-      background: none;
-      text-align: start;
-      padding: 2px 6px;
-      min-height: 26px;
-      color: var(--ink);
-    }
-    .insets .block:hover {
-      background: var(--tide-wash);
     }
     .look {
       width: auto;
@@ -389,7 +291,6 @@ export class RichTextField {
   readonly #modal = inject(NgbModal);
   protected readonly looks = inject(SessionService).session()?.desk?.theme.looks ?? [];
   protected readonly isPicking = signal(false);
-  protected readonly search = signal('');
   /** The inset that is selected in the text. */
   protected readonly inset = signal<InsetChoice | null>(null);
   /** The styles that the theme has for words, and the one where the cursor is. */
@@ -403,13 +304,6 @@ export class RichTextField {
   protected readonly source = signal<Sources | null>(null);
   /** The picture that is selected in the text. */
   protected readonly picture = signal<TextPicture | null>(null);
-  protected readonly found = computed(() => {
-    const text = this.search().trim().toLowerCase();
-    return this.#stock
-      .blocks()
-      .filter(block => block.status !== 'retired' && block.title.toLowerCase().includes(text))
-      .slice(0, 12);
-  });
 
   constructor() {
     let isGone = false;
@@ -495,12 +389,6 @@ export class RichTextField {
 
   protected pick(): void {
     this.isPicking.update(isPicking => !isPicking);
-    if (this.isPicking()) this.refreshStock();
-  }
-
-  // Somebody comes back from writing one in another tab.
-  protected refreshStock(): void {
-    this.#stock.refresh();
   }
 
   /** Puts a block into the text where the cursor is. */

@@ -71,25 +71,25 @@ export class SourceField {
   protected readonly typed = signal('');
   protected readonly lost = signal('');
   protected readonly fault = signal('');
-  /** Whether the text is another once it has been written in this way and read again. */
+  /** Whether the text, before anything is typed, is another once it has been written in this way and read again. */
   protected readonly isOtherwise = computed(() => {
-    const written = this.#written();
-    return JSON.stringify(this.#textOf(written).document) !== JSON.stringify(fittedText(this.value()));
+    if (this.value() === this.#own()) return false;
+    return JSON.stringify(this.#textOf(this.#written()).document) !== JSON.stringify(fittedText(this.value()));
   });
   readonly #written = computed(() => this.#write(this.value(), this.way()));
-  #own: RichText | null = null;
+  /** What was typed here last; null while what is shown was written from the text. */
+  readonly #own = signal<RichText | null>(null);
 
   constructor() {
     // What comes from elsewhere is written anew; what was typed here stays as it was typed.
     effect(() => {
-      const value = this.value();
-      if (value !== this.#own) this.typed.set(this.#write(value, this.way()));
+      if (this.value() !== this.#own()) this.typed.set(this.#written());
     });
   }
 
   protected turnTo(way: Way): void {
     this.way.set(way);
-    this.typed.set(this.#write(this.value(), way));
+    this.#own.set(null);
     this.lost.set('');
     this.fault.set('');
   }
@@ -101,7 +101,7 @@ export class SourceField {
       const fitted = fittedText(document);
       this.lost.set([...lost].map(([what, count]) => (count > 1 ? `${what} (${count})` : what)).join(', '));
       this.fault.set(faultOfText(fitted) ?? '');
-      this.#own = fitted;
+      this.#own.set(fitted);
       this.valueChange.emit(fitted);
     } catch (error) {
       // What is too large or too deep is said, and stays in the field.
