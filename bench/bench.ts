@@ -1,6 +1,7 @@
 import { benchArrange } from './arrange';
 import { benchAssembling } from './assembling';
 import { benchBlocks } from './blocks';
+import { benchFeed } from './feed';
 import { benchFiles } from './files';
 import { benchFirstLoad } from './first-load';
 import { benchLanguages } from './languages';
@@ -29,6 +30,7 @@ for (const row of await benchPlanned()) writeRow(row);
 for (const row of [...benchWorst(), ...benchWorstPlan()]) writeRow(row);
 for (const row of benchFirstLoad()) writeRow(row);
 for (const row of await benchBlocks()) writeRow(row);
+for (const row of await benchFeed()) writeRow(row);
 for (const row of await benchArrange()) writeRow(row);
 for (const row of await benchLanguages()) writeRow(row);
 for (const row of await benchWorkflow()) writeRow(row);

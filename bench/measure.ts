@@ -6,15 +6,37 @@ export interface Row {
   readonly bound: number;
 }
 
+/** How many runs go before those that count. */
+const warmingRuns = 20;
+
 /** The median time of many runs, in milliseconds, after a few that do not count. */
 export function medianMilliseconds(runs: number, work: () => unknown): number {
-  for (let index = 0; index < Math.min(runs, 20); index += 1) work();
+  for (let index = 0; index < Math.min(runs, warmingRuns); index += 1) work();
   const times = Array.from({ length: runs }, () => {
     const started = performance.now();
     work();
     return performance.now() - started;
   });
-  return times.sort((a, b) => a - b)[Math.floor(runs / 2)]!;
+  return medianOf(times);
+}
+
+/**
+ * The median times of two things done in turn, in milliseconds: what the machine does besides, and what the runtime learns
+ * meanwhile, meets both alike.
+ */
+export function mediansInTurn(runs: number, ...works: readonly [() => unknown, () => unknown]): readonly [number, number] {
+  const times = works.map(() => [] as number[]);
+  for (let index = 0; index < 2 * runs; index += 1)
+    for (const [which, work] of works.entries()) {
+      const started = performance.now();
+      work();
+      if (index >= runs) times[which]!.push(performance.now() - started);
+    }
+  return [medianOf(times[0]!), medianOf(times[1]!)];
+}
+
+function medianOf(times: readonly number[]): number {
+  return [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
 }
 
 /** Writes a line with its aim and whether it was met. */

@@ -78,7 +78,8 @@ export async function benchPublicPage(): Promise<readonly Row[]> {
   ];
 }
 
-function listen(app: Express): Promise<{ address: string; close: () => Promise<void> }> {
+/** Serves an application of Express on a port of its own. */
+export function listen(app: Express): Promise<{ address: string; close: () => Promise<void> }> {
   return new Promise(resolve => {
     const server = app.listen(0, '127.0.0.1', () => {
       const { port } = server.address() as { port: number };

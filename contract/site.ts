@@ -92,7 +92,7 @@ export const behindAfterDays = z
   .max(3_650, { error: () => say`At most ten years.` });
 
 /** Words by what they are called, by locale. */
-export const wordsByLocale = z.record(localeTag, z.record(z.string().max(60), line(300)));
+export const wordsByLocale = z.record(localeTag, z.record(z.string().max(100), line(300)));
 
 /** What readers are asked about themselves, each in a line. */
 export const profileFields = z

@@ -93,13 +93,17 @@ function pageOf(page: (typeof demoPages)[number], pageId: (path: string) => stri
       authors: [...(page.authors ?? [])],
       isFeatured: page.isFeatured ?? false,
       takesPlace: page.takesPlace ? time(...page.takesPlace) : null,
-      ...(page.repeats && { repeats: repetitionOf(page.repeats, time) }),
+      ...(page.takesPlaceUntil && { takesPlaceUntil: time(...page.takesPlaceUntil) }),
+      ...(page.repeats && { repeats: repetitionOf(page, time) }),
     }),
   };
 }
 
-function repetitionOf([rule, ...calledOff]: NonNullable<(typeof demoPages)[number]['repeats']>, time: LaidOut['time']) {
-  return { rule, without: calledOff.map(days => time(days, '00:00').local.slice(0, 10)) };
+function repetitionOf({ repeats, moved }: (typeof demoPages)[number], time: LaidOut['time']) {
+  const [rule, ...calledOff] = repeats!;
+  const dateOf = (days: number) => time(days, '00:00').local.slice(0, 10);
+  const elsewhere = moved && { moved: [{ date: dateOf(moved.from), to: time(...moved.to).local }] };
+  return { rule, without: calledOff.map(dateOf), ...elsewhere };
 }
 
 /** The fields of demo blocks that name a page by its path. */

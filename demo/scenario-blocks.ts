@@ -246,6 +246,7 @@ export const demoBlocks: readonly DemoBlock[] = [
     type: 'disclosure',
     title: 'Asked before you come',
     fields: {
+      shownAs: 'lines',
       firstIsOpen: true,
       parts: [
         part('wheels', 'Can I get there on wheels?', 'To the first hides at Harrow Marsh and Low Fleet on boards; nowhere on shingle.'),
@@ -254,6 +255,22 @@ export const demoBlocks: readonly DemoBlock[] = [
       ],
     },
     placements: [{ region: 'main', where: { only: ['/visit/access'] } }],
+  },
+  {
+    key: 'ways here',
+    type: 'disclosure',
+    title: 'Ways to Tern Point',
+    fields: {
+      shownAs: 'tabs',
+      firstIsOpen: false,
+      parts: [
+        part('train', 'By train', 'To Merrow, then forty minutes along the sea wall; the first half is paved.'),
+        part('bus', 'By bus', 'Line 12 from Merrow market, every hour until six, stops at the gate.'),
+        part('bicycle', 'By bicycle', 'Along the old railway, flat and without cars; stands beneath the roof at the gate.'),
+        part('car', 'By car', 'Room for forty. On fine Sundays it is full before ten.'),
+      ],
+    },
+    placements: [{ region: 'main', where: { only: ['/visit/parking'] } }],
   },
   {
     key: 'parking table',

@@ -16,6 +16,10 @@ export interface DemoPage {
   readonly menuLabel?: string;
   /** Days from the set day, and the time of day. */
   readonly takesPlace?: readonly [days: number, time: string];
+  /** When it ends, the first time. */
+  readonly takesPlaceUntil?: readonly [days: number, time: string];
+  /** Which time is at another one. */
+  readonly moved?: { readonly from: number; readonly to: readonly [days: number, time: string] };
   /** How it comes again, and on which days from the set day it does not. */
   readonly repeats?: readonly [rule: string, ...calledOff: readonly number[]];
   readonly authors?: readonly string[];
@@ -30,6 +34,11 @@ export interface DemoPage {
 }
 
 const paragraphs = (...texts: readonly string[]): string => texts.map(text => `<p>${text}</p>`).join('');
+
+const table = (caption: string, [head = [], ...rows]: readonly (readonly string[])[]): string => {
+  const row = ([name = '', ...cells]: readonly string[]) => `<tr><th>${name}</th>${cells.map(cell => `<td>${cell}</td>`).join('')}</tr>`;
+  return `<table><caption>${caption}</caption><tr>${head.map(each => `<th>${each}</th>`).join('')}</tr>${rows.map(row).join('')}</table>`;
+};
 
 /** The six reserves, with what is peculiar to each. */
 export const reserves = [
@@ -179,7 +188,14 @@ export const demoPages: readonly DemoPage[] = [
     path: '/visit/causeway-crossing',
     title: 'Crossing the causeway',
     standfirst: 'It floods twice a day, and faster than it looks.',
-    body: paragraphs('Look up the times for the day, leave a margin of half an hour, and never start on a rising tide.'),
+    body:
+      paragraphs('Look up the times for the day, leave a margin of half an hour, and never start on a rising tide.') +
+      table('How long the crossing takes', [
+        ['Way', 'Out', 'Back by', 'Take with you'],
+        ['On foot, in company', '50 minutes', 'two hours before high water', '<a href="/visit/opening-hours">the hours of the hides</a>'],
+        ['On foot, with a child', '75 minutes', 'three hours before high water', 'dry socks'],
+        ['By the trust’s cart', '25 minutes', 'one hour before high water', '<strong>nothing that floats</strong>'],
+      ]),
     topics: ['safety'],
   },
   {
@@ -271,6 +287,7 @@ export const demoPages: readonly DemoPage[] = [
     type: 'event',
     standfirst: 'Why the equinox brings the highest water, with a bucket and an orange.',
     takesPlace: [3, '19:00'],
+    takesPlaceUntil: [3, '20:30'],
     picture: 'low-fleet',
     topics: ['safety'],
   },
@@ -280,7 +297,9 @@ export const demoPages: readonly DemoPage[] = [
     type: 'event',
     standfirst: 'Count with us on the falling tide. Telescopes can be borrowed.',
     takesPlace: [9, '06:15'],
+    takesPlaceUntil: [9, '09:00'],
     repeats: ['FREQ=WEEKLY;INTERVAL=2;COUNT=8', 37],
+    moved: { from: 23, to: [24, '07:00'] },
     picture: 'dawn-count',
     topics: ['birds'],
   },
@@ -288,8 +307,9 @@ export const demoPages: readonly DemoPage[] = [
     path: '/whats-on/dune-flowers-for-beginners',
     title: 'Dune flowers for beginners',
     type: 'event',
-    standfirst: 'Ten plants to know by name before lunch.',
+    standfirst: 'Three mornings, ten plants each to know by name before lunch.',
     takesPlace: [23, '10:00'],
+    takesPlaceUntil: [25, '12:30'],
     picture: 'dune-flowers',
     topics: ['plants'],
   },

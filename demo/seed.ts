@@ -25,7 +25,7 @@ import { languageActs } from './language-acts';
 import { demoTerms } from './terms';
 import { demoWorkflows } from './workflows';
 import { demoLocales } from './locales';
-import { siteWords } from './translations';
+import { siteWords, themeWords } from './translations';
 import { assemble, demoLimits } from './scenario-assembly';
 import { demoBoat, demoTypes } from './scenario-types';
 import { demoTraffic } from './scenario-partners';
@@ -65,6 +65,7 @@ export async function seedDemo(knex: Knex, theme: Theme, folder: string, anchor:
       name: 'Merrowby Shore Reserves',
       locales: demoLocales,
       siteWords,
+      themeWords,
       terms: demoTerms,
       limits: demoLimits,
       framedHosts: ['maps.example'],

@@ -236,6 +236,14 @@ export const french: DemoWords = {
   blocks: {},
 };
 
+/** The labels of the site’s own fields, as they are said in other locales. */
+export const themeWords: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  cy: { 'label Length': 'Hyd', 'label Built': 'Adeiladwyd' },
+  de: { 'label Length': 'Länge', 'label Built': 'Baujahr' },
+  ar: { 'label Length': 'الطول', 'label Built': 'سنة البناء' },
+  fr: { 'label Length': 'Longueur', 'label Built': 'Construit en' },
+};
+
 /** What the site is called and about in other locales. */
 export const siteWords: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   cy: { name: 'Gwarchodfeydd Arfordir Merrowby' },

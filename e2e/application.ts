@@ -1,8 +1,27 @@
 import { test as base, type Browser, type Page } from '@playwright/test';
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+
+const firstMoment = '2027-03-18T09:40';
+
+/** The demo, laid out once: what is tried with it is tried in a copy. */
+export class LaidOut {
+  readonly #folder = mkdtempSync(path.join(tmpdir(), 'almanac-e2e-'));
+
+  constructor() {
+    execFileSync('node', ['dist/node/demo.mjs', '--data', this.#folder, '--at', firstMoment]);
+  }
+
+  copyTo(folder: string): void {
+    cpSync(this.#folder, folder, { recursive: true });
+  }
+
+  remove(): void {
+    rmSync(this.#folder, { recursive: true, force: true });
+  }
+}
 
 /** The real application over a demo of its own, whose clock a test sets by starting it again. */
 export class Application {
@@ -12,9 +31,9 @@ export class Application {
   readonly #data = path.join(mkdtempSync(path.join(tmpdir(), 'almanac-e2e-')), 'site');
   #process?: ChildProcess;
 
-  async open(at = '2027-03-18T09:40'): Promise<void> {
-    execFileSync('node', ['dist/node/demo.mjs', '--data', this.#data, '--at', at]);
-    await this.startAt(at);
+  async open(laidOut: LaidOut): Promise<void> {
+    laidOut.copyTo(this.#data);
+    await this.startAt(firstMoment);
   }
 
   /** Starts the server anew with its clock at a moment, or running; nothing else is run. */
@@ -59,13 +78,14 @@ export class Application {
     rmSync(path.dirname(this.#data), { recursive: true, force: true });
   }
 
-  /** A page in a browser of its own, signed in to the editor. */
+  /** A page in a browser of its own, signed in to the editor; the form for that is tried by itself, once. */
   async signIn(browser: Browser, name: string): Promise<Page> {
-    const page = await (await browser.newContext({ baseURL: this.address })).newPage();
+    const context = await browser.newContext({ baseURL: this.address });
+    const { csrfToken } = (await (await context.request.get('/api/session')).json()) as { csrfToken: string };
+    const data = { email: `${name}@merrowby.example`, password: 'tideline' };
+    await context.request.post('/api/session', { headers: { 'x-csrf-token': csrfToken }, data });
+    const page = await context.newPage();
     await page.goto('/almanac/');
-    await page.getByLabel('E-mail').fill(`${name}@merrowby.example`);
-    await page.getByLabel('Password').fill('tideline');
-    await page.getByRole('button', { name: 'Sign in' }).click();
     await page.getByRole('heading', { level: 1, name: /^Thursday,? 18 March 2027$/ }).waitFor();
     return page;
   }
@@ -86,6 +106,7 @@ export class Application {
 
 /** The application of the file whose tests run; another file begins with one of its own. */
 class Applications {
+  readonly #laidOut = new LaidOut();
   #file = '';
   #application: Application | null = null;
 
@@ -94,13 +115,18 @@ class Applications {
     await this.close();
     this.#file = file;
     this.#application = new Application();
-    await this.#application.open();
+    await this.#application.open(this.#laidOut);
     return this.#application;
   }
 
   async close(): Promise<void> {
     await this.#application?.close();
     this.#application = null;
+  }
+
+  async end(): Promise<void> {
+    await this.close();
+    this.#laidOut.remove();
   }
 }
 
@@ -111,7 +137,7 @@ export const test = base.extend<{ application: Application }, { applications: Ap
     async ({}, use) => {
       const applications = new Applications();
       await use(applications);
-      await applications.close();
+      await applications.end();
     },
     { scope: 'worker' },
   ],

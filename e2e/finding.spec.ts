@@ -1,37 +1,27 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from './application';
-
-const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+import { check } from './steps';
 
 test('a reader finds pages by their words, and none that is not for them', async ({ application, browser }) => {
   const page = await application.read(browser);
-  const check = async (view: string) => {
-    const { violations } = await new AxeBuilder({ page }).withTags(tags).analyze();
-    expect
-      .soft(
-        violations.map(each => each.id),
-        view,
-      )
-      .toEqual([]);
-  };
   await page.goto('/nothing-here');
   await page.getByLabel('A place, a bird, a date').fill('crossings');
   await page.getByRole('button', { name: 'Search' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Search' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Crossing the causeway' })).toBeVisible();
-  await check('what was found');
+  await check(page, 'what was found');
   await page.getByLabel('Words to look for').fill('xyzzy');
   await page.keyboard.press('Enter');
   await expect(page.getByText('No page has these words.')).toBeVisible();
-  await check('nothing found');
+  await check(page, 'nothing found');
   for (const [path, view] of [
-    ['/visit/parking', 'a table'],
+    ['/visit/parking', 'a table, and tabs'],
+    ['/visit/causeway-crossing', 'a table within a text'],
     ['/visit/access', 'a disclosure'],
     ['/schools', 'a call to action'],
     ['/whats-on', 'a listing as a table'],
   ] as const) {
     await page.goto(path);
-    await check(view);
+    await check(page, view);
   }
   const [member, secret] = [await application.read(browser, 'nell'), 'tide tables'];
   const found = async (who: typeof page) => {

@@ -170,6 +170,8 @@ test('blocks of every new type are for everybody, on a phone, a tablet and at a 
     ['/about/gannets-wake', 'a page of a type of the site'],
     ['/about/contact', 'a page from elsewhere that nobody has asked for'],
     ['/visit/opening-hours', 'columns'],
+    ['/visit/parking', 'tabs'],
+    ['/visit/causeway-crossing', 'a table within a text'],
     ['/join', 'a way in'],
   ] as const;
   for (const width of [320, 768, 1440]) {
@@ -226,19 +228,29 @@ test('a talk comes again, with a note, and readers sort what is on and take it t
   await check(page, 'the source of a text');
   await page.getByText('About this page').click();
   await page.getByLabel('Comes again').selectOption({ label: 'Every week' });
-  await page.getByLabel('Called off on').fill('28 March 2027');
-  await page.getByLabel('Called off on').press('Tab');
+  const otherwise = async (date: string) => {
+    await page.getByLabel('One time otherwise, on').fill(date);
+    await page.getByLabel('One time otherwise, on').press('Tab');
+  };
+  await otherwise('28 March 2027');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await otherwise('4 April 2027');
+  await page.getByLabel('What becomes of it').selectOption({ label: 'it moves to' });
+  await page.getByLabel('When it is instead', { exact: true }).fill('5 April 2027, 18:00');
+  await page.getByLabel('When it is instead', { exact: true }).press('Tab');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByText('4 April 2027 moves to 5 April 2027, 18:00')).toBeVisible();
   // What readers will see stands beside it before anything is saved.
   const sheet = page.frameLocator('iframe').first();
-  await expect(sheet.getByText(/Also on Sun 4 April/)).toBeVisible();
+  await expect(sheet.getByText(/Also on Mon 5 April, 18:00 · Sun 11 April/)).toBeVisible();
   await expect(sheet.locator('strong', { hasText: 'bucket' })).toBeVisible();
   await check(page, 'an event that comes again');
   await publish(page);
 
   const reader = await application.read(browser);
   await reader.goto('/whats-on/spring-tide-talk');
-  await expect(reader.getByText('Also on Sun 4 April, 19:00')).toBeVisible();
+  await expect(reader.getByText('Sun 21 March, 19:00 – 20:30')).toBeVisible();
+  await expect(reader.getByText('Also on Mon 5 April, 18:00')).toBeVisible();
   await reader.locator('[role="doc-noteref"]').click();
   await expect(reader.getByText('And a lemon.')).toBeInViewport();
   await check(reader, 'a page with notes');
@@ -250,5 +262,40 @@ test('a talk comes again, with a note, and readers sort what is on and take it t
   await expect(reader.getByRole('columnheader', { name: 'Page' })).toHaveAttribute('aria-sort', 'ascending');
   await check(reader, 'a table that readers sorted');
   const calendar = await (await reader.request.get((await reader.getByRole('link', { name: 'Calendar' }).getAttribute('href'))!)).text();
-  expect(calendar).toContain('RRULE:FREQ=WEEKLY\r\nEXDATE;TZID=Europe/London:20270328T190000');
+  expect(calendar).toContain('RRULE:FREQ=WEEKLY\r\nRDATE;TZID=Europe/London:20270405T180000\r\nEXDATE;TZID=Europe/London:20270328T190000,20270404T190000'); // prettier-ignore
+  expect(calendar).toContain('DTEND;TZID=Europe/London:20270321T203000');
+});
+
+test('a table is written into a text from cell to cell, and readers have its names with it', async ({ application, browser }) => {
+  const page = await application.signIn(browser, 'margit');
+  await openPage(page, 'Dogs', '/visit/dogs');
+  const text = page.getByRole('textbox', { name: 'Text', exact: true });
+  await text.click();
+  await expect(page.getByText('not saved yet')).toHaveCount(0);
+  await page.keyboard.press('Control+End');
+  await page.getByRole('button', { name: 'Table', exact: true }).click();
+  for (const words of ['Where', 'On a lead', 'Free', 'Low Fleet', 'all year']) {
+    await page.keyboard.type(words);
+    await page.keyboard.press('Tab');
+  }
+  await page.keyboard.type('nowhere');
+  await page.getByLabel('first column names the rows').check();
+  await page.getByLabel('Caption of the table').fill('Dogs by reserve');
+  await check(page, 'a table in a text');
+  const sheet = page.frameLocator('iframe').first();
+  await expect(sheet.getByRole('cell', { name: 'nowhere' })).toBeVisible();
+  await publish(page);
+
+  const reader = await application.read(browser);
+  await reader.goto('/visit/dogs');
+  const table = reader.getByRole('table', { name: 'Dogs by reserve' });
+  await expect(table.getByRole('columnheader')).toHaveText(['Where', 'On a lead', 'Free']);
+  await expect(table.getByRole('rowheader', { name: 'Low Fleet' })).toBeVisible();
+  await reader.goto('/visit/parking');
+  const tab = (name: string) => reader.locator('.as-tabs summary', { hasText: name });
+  await expect(reader.getByText('To Merrow, then forty minutes')).toBeVisible();
+  await tab('By bus').focus();
+  await reader.keyboard.press('Enter');
+  await expect(reader.getByText('Line 12 from Merrow market')).toBeVisible();
+  await expect(reader.getByText('To Merrow, then forty minutes')).toBeHidden();
 });

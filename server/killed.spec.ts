@@ -8,7 +8,7 @@ import { TestClient, TestSite } from './testing/test-site';
 
 /** How many operations are asked for at least, and how often the server is killed meanwhile: starting it takes longest. */
 const operations = 500;
-const kills = 10;
+const kills = 5;
 const program = path.resolve('dist/killed/server.mjs');
 
 /** A server of its own process over a store, and where it answers. */

@@ -70,7 +70,8 @@ async function main(): Promise<void> {
     stopUpkeep();
     server.close(() => void knex.destroy().then(() => process.exit(0)));
     site.live.end();
-    server.closeIdleConnections();
+    // A connection is idle only once its last answer is out, and browsers keep it open after that.
+    setInterval(() => server.closeIdleConnections(), 20);
     // Whoever holds a connection open does not keep the store open for ever.
     setTimeout(() => process.exit(0), 5_000).unref();
   };

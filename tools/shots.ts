@@ -1,5 +1,5 @@
 import { chromium, type Browser, type Page } from '@playwright/test';
-import { Application } from '../e2e/application';
+import { Application, LaidOut } from '../e2e/application';
 
 /** One picture: who looks, where, and what is done first. */
 interface Shot {
@@ -227,7 +227,8 @@ async function keep(page: Page, name: string): Promise<void> {
 
 const wanted = process.argv.slice(2);
 const application = new Application();
-await application.open();
+const laidOut = new LaidOut();
+await application.open(laidOut);
 const browser = await chromium.launch({
   executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--lang=en-GB'],
@@ -239,4 +240,5 @@ try {
 } finally {
   await browser.close();
   await application.close();
+  laidOut.remove();
 }

@@ -9,7 +9,6 @@ import path from 'node:path';
  */
 const checks = [
   { name: 'types', command: ['npx', 'tsc', '-p', '.'], isAside: true },
-  { name: 'types of the editor', command: ['npx', 'ngc', '-p', 'tsconfig.web-spec.json', '--noEmit'], isAside: true },
   { name: 'lint', command: ['npx', 'eslint', '.', '--max-warnings=0'], isAside: true },
   { name: 'format', command: ['npx', 'prettier', '--check', '.', '--log-level=warn'], isAside: true },
   {
@@ -17,6 +16,7 @@ const checks = [
     command: ['node', '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.json'],
     count: countJasmine,
   },
+  // Looks through the types of the editor and its specs as well; the build looks through its templates.
   { name: 'editor, in the browser', command: ['npx', 'ng', 'test'], count: countKarma, isAside: true },
   { name: 'build', command: ['./almanac', 'build'], isAside: true },
   // Both cores are theirs: they begin when all else is done.
@@ -26,6 +26,8 @@ const checks = [
 const wanted = process.argv.slice(2);
 let passed = 0;
 let failed = 0;
+/** What failed and how, said once more at the end, where somebody looks who has only the end. */
+const toldAgain = [];
 const chosen = checks.filter(check => wanted.length === 0 || wanted.some(word => check.name.includes(word)));
 const aside = inTurn(
   chosen.filter(each => each.isAside),
@@ -40,6 +42,7 @@ await inTurn(
   chosen.filter(each => each.isLast),
   true,
 );
+for (const words of toldAgain) console.log(words);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 && passed > 0 ? 0 : 1);
 
@@ -52,7 +55,10 @@ async function inTurn(list, isLive) {
     const counted = check.count?.(output) ?? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 };
     // A runner that fell over before it counted anything has failed all the same.
     if (code !== 0 && counted.failed === 0) counted.failed = 1;
-    if (counted.failed > 0) check.afterFailure?.();
+    if (counted.failed > 0) {
+      check.afterFailure?.();
+      toldAgain.push(`\n— ${check.name}\n${failuresIn(output)}`);
+    }
     passed += counted.passed;
     failed += counted.failed;
     console.log(`  ${check.name}: ${counted.passed} passed, ${counted.failed} failed`);
@@ -74,6 +80,14 @@ function run([program, ...args], isLive) {
     }
     child.on('close', code => resolve({ code, output }));
   });
+}
+
+/** The part of what a runner said that tells of failures: what follows a spec that failed, a heading of them, or its last words. */
+function failuresIn(output) {
+  const lines = output.split('\n');
+  const specs = lines.flatMap((line, at) => (/ FAILED\S*$/.test(line) && !/Executed/.test(line) ? lines.slice(at, at + 8) : []));
+  const heading = lines.findIndex(line => /^Failures:/.test(line));
+  return (specs.length > 0 ? specs : heading >= 0 ? lines.slice(heading) : lines).slice(-120).join('\n');
 }
 
 function countJasmine(output) {

@@ -4,7 +4,10 @@ module.exports = config =>
   config.set({
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
-    reporters: ['progress'],
+    reporters: ['dots'],
+    // A busy machine is slower, not wrong: no spec here measures time.
+    browserNoActivityTimeout: 120_000,
+    client: { jasmine: { timeoutInterval: 60_000 } },
     browsers: ['ChromeCi'],
     customLaunchers: {
       ChromeCi: {

@@ -11,6 +11,7 @@ import type { ReaderFacts } from '../rule/who';
 import type { QueryTest } from '../rule/tests/query/test';
 import type { Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
+import type { Words } from '../theme/words';
 import type { UpgradeSteps } from '../versions/upgrade';
 
 /** What blocks are for, in the order in which they are offered. */
@@ -57,6 +58,8 @@ export interface BlockContext {
   readonly searched: string;
   /** The types of page that the site knows. */
   readonly pageTypes: ReadonlyMap<string, PageType>;
+  /** The fixed words, as they are read. */
+  readonly words: Words;
   /** How often a page was read lately: an outside fact. */
   readonly reads: (pageId: string) => number;
   /** Who came lately and who is here: outside facts. */

@@ -68,6 +68,32 @@ describe('blocks that make something of the site', () => {
     expect(calendar.description).not.toBe('');
   });
 
+  it('calendar: what lasts for days stands on each of them, and what goes on past midnight on its evening', () => {
+    const event = (takesPlace: object, takesPlaceUntil: object, more: object = {}) =>
+      ({ type: 'event', fields: { takesPlace, takesPlaceUntil, ...more } }) as const;
+    const lasting = new SmallWorld()
+      .page('front', null)
+      .page('camp', 'front', event(at(-20), at(-15)))
+      .page('dance', 'front', event(at(2, '22:00'), at(3, '02:00')))
+      .page('watch', 'front', event(at(8), at(9), { repeats: { rule: 'FREQ=DAILY;COUNT=3', without: [], moved: [] } }));
+    const weeks = blockContext(calendar, { shownAs: 'month' }, lasting.at(start), opener, {});
+    const days = (calendar.model!(weeks).data!['weeks'] as { date: string; entries: { title: string; goesOn: boolean }[] }[][]).flat();
+    const told = days.flatMap(({ date, entries }) => entries.map(each => `${date.slice(8)} ${each.title}${each.goesOn ? ' on' : ''}`));
+    expect(told).toEqual(['01 camp on', '02 camp on', '03 camp on', '20 dance', '26 watch', '27 watch', '28 watch', '29 watch on']);
+  });
+
+  it('calendar: names no more of one day than there is room for, and counts the rest', () => {
+    const many = new SmallWorld().page('front', null);
+    for (let index = 0; index < 3_000; index += 1)
+      many.page(`e${index}`, 'front', { type: 'event', fields: { takesPlace: at(-30), takesPlaceUntil: at(60) } });
+    const { data } = calendar.model!(blockContext(calendar, { shownAs: 'month' }, many.at(start), opener, {}));
+    const days = (data!['weeks'] as { entries: object[]; further: number; kind: string }[][])
+      .flat()
+      .filter(each => each.kind !== 'beside free');
+    expect(days.length).toBe(31);
+    expect(days.every(each => each.entries.length === 20 && each.further === 2_980)).toBeTrue();
+  });
+
   it('figures: counted as whoever reads may see them, until the next event begins', () => {
     const of = (figure: string, given: Partial<BlockContext> = {}) => {
       const part = partOf('figures', { figures: [{ id: 'a', fields: { figure, label: 'x' } }] }, given);

@@ -161,13 +161,15 @@ describe('writeCalendar', () => {
     // prettier-ignore
     it(`writes what comes again so that an independent reader finds the same times: ${rule} in ${at}`, () => {
       const first = { local: '2027-01-05T19:30', zone: at };
-      const repetition = { rule, without: ['2027-03-30', '2027-04-06'] };
-      const plain = { uid: 'a', title: 'Walk', detail: '', address: '', until: null, isTentative: false, changedAt: 0 };
+      const repetition = { rule, without: ['2027-03-30', '2027-04-06'], moved: [{ date: '2027-04-13', to: '2027-04-14T10:15' }] };
+      const plain = { uid: 'a', title: 'Walk', detail: '', address: '', until: instantOf(first) + 90 * 60_000, isTentative: false, changedAt: 0 };
       const text = writeCalendar('Walks', [{ ...plain, from: instantOf(first), repeats: { first, repetition } }], 60);
       const read = new ICAL.Component(ICAL.parse(text));
       const known = ICAL.TimezoneService.register(read.getFirstSubcomponent('vtimezone')!);
       expect(known).withContext(at).not.toBeNull();
-      const iterator = new ICAL.Event(read.getFirstSubcomponent('vevent')!).iterator();
+      const event = new ICAL.Event(read.getFirstSubcomponent('vevent')!);
+      expect(event.duration.toSeconds()).toBe(90 * 60);
+      const iterator = event.iterator();
       const until = Date.parse('2028-06-01T00:00Z');
       const theirs: number[] = [];
       for (let next = iterator.next(); next; next = iterator.next()) {

@@ -43,7 +43,7 @@ export function writeCalendar(name: string, entries: readonly CalendarEntry[], r
       `UID:${escaped(each.uid)}`,
       `DTSTAMP:${stamp(each.changedAt)}`,
       ...(each.repeats ? repeated(each.repeats) : [`DTSTART:${stamp(each.from)}`]),
-      ...(each.until === null ? [] : [`DTEND:${stamp(each.until)}`]),
+      ...endLines(each),
       `SUMMARY:${escaped(each.title)}`,
       ...(each.detail === '' ? [] : [`DESCRIPTION:${escaped(each.detail)}`]),
       ...(each.address === '' ? [] : [`URL:${each.address}`]),
@@ -57,6 +57,18 @@ export function writeCalendar(name: string, entries: readonly CalendarEntry[], r
   return lines.map(line => `${folded(line)}\r\n`).join('');
 }
 
+// Of what comes again the end is said for its first time, and all others last as long. @see RFC 5545 section 3.8.2.2
+function endLines({ from, until, repeats }: CalendarEntry): readonly string[] {
+  if (until === null) return [];
+  if (!repeats) return [`DTEND:${stamp(until)}`];
+  const { zone } = repeats.first;
+  return [`DTEND;TZID=${zone}:${wall(localTimeAt(instantOf(repeats.first) + until - from, zone))}`];
+}
+
+function wall(local: string): string {
+  return `${local.replace(/[-:]/g, '')}00`;
+}
+
 function stamp(instant: Instant): string {
   return DateTime.fromMillis(instant, { zone: 'utc' }).toFormat("yyyyMMdd'T'HHmmss'Z'");
 }
@@ -68,23 +80,28 @@ function zoneLines(zone: string): readonly string[] {
 }
 
 /** When something begins that comes again. @see RFC 5545 sections 3.8.5.1 to 3.8.5.3 */
-function repeated({ first, repetition: { rule, without } }: NonNullable<CalendarEntry['repeats']>): readonly string[] {
+function repeated({ first, repetition: { rule, without, moved = [] } }: NonNullable<CalendarEntry['repeats']>): readonly string[] {
   const { zone } = first;
-  const wall = (local: string) => `${local.replace(/[-:]/g, '')}00`;
   // The last time is an instant wherever the first names a zone; rules are stored with wall-clock times.
   const ended = rule.replace(/UNTIL=(\d{4})(\d\d)(\d\d)(?:T(\d\d)(\d\d)\d\dZ?)?/, (_, year, month, date, hour = '00', minute = '00') => {
     return `UNTIL=${stamp(instantOf({ local: `${year}-${month}-${date}T${hour}:${minute}`, zone }))}`;
   });
   const everyTime = { rule, without: [] };
-  const calledOff = without.flatMap(date => {
+  const gone = [...new Set([...without, ...moved.map(each => each.date)])];
+  const calledOff = gone.flatMap(date => {
     const from = instantOf({ local: `${date}T00:00`, zone });
     return startsWithin(first, everyTime, { from, until: from + 26 * 3_600_000 }).map(at => localTimeAt(at, zone)).filter(local => local.startsWith(date)); // prettier-ignore
   });
+  // A time that was moved is one that is off and one besides, which says the same and needs no entry of its own.
+  const besides = [
+    ...(isNamedByRule(first, everyTime) || gone.includes(first.local.slice(0, 10)) ? [] : [first.local]),
+    ...moved.map(each => each.to),
+  ];
   // A first time that the rule itself does not name is undefined by the standard; said besides, all readers agree on it.
   return [
     `DTSTART;TZID=${zone}:${wall(first.local)}`,
     `RRULE:${ended}`,
-    ...(isNamedByRule(first, everyTime) ? [] : [`RDATE;TZID=${zone}:${wall(first.local)}`]),
+    ...(besides.length > 0 ? [`RDATE;TZID=${zone}:${besides.map(wall).join(',')}`] : []),
     ...(calledOff.length > 0 ? [`EXDATE;TZID=${zone}:${calledOff.map(wall).join(',')}`] : []),
   ];
 }

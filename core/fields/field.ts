@@ -4,6 +4,7 @@ import type { OpenFile } from '../file/open-file';
 import type { Decider, Place, Three } from '../merge/decider';
 import type { Reference } from '../references/reference';
 import type { Inset, LinkTarget, RichText } from '../rich-text/document';
+import type { ThemeOffer } from '../theme/manifest';
 
 /** The validation library, handed in so that whoever only shows fields need not load it. */
 export type Zod = typeof zod;
@@ -26,6 +27,8 @@ export interface FieldCommon {
   readonly isAbout?: boolean;
   /** It is asked for and shown no more; what was written into it is kept. */
   readonly isWithdrawn?: boolean;
+  /** It is asked for only where the theme offers what it is about. */
+  readonly themeOffer?: ThemeOffer;
   /** It is asked for only while another field of the same record has one of these values. */
   readonly askedWhen?: { readonly field: string; readonly is: readonly (string | number | boolean)[] };
 }
@@ -98,6 +101,8 @@ export interface FieldKind<Field extends FieldCommon, Value> {
   readonly references?: (value: Value, field: Field, pointer: string) => readonly Reference[];
   /** What is wrong with a value of the right shape on a site: something it names is gone. */
   readonly faults?: (value: Value, field: Field, site: FieldSite) => readonly FieldFault[];
+  /** What is wrong with a value beside the others of its record, all of the right shape; null where nothing is. */
+  readonly faultBeside?: (value: Value, field: Field, values: FieldValues, fields: readonly FieldCommon[]) => string | null;
   /** The value with everything named by its id that can be. */
   readonly byId?: (value: Value, field: Field, site: FieldSite) => Value;
   /** A value as an older version of its record held it, in its present form. */

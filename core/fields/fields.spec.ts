@@ -178,9 +178,9 @@ const rows: readonly Row[] = [
   {
     field: { ...common, kind: 'repetition' },
     initial: null,
-    taken: [null, { rule: 'FREQ=WEEKLY;BYDAY=SA', without: ['2027-04-03'] }],
-    refused: [{ rule: 'FREQ=HOURLY', without: [] }, { rule: 'weekly', without: [] }, { rule: 'FREQ=DAILY', without: ['2027-02-30'] }, { rule: 'FREQ=MONTHLY;BYMONTH=2;BYMONTHDAY=30', without: [] }], // prettier-ignore
-    said: [{ rule: 'FREQ=WEEKLY', without: ['2027-04-03'] }, '', 'every week, called off on 2027-04-03'],
+    taken: [null, { rule: 'FREQ=WEEKLY;BYDAY=SA', without: ['2027-04-03'] }, { rule: 'FREQ=DAILY', without: [], moved: [{ date: '2027-04-03', to: '2027-04-04T15:00' }] }], // prettier-ignore
+    refused: [{ rule: 'FREQ=HOURLY', without: [] }, { rule: 'weekly', without: [] }, { rule: 'FREQ=DAILY', without: ['2027-02-30'] }, { rule: 'FREQ=DAILY', without: [], moved: [{ date: '2027-04-03', to: '2027-04-04' }] }, { rule: 'FREQ=MONTHLY;BYMONTH=2;BYMONTHDAY=30', without: [] }], // prettier-ignore
+    said: [{ rule: 'FREQ=WEEKLY', without: ['2027-04-03'], moved: [{ date: '2027-04-10', to: '2027-04-11T15:00' }] }, '', 'every week; called off on 3 April 2027; on 10 April 2027 moved to 11 April 2027, 15:00'], // prettier-ignore
   },
   {
     field: { ...common, kind: 'topics', most: 2 },
@@ -260,6 +260,23 @@ describe('fields', () => {
     const schema = schemaOfFields(z, fields);
     expect([false, true].map(on => schema.safeParse({ on, words: '' }).success)).toEqual([true, false]);
     expect([isAsked(fields[1]!, { on: false }), isEmptyField(fields[1]!, {}), isEmptyField(fields[1]!, { words: ' ' })]).toEqual([false, true, true]); // prettier-ignore
+  });
+
+  it('that tell of an end refuse one that is not after the beginning, where both say something', () => {
+    const fields: readonly Field[] = [
+      { ...common, name: 'from', kind: 'moment' },
+      { ...common, name: 'until', kind: 'moment', after: 'from' },
+    ];
+    const at = (local: string, zone = 'Europe/London') => ({ local, zone });
+    const rows: readonly (readonly [from: unknown, until: unknown, isTaken: boolean])[] = [
+      [at('2027-04-03T14:00'), at('2027-04-03T16:00'), true],
+      [at('2027-04-03T14:00'), at('2027-04-03T14:00'), false],
+      // Noon in New York is five in the afternoon in London.
+      [at('2027-04-03T16:00'), at('2027-04-03T12:00', 'America/New_York'), true],
+      [at('2027-04-03T14:00'), null, true],
+      [null, at('2027-04-03T14:00'), true],
+    ];
+    for (const [from, until, isTaken] of rows) expect(schemaOfFields(z, fields).safeParse({ from, until }).success).toBe(isTaken);
   });
 
   it('name pages by their ids, and stay the same object when they name them already', () => {

@@ -35,9 +35,12 @@ export function schemaOfFields(z: Zod, fields: readonly AnyField[]): zod.ZodType
     fields.map(field => [field.name, kindOfField(field).schema(z, field.askedWhen ? { ...field, required: false } : field)]),
   );
   return z.strictObject(shape).superRefine((values, context) => {
-    for (const field of fields)
+    for (const field of fields) {
+      const beside = kindOfField(field).faultBeside?.(values[field.name], field, values, fields);
+      if (beside) context.addIssue({ code: 'custom', path: [field.name], message: beside });
       if (field.askedWhen && field.required && isAsked(field, values) && isEmptyField(field, values))
         context.addIssue({ code: 'custom', path: [field.name], message: say`Must not be empty.` });
+    }
   });
 }
 

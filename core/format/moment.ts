@@ -1,3 +1,4 @@
+import { Kept, keeping, mostLocalesKept } from '../collection/keeping';
 import type { Instant } from '../schedule/local-time';
 import { say, spokenLanguage, told } from '../tongue/say';
 
@@ -27,6 +28,13 @@ export function writeEnd(instant: Instant, style: MomentStyle): string {
 /** Weekday, date and time: "Thu 1 April, 06:00". */
 export function writeFullMoment(instant: Instant, style: MomentStyle): string {
   return withTime(writeFullDay(instant, style), instant, style);
+}
+
+/** From when until when: "Thu 1 April, 06:00 – 08:00", "Thu 1 April, 06:00 – Sun 4 April, 18:00". @param until - null where no end is known */
+export function writeFullSpan(from: Instant, until: Instant | null, style: MomentStyle): string {
+  if (until === null) return writeFullMoment(from, style);
+  const isOneDay = part(from, style, 'figures') === part(until, style, 'figures');
+  return `${writeFullMoment(from, style)} – ${isOneDay ? part(until, style, 'time') : writeFullMoment(until, style)}`;
 }
 
 /** Weekday and date: "Thu 1 April", with the year only when it is not the present one. */
@@ -65,13 +73,11 @@ const parts = {
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
 
 // Making a formatter is a thousand times slower than using one.
-const formatters = new Map<string, Intl.DateTimeFormat>();
+const formatters = new Kept<Intl.DateTimeFormat>(mostLocalesKept * Object.keys(parts).length);
 
-function part(instant: Instant, style: MomentStyle, name: keyof typeof parts): string {
-  const key = `${name} ${style.locale} ${style.zone}`;
-  let formatter = formatters.get(key);
-  if (!formatter) formatters.set(key, (formatter = new Intl.DateTimeFormat(style.locale, { ...parts[name], timeZone: style.zone })));
-  return formatter.format(instant);
+function part(instant: Instant, { locale, zone }: MomentStyle, name: keyof typeof parts): string {
+  const make = () => new Intl.DateTimeFormat(locale, { ...parts[name], timeZone: zone });
+  return formatters.at(`${name} ${locale} ${zone}`, make).format(instant);
 }
 
 /** How counts and lists are said in a language. */
@@ -83,22 +89,16 @@ interface Manner {
   readonly or: Intl.ListFormat;
 }
 
-const manners = new Map<string, Manner>();
+const mannerOf = keeping(mostLocalesKept, (language): Manner => ({
+  plural: new Intl.PluralRules(language),
+  number: new Intl.NumberFormat(language),
+  percent: new Intl.NumberFormat(language, { style: 'percent' }),
+  and: new Intl.ListFormat(language, { type: 'conjunction' }),
+  or: new Intl.ListFormat(language, { type: 'disjunction' }),
+}));
 
 function spokenManner(): Manner {
-  const language = spokenLanguage();
-  let manner = manners.get(language);
-  if (!manner) {
-    manner = {
-      plural: new Intl.PluralRules(language),
-      number: new Intl.NumberFormat(language),
-      percent: new Intl.NumberFormat(language, { style: 'percent' }),
-      and: new Intl.ListFormat(language, { type: 'conjunction' }),
-      or: new Intl.ListFormat(language, { type: 'disjunction' }),
-    };
-    manners.set(language, manner);
-  }
-  return manner;
+  return mannerOf(spokenLanguage());
 }
 
 /** A number as it is written: "1,200". */

@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon';
+import { keeping, mostLocalesKept } from '../collection/keeping';
 
 /** How a date may be typed, most usual first; the day before the month. */
 const dateForms = [
@@ -75,12 +76,8 @@ export function writeTyped(local: string, locale = 'en-GB'): string {
 
 const months = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 
-const names = new Map<string, readonly (readonly [own: string, english: string])[]>();
-
 // What a locale calls the months, days and the two nearest days, in small letters, each with its English.
-function namesIn(locale: string): readonly (readonly [own: string, english: string])[] {
-  const known = names.get(locale);
-  if (known) return known;
+const namesIn = keeping(mostLocalesKept, (locale): readonly (readonly [own: string, english: string])[] => {
   const date = (month: number, day: number) => DateTime.utc(2027, month, day);
   const own = months.map(
     (month, at) =>
@@ -93,10 +90,8 @@ function namesIn(locale: string): readonly (readonly [own: string, english: stri
   );
   const near = new Intl.RelativeTimeFormat(locale, { numeric: 'auto' });
   const days = [0, 1].map(by => [near.format(by, 'day'), ['today', 'tomorrow'][by]!] as const);
-  const made = [...own, ...months.map(month => [month, month] as const), ...days].map(([from, to]) => [from.toLowerCase(), to] as const);
-  names.set(locale, made);
-  return made;
-}
+  return [...own, ...months.map(month => [month, month] as const), ...days].map(([from, to]) => [from.toLowerCase(), to] as const);
+});
 
 // Any beginning of a month's name, of three letters or more, stands for it; the name of a weekday before a date says nothing more.
 function inEnglish(text: string, locale: string): string {

@@ -1,14 +1,13 @@
 import type { FieldOpener } from '../fields/field';
 import type { OpenFile } from '../file/open-file';
-import { writeDate, writeFullMoment, writeInFigures, type MomentStyle } from '../format/moment';
+import { writeDate, writeFullMoment, writeInFigures } from '../format/moment';
 import { authorsOf, pictureOf, pictureTextOf, standfirstOf, topicsOf } from '../page/page';
-import type { PageType } from '../page-types/page-type';
 import type { Instant } from '../schedule/local-time';
-import type { PageNode, SiteSnapshot } from '../site/snapshot';
+import type { PageNode } from '../site/snapshot';
 import { ownLookOf, type OwnLook } from '../site-types/own-look';
 import { sectionOf } from './groups';
 import type { OrderKey } from './order';
-import { fieldKey, fieldText } from './own-field';
+import { fieldKey, fieldPicture, fieldText, type FieldTextContext } from './own-field';
 import type { PartWish } from './parts';
 import { startOf } from './start';
 
@@ -54,12 +53,8 @@ export interface CardModel {
 }
 
 /** For whom a card is made. */
-export interface CardContext {
-  readonly snapshot: SiteSnapshot;
-  readonly style: MomentStyle;
+export interface CardContext extends FieldTextContext {
   readonly opener: FieldOpener;
-  /** The types of page that the site knows. */
-  readonly pageTypes: ReadonlyMap<string, PageType>;
   /** How often a page was read lately. */
   readonly reads: (pageId: string) => number;
 }
@@ -108,12 +103,14 @@ export function leadsByTitle(wishes: readonly PartWish[]): boolean {
 
 /** The picture of a page, ready for a template. */
 export function pictureIn(
-  { value }: PageNode,
-  { crop, isSmall, isLink }: PartWish,
+  page: PageNode,
+  { crop, isSmall, isLink, field }: PartWish,
   isLinkTwice: boolean,
-  { opener }: CardContext,
+  { opener, pageTypes }: CardContext,
 ): CardPicture {
-  return { isPicture: true, picture: opener.file(pictureOf(value)), words: pictureTextOf(value), crop, isSmall, isLink, isLinkTwice };
+  const own = field === '' ? null : fieldPicture(page, field, pageTypes);
+  const picture = opener.file(own ?? pictureOf(page.value));
+  return { isPicture: true, picture, words: own === null ? pictureTextOf(page.value) : '', crop, isSmall, isLink, isLinkTwice };
 }
 
 /** One part of a page, ready for a template; a picture is none. */
@@ -123,11 +120,8 @@ export function partOf(page: PageNode, wish: PartWish, context: CardContext): Ca
   return { part, label, text: textOf(page, wish, context), topics, isLink, heading };
 }
 
-function textOf(
-  page: PageNode,
-  { part, words, dates, field, label }: PartWish,
-  { snapshot, style, pageTypes, reads }: CardContext,
-): string {
+function textOf(page: PageNode, { part, words, dates, field, label }: PartWish, context: CardContext): string {
+  const { snapshot, style, reads } = context;
   const { value } = page;
   const dated = (at: Instant | null) => (at === null ? '' : dateWriters[dates](at, style));
   switch (part) {
@@ -151,7 +145,7 @@ function textOf(
       // Its words are those of the link.
       return label || ' ';
     case 'field':
-      return fieldText(page, field, pageTypes, snapshot, style);
+      return fieldText(page, field, context);
     default:
       return '';
   }

@@ -1,5 +1,6 @@
 import { compareKeys } from '../collection/compare-keys';
 import type { FieldValues } from '../fields/field';
+import { collatorIn } from '../format/collator';
 import { authorsOf, topicsOf } from '../page/page';
 import { localTimeAt, type Instant } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
@@ -44,7 +45,7 @@ export function groupPages(
   const asAsked = groupOrder === 'up' || groupOrder === 'down' ? groupOrder : isOfTimes ? (order === 'soonest' ? 'up' : 'down') : null;
   const noneLast = (a: ListingGroup, b: ListingGroup) => Number(a.key === '') - Number(b.key === '');
   if (asAsked === null) return made.sort(noneLast);
-  const { compare } = new Intl.Collator(snapshot.locale);
+  const { compare } = collatorIn(snapshot.locale);
   const compared = isOfTimes ? compareKeys : (a: string, b: string) => compare(nameOf(a), nameOf(b));
   const sign = asAsked === 'up' ? 1 : -1;
   return made.sort((a, b) => noneLast(a, b) || sign * compared(a.key, b.key));

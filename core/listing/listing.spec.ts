@@ -127,8 +127,25 @@ describe('what a listing takes from', () => {
 describe('a listing in time', () => {
   const dated = fc.record({
     at: fc.option(fc.integer({ min: 0, max: 20 })),
+    /** In days and a quarter of one. */
+    lasts: fc.option(fc.integer({ min: 0, max: 8 })),
+    repeats: fc.boolean(),
     live: fc.integer({ min: 0, max: 15 }),
     shelved: fc.option(fc.integer({ min: 1, max: 20 })),
+  });
+
+  it('has what goes on among what is to come until it ends, and among what is over only then', () => {
+    const world = new SmallWorld().page('front', null).page('fair', 'front', { fields: { takesPlace: at('2027-04-03T10:00'), takesPlaceUntil: at('2027-04-05T18:00') } }); // prettier-ignore
+    const told = (moment: string, time: string) => {
+      const snapshot = world.at(Date.parse(moment));
+      const context = { snapshot, current: snapshot.front, reader: anyone, zone: 'UTC', seed: '' };
+      const { pages, validUntil } = listPages({ depth: 'next', order: 'by hand', time, most: 9 }, context);
+      return [pages.length, Number.isFinite(validUntil) ? new Date(validUntil).toISOString() : null];
+    };
+    expect(told('2027-04-01T00:00Z', 'to come')).toEqual([1, '2027-04-03T10:00:00.000Z']);
+    expect(told('2027-04-04T00:00Z', 'to come')).toEqual([1, '2027-04-05T18:00:00.000Z']);
+    expect(told('2027-04-04T00:00Z', 'past')).toEqual([0, '2027-04-05T18:00:00.000Z']);
+    expect([told('2027-04-05T18:00Z', 'to come'), told('2027-04-05T18:00Z', 'past')]).toEqual([[0, null], [1, null]]); // prettier-ignore
   });
 
   it('comes out the same until the instant that it names, and tells of every page why it is not there', () => {
@@ -151,7 +168,11 @@ describe('a listing in time', () => {
             {
               order: `b${index}`,
               ...(each.shelved === null ? {} : { shelvedFrom: local(each.shelved) }),
-              fields: { takesPlace: each.at === null ? null : local(each.at) },
+              fields: {
+                takesPlace: each.at === null ? null : local(each.at),
+                ...(each.at !== null && each.lasts !== null && { takesPlaceUntil: local(each.at + each.lasts + 0.25) }),
+                ...(each.repeats && { repeats: { rule: 'FREQ=DAILY;INTERVAL=7', without: [] } }),
+              },
             },
             { from: day(each.live) },
           ),
@@ -169,7 +190,7 @@ describe('a listing in time', () => {
           last = { ids, until: Math.min(validUntil, snapshot.validUntil) };
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 100 },
     );
   });
 });

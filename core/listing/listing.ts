@@ -9,7 +9,7 @@ import { askedWords } from '../search/asked-words';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
 import { likenessTo, pagesReferringTo } from './likeness';
 import { endOfDay, inOrder } from './order';
-import { lastStart, nextStart, startHoldsUntil, startOf, startsWithin } from './start';
+import { comingStart, nextTurn, pastStart, startHoldsUntil, startOf, startsWithin } from './start';
 
 const day = 86_400_000;
 
@@ -99,8 +99,13 @@ function nextLookAtReads(moment: Instant): Instant {
   return (Math.floor(moment / readsKept) + 1) * readsKept;
 }
 
+// A page and what is beneath it stay as they are for as long as the tree of pages does.
+const beneath = new WeakMap<PageNode, readonly PageNode[]>();
+
 /** All pages beneath one, in reading order. */
 export function descendants(page: PageNode): readonly PageNode[] {
+  const known = beneath.get(page);
+  if (known) return known;
   const found: PageNode[] = [];
   const walk = ({ children }: PageNode): void => {
     for (const child of children) {
@@ -109,6 +114,7 @@ export function descendants(page: PageNode): readonly PageNode[] {
     }
   };
   walk(page);
+  beneath.set(page, found);
   return found;
 }
 
@@ -155,7 +161,7 @@ function judgeOf(
   const isRelated = fields['source'] === 'related';
   // What was picked by hand is asked for.
   const isKeptOut = (name: string) => fields['source'] !== 'picked' && Boolean(pageTypes?.get(name)?.isKeptFromLists);
-  const isOneOf = (asked: ReadonlySet<string>, held: readonly string[]) => asked.size > 0 && held.some(each => asked.has(each));
+  const isOneOf = (asked: ReadonlySet<string>, held: readonly string[]) => held.some(each => asked.has(each));
   const dateOf = (page: PageNode) => startOf(page, moment) ?? snapshot.firstLive(page.id);
   // What stays as long as nobody changes anything.
   const lasting = (page: PageNode): LeftOut | null => {
@@ -164,9 +170,9 @@ function judgeOf(
     if (without.size > 0 && (without.has(page.id) || page.facts.lineage.some(id => without.has(id)))) return 'without';
     if ((types.size > 0 ? !types.has(value.type) : isKeptOut(value.type)) || withoutTypes.has(value.type)) return 'type';
     if (topics.size > 0 && !isOneOf(topics, topicsOf(value))) return 'topics';
-    if (isOneOf(withoutTopics, topicsOf(value))) return 'without topics';
+    if (withoutTopics.size > 0 && isOneOf(withoutTopics, topicsOf(value))) return 'without topics';
     if (authors.size > 0 && !isOneOf(authors, authorsOf(value))) return 'authors';
-    if (isOneOf(withoutAuthors, authorsOf(value))) return 'without authors';
+    if (withoutAuthors.size > 0 && isOneOf(withoutAuthors, authorsOf(value))) return 'without authors';
     if (featured === 'only' && !isFeatured(value)) return 'not featured';
     if (featured === 'without' && isFeatured(value)) return 'featured';
     if (words.length > 0 && !saysOneOf(page, words)) return 'words';
@@ -195,15 +201,15 @@ function judgeOf(
     }
     if (time === 'around' && current) turns(startHoldsUntil(current, moment));
     if (time === 'around') return { why: isAround(page, current, within, moment) ? null : 'not around', until };
-    const next = nextStart(page, moment);
-    if (next !== null) turns(next);
+    turns(nextTurn(page, moment));
     if (time === 'past') {
-      const last = lastStart(page, moment);
+      const last = pastStart(page, moment);
       if (last === null) return { why: 'has not taken place', until };
       return { why: within > 0 && !turns(last + within) ? 'too old' : null, until };
     }
-    if (next === null) return { why: 'has begun', until };
-    return { why: within > 0 && turns(next - within) ? 'too far ahead' : null, until };
+    const coming = comingStart(page, moment);
+    if (coming === null) return { why: 'has begun', until };
+    return { why: within > 0 && turns(coming - within) ? 'too far ahead' : null, until };
   };
 }
 

@@ -44,9 +44,22 @@ describe('month', () => {
       { at: Date.parse('2027-03-28T23:30Z'), entry: 'the day after' },
     ]);
     const days = weeks.flat();
-    expect(days.find(each => each.date === '2027-03-28')!.entries).toEqual(['just after midnight', 'evening']);
-    expect(days.find(each => each.date === '2027-03-29')!.entries).toEqual(['the day after']);
+    expect(days.find(each => each.date === '2027-03-28')!.entries.map(each => each.entry)).toEqual(['just after midnight', 'evening']);
+    expect(days.find(each => each.date === '2027-03-29')!.entries).toEqual([{ entry: 'the day after', goesOn: false }]);
     expect(days.filter(each => each.isToday).map(each => each.date)).toEqual(['2027-03-18']);
     expect([monthFrom('2027-12', 1), monthFrom('2027-01', -1), monthFrom('2027-03', 24)]).toEqual(['2028-01', '2026-12', '2029-03']);
+  });
+
+  it('puts what goes on on each day that it touches, from before the month and until after it', () => {
+    const lasts = (from: string, to: string) => {
+      const { weeks } = at('2027-03', 'en-GB', [{ at: Date.parse(from), until: Date.parse(to), entry: 'x' }]);
+      const on = weeks.flat().filter(each => each.entries.length > 0);
+      return [on.length, on[0]?.date, on[0]?.entries[0]!.goesOn, on.at(-1)?.date, on.at(-1)?.entries[0]!.goesOn];
+    };
+    expect(lasts('2027-03-05T10:00Z', '2027-03-07T00:00Z')).toEqual([2, '2027-03-05', false, '2027-03-06', true]);
+    // Summer time has begun on the 28th: the day ends an hour earlier in UTC.
+    expect(lasts('2027-03-27T10:00Z', '2027-03-28T23:00Z')).toEqual([2, '2027-03-27', false, '2027-03-28', true]);
+    expect(lasts('2026-01-01T10:00Z', '2028-01-01T10:00Z')).toEqual([35, '2027-03-01', true, '2027-04-04', true]);
+    expect(lasts('2027-03-05T10:00Z', '2027-03-05T10:00Z')).toEqual([1, '2027-03-05', false, '2027-03-05', false]);
   });
 });

@@ -1,4 +1,5 @@
 import { lotOf } from '../collection/lot';
+import { collatorIn } from '../format/collator';
 import { authorsOf } from '../page/page';
 import type { PageType } from '../page-types/page-type';
 import { instantOf, localTimeAt, type Instant } from '../schedule/local-time';
@@ -41,10 +42,9 @@ const greatestFirst: ReadonlySet<string> = new Set(['newest', 'published', 'chan
 export function inOrder(pages: readonly PageNode[], wish: OrderWish, context: OrderContext): readonly PageNode[] {
   const { order, isTurned } = wish;
   if (order === 'by hand') return isTurned ? [...pages].reverse() : pages;
-  const byTitle = titleOrder(pages, context.snapshot);
   const direction = greatestFirst.has(order) === isTurned ? 1 : -1;
-  if (order === 'title') return [...pages].sort((a, b) => direction * byTitle(a, b));
-  const otherwise = order === 'newest' ? (a: PageNode, b: PageNode) => (a.id < b.id ? 1 : -1) : byTitle;
+  if (order === 'title') return inTitleOrder(pages, context.snapshot, direction);
+  const otherwise = order === 'newest' ? (a: PageNode, b: PageNode) => (a.id < b.id ? 1 : -1) : titleOrder(pages, context.snapshot);
   return sortedBy(pages, keyFor(wish, context), { direction, locale: context.snapshot.locale, otherwise });
 }
 
@@ -63,7 +63,7 @@ export function sortedBy<Page extends PageNode>(
   { direction, locale, otherwise }: Sorting,
 ): readonly Page[] {
   const keys = new Map(pages.map(page => [page, keyOf(page)]));
-  const collator = new Intl.Collator(locale);
+  const collator = collatorIn(locale);
   return [...pages].sort((a, b) => {
     const [left, right] = [keys.get(a)!, keys.get(b)!];
     if (left === null || right === null) return (left === null ? 1 : 0) - (right === null ? 1 : 0) || otherwise(a, b);
@@ -104,21 +104,53 @@ function keyFor(
 /** From how many pages on all titles of a site are put in order once, for whatever lists them. */
 const manyPages = 200;
 
-const ranks = new WeakMap<SiteSnapshot['pages'], Map<string, ReadonlyMap<PageNode, number>>>();
+/** All pages of a site in the order of their titles, and at which place each stands. */
+interface TitleRanks {
+  readonly ordered: readonly PageNode[];
+  readonly placeOf: ReadonlyMap<PageNode, number>;
+}
+
+const ranks = new WeakMap<SiteSnapshot['pages'], Map<string, TitleRanks>>();
+
+function titleRanks(snapshot: SiteSnapshot): TitleRanks {
+  const byLocale = ranks.get(snapshot.pages) ?? new Map<string, TitleRanks>();
+  ranks.set(snapshot.pages, byLocale);
+  const known = byLocale.get(snapshot.locale);
+  if (known) return known;
+  const ordered = [...snapshot.pages].sort(byComparing(snapshot.locale));
+  const made = { ordered, placeOf: new Map(ordered.map((page, place) => [page, place])) };
+  byLocale.set(snapshot.locale, made);
+  return made;
+}
+
+function byComparing(locale: string): (a: PageNode, b: PageNode) => number {
+  const collator = collatorIn(locale);
+  return (a, b) => collator.compare(a.value.title, b.value.title) || (a.id < b.id ? -1 : 1);
+}
+
+// Places are put in order as numbers, which takes a tenth of the time of comparing pages by them.
+function inTitleOrder(pages: readonly PageNode[], snapshot: SiteSnapshot, direction: 1 | -1): readonly PageNode[] {
+  if (pages.length < manyPages) {
+    const compare = byComparing(snapshot.locale);
+    return [...pages].sort((a, b) => direction * compare(a, b));
+  }
+  const { ordered, placeOf } = titleRanks(snapshot);
+  const places = new Uint32Array(pages.length);
+  pages.forEach((page, at) => (places[at] = placeOf.get(page)!));
+  places.sort();
+  const sorted: PageNode[] = [];
+  for (const place of places) sorted.push(ordered[place]!);
+  return direction === 1 ? sorted : sorted.reverse();
+}
 
 /** Pages by their titles. To compare two by the rules of a language takes long; of many pages the order is kept for as long as the tree is. */
 export function titleOrder(pages: readonly PageNode[], snapshot: SiteSnapshot): (a: PageNode, b: PageNode) => number {
-  const collator = new Intl.Collator(snapshot.locale);
-  const compared = (a: PageNode, b: PageNode) => collator.compare(a.value.title, b.value.title) || (a.id < b.id ? -1 : 1);
-  if (pages.length < manyPages) return compared;
-  const byLocale = ranks.get(snapshot.pages) ?? new Map<string, ReadonlyMap<PageNode, number>>();
-  ranks.set(snapshot.pages, byLocale);
-  const known = byLocale.get(snapshot.locale) ?? new Map([...snapshot.pages].sort(compared).map((page, rank) => [page, rank]));
-  byLocale.set(snapshot.locale, known);
-  return (a, b) => known.get(a)! - known.get(b)!;
+  if (pages.length < manyPages) return byComparing(snapshot.locale);
+  const { placeOf } = titleRanks(snapshot);
+  return (a, b) => placeOf.get(a)! - placeOf.get(b)!;
 }
 
-/** Until when the random order of a day stays. @param zone - IANA time zone */
+/** Until when the day of a moment lasts. @param zone - IANA time zone */
 export function endOfDay(moment: Instant, zone: string): Instant {
   const [year, month, day] = localTimeAt(moment, zone).slice(0, 10).split('-').map(Number);
   const next = new Date(Date.UTC(year!, month! - 1, day! + 1)).toISOString().slice(0, 10);

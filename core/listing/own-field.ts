@@ -4,6 +4,8 @@ import { writeFullMoment, type MomentStyle } from '../format/moment';
 import type { PageType } from '../page-types/page-type';
 import { instantOf, type LocalTime } from '../schedule/local-time';
 import type { PageNode, SiteSnapshot } from '../site/snapshot';
+import { ownLabel } from '../theme/own-labels';
+import type { Words } from '../theme/words';
 import type { OrderKey } from './order';
 
 type Types = ReadonlyMap<string, PageType>;
@@ -13,13 +15,32 @@ export function fieldNamed(page: PageNode, name: string, pageTypes: Types | unde
   return pageTypes?.get(page.value.type)?.fields.find(each => each.name === name && !each.isWithdrawn);
 }
 
+/** For whom a field is told. */
+export interface FieldTextContext {
+  readonly snapshot: SiteSnapshot;
+  readonly style: MomentStyle;
+  /** The types of page that the site knows. */
+  readonly pageTypes: Types;
+  /** The fixed words as they are read. */
+  readonly words: Words;
+}
+
 /** What a field of a page says to readers; empty where it says nothing, or its type has none of that name. */
-export function fieldText(page: PageNode, name: string, pageTypes: Types, { pageById }: SiteSnapshot, style: MomentStyle): string {
-  return wordsOf(page, fieldNamed(page, name, pageTypes), {
+export function fieldText(page: PageNode, name: string, { snapshot: { pageById }, style, pageTypes, words }: FieldTextContext): string {
+  const field = fieldNamed(page, name, pageTypes);
+  // Whoever reads may have another language than whoever writes: what is so is said in the words of the field.
+  if (field?.kind === 'yes or no') return page.value.fields[field.name] === true ? ownLabel(words, field.label) : '';
+  return wordsOf(page, field, {
     page: id => pageById.get(id)?.value.title ?? '',
     record: () => '',
     moment: value => writeFullMoment(instantOf(value as LocalTime), style),
   });
+}
+
+/** The file that a field of a page shows; empty where it shows none, or its type has no picture of that name. */
+export function fieldPicture(page: PageNode, name: string, pageTypes: Types): string {
+  const field = fieldNamed(page, name, pageTypes);
+  return field && kindOfField(field).isPicture ? String(page.value.fields[field.name] ?? '') : '';
 }
 
 /** What a page stands by where it stands by one of its fields; null where that says nothing. */
@@ -34,8 +55,6 @@ export function fieldKey(page: PageNode, name: string, pageTypes: Types | undefi
 function wordsOf({ value }: PageNode, field: AnyField | undefined, names: FieldNames): string {
   const held = field && value.fields[field.name];
   if (!field || held === undefined) return '';
-  // Whoever reads has another language than whoever writes: what is so is said in the words of the field.
-  if (field.kind === 'yes or no') return held === true ? field.label : '';
   const { words, describe } = kindOfField(field);
   return describe ? describe(held, field, names) : words(held, field);
 }

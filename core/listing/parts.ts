@@ -36,7 +36,7 @@ export interface PartWish {
   readonly crop: 'card' | 'square' | 'tall' | 'own';
   /** Of a picture: whether it stands small beside what follows. */
   readonly isSmall: boolean;
-  /** The name of a field of the site’s own types. */
+  /** The name of a field of the site’s own types; of a picture empty for the one that every page can have. */
   readonly field: string;
 }
 
@@ -88,10 +88,10 @@ export const partFields: readonly Field[] = [
     name: 'field',
     label: 'Which field',
     kind: 'choice',
-    help: 'Of pages of a type that lacks it, nothing is shown.',
+    help: 'Of pages of a type that lacks it, nothing is shown. None shows the picture that every page can have.',
     choicesFrom: 'page fields',
     choices: [{ value: '', label: 'None' }],
-    askedWhen: only('field'),
+    askedWhen: only('field', 'picture'),
   },
   {
     name: 'label',

@@ -3,7 +3,7 @@ import { emptyText, isRichText, plainWords, type RichText } from '../rich-text/d
 import type { WhoTest } from '../rule/tests/who-tests';
 import type { RuleTree } from '../rule/tree';
 import type { OnceOver } from './once-over';
-import type { LocalTime } from '../schedule/local-time';
+import { instantOf, type LocalTime } from '../schedule/local-time';
 import type { Repetition } from '../schedule/repetition';
 
 /** A page as it is stored: where it stands, who may read it, and the fields of its type. */
@@ -84,6 +84,13 @@ export function topicsOf({ fields }: PageValue): readonly string[] {
 /** When what the page tells of takes place, for the first time where it comes again; null when it does not say. */
 export function takesPlaceOf({ fields }: PageValue): LocalTime | null {
   return (fields['takesPlace'] as LocalTime | null | undefined) ?? null;
+}
+
+/** How long what the page tells of lasts, in milliseconds and exactly, each time that it takes place; null when it does not say. @see RFC 5545 section 3.8.2.2 */
+export function lengthOf(page: PageValue): number | null {
+  const [first, end] = [takesPlaceOf(page), page.fields['takesPlaceUntil'] as LocalTime | null | undefined];
+  const length = first && end ? instantOf(end) - instantOf(first) : 0;
+  return length > 0 ? length : null;
 }
 
 /** How what the page tells of comes again; null when it does not. */

@@ -8,6 +8,7 @@ describe('a greeting', () => {
     expect(hasNameSigns(made)).toBeTrue();
     expect(hasNameSigns(Buffer.from(made))).toBeTrue();
     expect(withName(made, 'Nan <b>Trewin')).toBe('Dear Nan &lt;b&gt;Trewin, or Nan; {other} stays');
+    expect(withName(made, "$& $'$`")).toBe("Dear $&amp; $'$`, or $&amp;; {other} stays");
     expect([hasNameSigns('Dear all'), hasNameSigns(Buffer.from('Dear all'))]).toEqual([false, false]);
   });
 

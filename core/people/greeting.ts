@@ -20,5 +20,6 @@ export function hasNameSigns(html: string | Buffer): boolean {
 /** A page with somebody’s name put in, whole or the first word of it. */
 export function withName(html: string, name: string): string {
   const [first] = name.split(' ');
-  return html.replaceAll(signs.name, escaped(name)).replaceAll(signs['first name'], escaped(first!));
+  // A name is put in as it is: a dollar sign in it would else stand for part of the page.
+  return html.replaceAll(signs.name, () => escaped(name)).replaceAll(signs['first name'], () => escaped(first!));
 }

@@ -20,9 +20,12 @@ export function passageOf(quote: string, text: string): Passage | null {
  */
 export function followPassage({ from, to }: Passage, before: string, after: string): Passage | null {
   if (before === after) return { from, to };
+  const quote = before.slice(from, to);
+  // Several words that stand in either text just once are the same ones, though what is around them changed places with them.
+  if (/\S\s+\S/.test(quote) && isOnce(quote, before) && isOnce(quote, after)) return passageOf(quote, after);
   const parts = diffWordsWithSpace(before, after, { maxEditLength: mostEdits });
   // Texts that have next to nothing in common: the words themselves are looked for.
-  if (!parts) return passageOf(before.slice(from, to), after);
+  if (!parts) return passageOf(quote, after);
   let [at, now] = [0, 0];
   let start: number | null = null;
   let end = 0;
@@ -37,4 +40,9 @@ export function followPassage({ from, to }: Passage, before: string, after: stri
     [at, now] = [next, nowNext];
   }
   return start === null || end <= start ? null : { from: start, to: end };
+}
+
+function isOnce(quote: string, text: string): boolean {
+  const at = text.indexOf(quote);
+  return at >= 0 && text.indexOf(quote, at + 1) < 0;
 }

@@ -4,7 +4,7 @@ import { mayRead } from '../placement/resolve';
 import type { LinkTarget, RichText } from '../rich-text/document';
 import { openLinkTag, writeText, type TextClasses } from '../rich-text/html';
 import { partsOfPath } from '../fields/link/link';
-import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
+import { compileWho, everybody, readerFactsIn, type ReaderFacts } from '../rule/who';
 import { fileLinked } from '../file/address';
 import { filesOf } from '../file/holders';
 import { openFile, type OpenFile } from '../file/open-file';
@@ -49,7 +49,7 @@ export class LinkOpener implements FieldOpener {
     const value = filesOf(this.snapshot).get(id);
     if (!value) return null;
     // A file without readers of its own follows what names it, which is being read right now.
-    const readers = value.readers ?? {};
+    const readers = value.readers ?? everybody;
     for (const key of readerFactsIn(readers)) this.dependsOn.add(key);
     return compileWho(readers)(this.context.reader) ? openFile({ id, value }, this.snapshot.locale) : null;
   }

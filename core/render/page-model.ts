@@ -4,9 +4,9 @@ import type { FieldValues, OpenText } from '../fields/field';
 import { filesOf } from '../file/holders';
 import { openFields } from '../fields/index';
 import type { FormState } from '../form/form';
-import { writeFullMoment, type MomentStyle } from '../format/moment';
+import { writeFullMoment, writeFullSpan, type MomentStyle } from '../format/moment';
 import { insetIdsOf } from '../inset/inset';
-import { startHoldsUntil, startOf, startsAfter } from '../listing/start';
+import { endOf, startHoldsUntil, startOf, startsAfter } from '../listing/start';
 import { searchAddressIn } from '../page/service-pages';
 import { noMembers, type MembersSeen } from '../people/members-told';
 import type { OutsideFeed } from '../outside/feed';
@@ -15,7 +15,7 @@ import type { OwnGround, PlacementValue } from '../placement/placement';
 import type { Resolution } from '../placement/resolve';
 import { UnknownType, type Registry } from '../registry/registry';
 import { ownLookOf, type OwnLook } from '../site-types/own-look';
-import { compileWho, readerFactsIn } from '../rule/who';
+import { compileWho, everybody, readerFactsIn } from '../rule/who';
 import type { QueryTest } from '../rule/tests/query/test';
 import type { Instant } from '../schedule/local-time';
 import type { CompiledPlacement } from '../site/compiled-placement';
@@ -158,8 +158,8 @@ export function pageModel(
     for (const id of ids) {
       if (id in insets) continue;
       const block = snapshot.blocks.get(id);
-      for (const key of readerFactsIn(block?.value.readers ?? {})) dependsOn.add(key);
-      const isSeen = block !== undefined && compileWho(block.value.readers ?? {})(context.reader);
+      for (const key of readerFactsIn(block?.value.readers ?? everybody)) dependsOn.add(key);
+      const isSeen = block !== undefined && compileWho(block.value.readers ?? everybody)(context.reader);
       insets[id] = null;
       if (!isSeen) continue;
       const built = blockModelOrNothing(snapshot, page, null, block, context, resolution.facts.query);
@@ -202,7 +202,7 @@ export function pageModel(
       body: (fields['body'] as OpenText | null | undefined) ?? null,
       fields,
       own: page ? ownLookOf(page, context.registry.pageTypes, opener) : null,
-      when: start === null ? '' : writeFullMoment(start, context.style),
+      when: start === null ? '' : writeFullSpan(start, endOf(page!, start), context.style),
       alsoOn: alsoOn.map(each => writeFullMoment(each, context.style)),
       authors: value ? authorsOf(value) : [],
       showsTitle: !titleShownByBlock,
@@ -292,6 +292,7 @@ function blockModel(
       query,
       searched: page === null ? (query['q'] ?? '').slice(0, mostTyped) : '',
       pageTypes: context.registry.pageTypes,
+      words: context.words,
       reads: context.reads ?? (() => 0),
       members: context.members ?? noMembers,
       signUp: context.signUp ?? { isOpen: false, membership: '' },

@@ -75,7 +75,7 @@ export function plainWords(document: RichText): string {
   const lines: string[] = [''];
   const walk = (node: RichTextNode): void => {
     if (node.type === 'text' || node.type === 'footnote') lines[lines.length - 1] += inlineWords(node);
-    if (node.type === 'picture') lines.push(String(node.attrs?.['caption'] ?? ''), '');
+    if (node.type === 'picture' || node.type === 'table') lines.push(String(node.attrs?.['caption'] ?? ''), '');
     if (node.type === 'hardBreak') lines.push('');
     node.content?.forEach(walk);
     if (isTextblock(node)) lines.push('');

@@ -59,6 +59,9 @@ function faultOfNode(raw: unknown, expected: string | null, isPlain: boolean): s
   const stranger = content.find(each => typeof each !== 'object' || each === null || !Object.hasOwn(nodeRules, each.type));
   if (stranger !== undefined) return say`A text holds nothing called “${String(stranger?.type)}”.`;
   if (!isHeld(rule.holds ?? [], content)) return say`“${node.type}” does not hold what is in it.`;
+  const across = rule.mostAcross === undefined ? [] : content.map(each => (Array.isArray(each.content) ? each.content.length : 0));
+  if (across.some(count => count !== across[0] || count > rule.mostAcross!))
+    return say`Each row of a table has as many cells as the others, and at most ${rule.mostAcross!}.`;
   for (const inner of content) {
     const fault = faultOfNode(inner, null, rule.isPlain ?? false);
     if (fault) return fault;

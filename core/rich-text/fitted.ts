@@ -9,6 +9,16 @@ export function fittedText(document: RichText): RichText {
   return fittedNode(document) as RichText;
 }
 
+/**
+ * A text without the empty paragraph that an editor keeps at its end so that there is room to go on, where the text had none
+ * before.
+ */
+export function withoutRoom(text: RichText, before: RichText): RichText {
+  const isRoom = (last: RichTextNode | undefined) => last?.type === 'paragraph' && last.content === undefined;
+  const hasRoom = text.content.length > 1 && isRoom(text.content.at(-1));
+  return hasRoom && !isRoom(before.content.at(-1)) ? { ...text, content: text.content.slice(0, -1) } : text;
+}
+
 function fittedNode(node: RichTextNode): RichTextNode {
   const rule = nodeRules[node.type]!;
   const content = joined((node.content ?? []).filter(each => nodeRules[each.type]).map(fittedNode));

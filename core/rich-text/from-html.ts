@@ -2,10 +2,12 @@ import { defaultTreeAdapter as tree, parseFragment, type DefaultTreeAdapterMap }
 import { isSafeAddress, isSitePath } from '../fields/link/address';
 import { toPage } from '../fields/link/link';
 import { numberOf } from '../format/moment';
+import { plainWords, textOfParagraphs } from './document';
 import type { LinkTarget, Mark, RichText, RichTextNode } from './document';
 import { deepestText } from './faults';
 import { fittedAttributes } from './fitted';
 import { markOrder, markRules, nodeRules } from './grammar';
+import { layOutTable } from './table-from-html';
 
 /** A text read from HTML, and what of the HTML it cannot say. */
 export interface ReadText {
@@ -130,6 +132,7 @@ class HtmlReader {
     if (unread.includes(tag)) return this.#lose(tag);
     if (tag === 'div' && attributeOf(element, 'data-inset') !== null && this.#takesInset(element)) return;
     if (tag === 'figure' && attributeOf(element, 'data-picture') !== null && this.#takesPicture(element)) return;
+    if (tag === 'table' && this.#takesTable(element, marks)) return;
     if (tag === 'span' && attributeOf(element, 'data-note') !== null) return this.#takeNote(element);
     const within = () => this.read(childNodes, marks);
     if (tag === 'br') return this.#put({ type: 'hardBreak', ...(marks.length > 0 && { marks }) });
@@ -211,6 +214,42 @@ class HtmlReader {
     return true;
   }
 
+  /** Whether a table is one that a text can hold; one that is not is read as its words. */
+  #takesTable(element: HtmlElement, marks: readonly Mark[]): boolean {
+    const isBeyond = this.#open.length >= deepestText - 5 || this.#open.some(each => each.type === 'tableCell');
+    const layout = isBeyond ? null : layOutTable(element);
+    if (!layout) return false;
+    if (layout.spanning > 0) this.#lose('cells that reach over others', layout.spanning);
+    this.#endLine();
+    const named = layout.caption ? wordsOf(layout.caption).replace(/\s+/g, ' ').trim() : '';
+    const { isValid } = nodeRules['table']!.attributes!['caption']!;
+    // Words are not lost: what is too long for a caption stands before the table.
+    if (!isValid(named)) this.read(layout.caption!.childNodes, marks);
+    const content = layout.rows.map(row => ({ type: 'tableRow', content: row.map(cell => this.#cell(cell, marks)) }));
+    this.#putBlock({ type: 'table', attrs: { caption: isValid(named) ? named : '' }, content });
+    return true;
+  }
+
+  #cell(element: HtmlElement | null, marks: readonly Mark[]): RichTextNode {
+    const cell: Container = { type: 'tableCell', content: [] };
+    this.#open.push(cell);
+    if (element) this.read(element.childNodes, marks);
+    this.#endLine();
+    this.#open.pop();
+    const content = cell.content.flatMap(each => this.#asParagraphs(each));
+    const type = element?.tagName === 'th' ? 'tableHeader' : 'tableCell';
+    return { type, content: content.length > 0 ? content : [{ type: 'paragraph' }] };
+  }
+
+  // A cell holds paragraphs only; whatever else was in it stays as its words.
+  #asParagraphs(node: RichTextNode): readonly RichTextNode[] {
+    if (node.type === 'paragraph') return [node];
+    this.#lose(`${node.type} in a table`);
+    if (node.type === 'heading') return [{ type: 'paragraph', ...(node.content && { content: node.content }) }];
+    if (node.type === 'codeBlock') return textOfParagraphs(plainWords({ type: 'doc', content: [node] }).replace(/\s+/g, ' ')).content;
+    return (node.content ?? []).flatMap(each => this.#asParagraphs(each));
+  }
+
   #styled(element: HtmlElement, marks: readonly Mark[]): void {
     const style = attributeOf(element, 'data-style')!;
     const isStyle = markRules['styled']!.attributes!['style']!.isValid(style);
@@ -280,8 +319,8 @@ class HtmlReader {
     this.#append({ ...line, ...(content.length > 0 && { content }) });
   }
 
-  #lose(what: string): void {
-    this.lost.set(what, (this.lost.get(what) ?? 0) + 1);
+  #lose(what: string, count = 1): void {
+    this.lost.set(what, (this.lost.get(what) ?? 0) + count);
   }
 }
 

@@ -4,11 +4,13 @@ import { pictureAligns, pictureWidths } from '../file/picture-html';
 /** What a node of running text may be and hold. */
 export interface NodeRule {
   /** Nodes of the group may stand where the group is asked for. */
-  readonly group?: 'block' | 'inline';
+  readonly group?: 'block' | 'inline' | 'cell';
   /** What it holds, in order: names or groups with * (any number) or + (at least one). Without it, nothing. */
   readonly holds?: readonly string[];
   /** Attributes, each with the test that its value must pass. */
   readonly attributes?: Readonly<Record<string, AttributeRule>>;
+  /** Each piece that it holds holds as many as the others, and no more than so many. */
+  readonly mostAcross?: number;
   /** Its text carries no marks. */
   readonly isPlain?: boolean;
   /** It stands within a line and carries no marks. */
@@ -23,6 +25,9 @@ export interface AttributeRule {
 
 /** The most characters of a footnote. */
 export const longestNote = 1_000;
+
+/** The most columns of a table in running text. */
+export const mostColumns = 20;
 
 /** The nodes of running text. What is not listed cannot be stored. */
 export const nodeRules: Readonly<Record<string, NodeRule>> = {
@@ -62,6 +67,16 @@ export const nodeRules: Readonly<Record<string, NodeRule>> = {
       width: { initial: 100, isValid: value => pictureWidths.includes(value as 100) },
     },
   },
+  /** Rows of cells; those that name their row or column are headers. @see WHATWG HTML, section 4.9 */
+  table: {
+    group: 'block',
+    holds: ['tableRow+'],
+    mostAcross: mostColumns,
+    attributes: { caption: { initial: '', isValid: value => typeof value === 'string' && value.length <= 200 && !/\p{Cc}/u.test(value) } },
+  },
+  tableRow: { holds: ['cell+'] },
+  tableHeader: { group: 'cell', holds: ['paragraph+'] },
+  tableCell: { group: 'cell', holds: ['paragraph+'] },
   hardBreak: { group: 'inline' },
   /** A note that readers find at the end of the text; addresses in it are links. */
   footnote: {

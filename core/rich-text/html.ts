@@ -1,7 +1,7 @@
 import { lotOf } from '../collection/lot';
 import { escaped } from '../format/escaped';
 import type { TextPicture } from '../file/picture-html';
-import { linkOn, type Inset, type LinkTarget, type RichText, type RichTextNode } from './document';
+import { linkOn, plainWords, type Inset, type LinkTarget, type RichText, type RichTextNode } from './document';
 import { markOrder } from './grammar';
 
 /** Class names that a theme gives to what it dresses, by node or mark, such as { blockquote: 'pulled' }. */
@@ -87,6 +87,8 @@ class TextWriter {
       case 'horizontalRule':
         this.#html += this.#open('hr', node.type);
         return;
+      case 'table':
+        return this.#table(node);
       case 'codeBlock':
         this.#html += `${this.#open('pre', node.type)}<code>${content.map(each => escaped(each.text ?? '')).join('')}</code></pre>`;
         return;
@@ -115,6 +117,37 @@ class TextWriter {
     if (isPlain) this.#line(first.content);
     else if (first) this.#block(first);
     this.blocks(rest);
+  }
+
+  // Readers can scroll a table that is wider than its place; as a source it stands by itself.
+  #table({ attrs, content: rows = [] }: RichTextNode): void {
+    const caption = String(attrs!['caption']);
+    const label = caption || plainWords({ type: 'doc', content: rows.slice(0, 1) }).replace(/\n+/g, ', ');
+    const headed = !this.isSource && isHead(rows[0]) ? 1 : 0;
+    const named = label === '' ? '' : ` aria-label="${escaped(label)}"`;
+    if (!this.isSource) this.#html += `<section class="table-frame" tabindex="0"${named}>`;
+    this.#html += this.#open('table', 'table');
+    if (caption !== '') this.#html += `<caption>${escaped(caption)}</caption>`;
+    if (headed > 0) this.#rows('thead', rows.slice(0, headed), 'col');
+    if (rows.length > headed) this.#rows(this.isSource ? '' : 'tbody', rows.slice(headed), 'row');
+    this.#html += this.isSource ? '</table>' : '</table></section>';
+  }
+
+  #rows(part: string, rows: readonly RichTextNode[], scope: 'col' | 'row'): void {
+    if (part !== '') this.#html += `<${part}>`;
+    for (const row of rows) {
+      this.#html += this.isSource ? '\n<tr>' : '<tr>';
+      for (const { type, content: paragraphs = [] } of row.content ?? []) {
+        const tag = type === 'tableHeader' ? 'th' : 'td';
+        this.#html += tag === 'th' && !this.isSource ? `<th scope="${scope}">` : `<${tag}>`;
+        if (paragraphs.length === 1) this.#line(paragraphs[0]!.content ?? []);
+        else for (const each of paragraphs) this.#block(each);
+        this.#html += `</${tag}>`;
+      }
+      this.#html += '</tr>';
+    }
+    if (part !== '') this.#html += `</${part}>`;
+    else this.#html += '\n';
   }
 
   // Marks that go on over several stretches are opened once.
@@ -194,6 +227,11 @@ class TextWriter {
     if (this.#html !== '') this.#pieces.push(this.#html);
     this.#html = '';
   }
+}
+
+/** Whether a row names the columns beneath it. */
+function isHead(row: RichTextNode | undefined): boolean {
+  return (row?.content ?? []).every(({ type }) => type === 'tableHeader');
 }
 
 /** Words in which whole addresses are links. */

@@ -20,6 +20,14 @@ describe('texts and Markdown', () => {
     [`<figure data-picture="${id(3)}" data-caption="Dawn" data-align="start" data-width="50"></figure>`, `<figure data-picture="${id(3)}" data-caption="Dawn" data-align="start" data-width="50"></figure>`], // prettier-ignore
     ['<span data-style="lead">At **dawn**</span> they come.', '<p><span data-style="lead">At <strong>dawn</strong></span> they come.</p>'],
     ['H<sub>2</sub>O', '<p>H<sub>2</sub>O</p>'],
+    [
+      '| Month | Knot |\n| --- | --- |\n| May | **a \\| b** |',
+      '<table><tr><th>Month</th><th>Knot</th></tr><tr><td>May</td><td><strong>a | b</strong></td></tr></table>',
+    ],
+    [
+      '<table><caption>Counts</caption><tbody><tr><th>May</th><td>7</td></tr></tbody></table>',
+      '<table><caption>Counts</caption><tr><th>May</th><td>7</td></tr></table>',
+    ],
   ];
   for (const [said, html] of rows)
     it(`say the same: ${said.slice(0, 40)}`, () => {
@@ -34,6 +42,9 @@ describe('texts and Markdown', () => {
     ['> bar\nbaz', '<blockquote><p>bar baz</p></blockquote>'],
     ['- foo\n- bar\n+ baz', '<ul><li>foo</li><li>bar</li></ul><ul><li>baz</li></ul>'],
     ['*foo __bar *baz bim__ bam*', '<p><em>foo <strong>bar *baz bim</strong> bam</em></p>'],
+    // Source: GitHub Flavored Markdown 0.29, examples 198 and 204 (tables); from memory.
+    ['| foo | bar |\n| --- | --- |\n| baz | bim |', '<table><tr><th>foo<th>bar<tr><td>baz<td>bim</table>'],
+    ['| abc | def |\n| --- | --- |\n| bar |\n| bar | baz | boo |', '<table><tr><th>abc<th>def<tr><td>bar<td><tr><td>bar<td>baz</table>'],
     ['[link](/uri "title")', '<p><a href="/uri">link</a></p>'],
   ];
   for (const [given, html] of examples)
@@ -60,6 +71,7 @@ describe('texts and Markdown', () => {
         { depthSize: 'small', withCrossShrink: true },
         line.map(each => `<p>${each}</p>`),
         line.map(each => `<h3>${each}</h3>`),
+        fc.tuple(line, line).map(([a, b]) => `<table><tr><th>${a}<th>b|c</th></tr><tr><td>${b}</td><td></td></tr></table>`),
         fc.tuple(line, tie('block')).map(([first]) => `<ul><li>${first}<ol><li>${first}</li><li>x</li></ol></li><li>y</li></ul>`),
         fc.array(tie('block'), { minLength: 1, maxLength: 2 }).map(some => `<blockquote>${some.join('<p>z</p>')}</blockquote>`),
       ),

@@ -9,7 +9,7 @@ import { sourceOfText } from './source';
 const asHtml = ['sub', 'sup', 's'] as const;
 
 /**
- * A text as Markdown: CommonMark, with footnotes as `^[words]`. What Markdown has no sign for stands in it as HTML.
+ * A text as Markdown: CommonMark, with footnotes as `^[words]` and tables of lines. What Markdown has no sign for stands in it as HTML.
  * @see CommonMark 0.31.2
  */
 export function markdownOf(document: RichText, hrefOf: (link: LinkTarget) => string): string {
@@ -35,11 +35,35 @@ export function markdownOf(document: RichText, hrefOf: (link: LinkTarget) => str
     filter: node => isHeld(node),
     replacement: (_, node) => `\n\n${(node as Element).outerHTML}\n\n`,
   });
+  // Markdown has tables of lines whose first row alone names the columns.
+  writer.addRule('cell', {
+    filter: ['th', 'td'],
+    replacement: words => `| ${words.trim().replace(/\n+/g, ' ').replace(/\|/g, '\\|')} `,
+  });
+  writer.addRule('row', {
+    filter: 'tr',
+    replacement: (cells, node) => {
+      const row = node as HTMLTableRowElement;
+      return `${cells}|\n${row.previousElementSibling ? '' : `${'| --- '.repeat(row.children.length)}|\n`}`;
+    },
+  });
+  writer.addRule('rows', { filter: ['tbody'], replacement: rows => rows });
+  writer.addRule('table', {
+    filter: 'table',
+    replacement: (rows, node) => `\n\n${isOfLines(node as Element) ? rows.trim() : (node as Element).outerHTML}\n\n`,
+  });
   // The writer leaves out what says nothing before its rules are asked.
   const filled = sourceOfText(document, hrefOf)
     .replace(/(<(?:figure|div) data-(?:picture|inset)="[^>]*>)(<\/(?:figure|div)>)/g, `$1${filler}$2`)
     .replace(/(<span data-note="[^"]*">)(<\/span>)/g, `$1${filler}$2`);
   return writer.turndown(filled).replaceAll(filler, '');
+}
+
+/** Whether a table is one that Markdown has signs for. @see GitHub Flavored Markdown 0.29, section 4.10 */
+function isOfLines(table: Element): boolean {
+  // What is not found is null to browsers, and undefined to what stands in for them on the server.
+  const has = (found: string) => Boolean(table.querySelector(found));
+  return !has('caption, p, br') && !has('tr:first-child td') && !has('tr + tr th');
 }
 
 /** A sign of no width that stands in what would be taken for empty. */

@@ -15,6 +15,12 @@ const list = (...items: string[]): RichTextNode => ({
   content: items.map(each => ({ type: 'listItem', content: [p(each)] })),
 });
 
+const table = (...rows: readonly (readonly string[])[]): RichTextNode => ({
+  type: 'table',
+  attrs: { caption: '' },
+  content: rows.map(row => ({ type: 'tableRow', content: row.map(words => ({ type: 'tableCell', content: [p(words)] })) })),
+});
+
 /** A marked text in a short form: + and − before what came and went, notes in brackets. */
 const told = (blocks: readonly MarkedBlock[]): readonly string[] =>
   blocks.map(({ type, level, fate, note, runs, content }) => {
@@ -52,6 +58,12 @@ describe('markedText', () => {
       doc(list('boots', 'coat')),
       doc(list('boots', 'warm coat', 'lamp')),
       ['bulletList:{listItem:{paragraph:boots} listItem:{paragraph:+warm |coat} +listItem:{+paragraph:lamp}}'],
+    ],
+    [
+      'a cell of a table, and a row',
+      doc(table(['Month', 'Knot'], ['May', 'ten thousand'])),
+      doc(table(['Month', 'Knot'], ['May', 'nine thousand'], ['June', 'none'])),
+      ['table:{tableRow:{tableCell:{paragraph:Month} tableCell:{paragraph:Knot}} tableRow:{tableCell:{paragraph:May} tableCell:{paragraph:−ten|+nine| thousand}} +tableRow:{+tableCell:{+paragraph:June} +tableCell:{+paragraph:none}}}'], // prettier-ignore
     ],
   ];
   for (const [what, before, after, marked] of rows) it(`tells ${what}`, () => expect(told(markedText(before, after))).toEqual([...marked]));

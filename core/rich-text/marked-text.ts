@@ -191,6 +191,9 @@ const blockWords: Readonly<Record<string, string>> = {
   bulletList: word`a list`,
   orderedList: word`a numbered list`,
   blockquote: word`a quotation`,
+  table: word`a table`,
+  tableHeader: word`a cell that names others`,
+  tableCell: word`a cell`,
 };
 
 function shapeOf({ type, attrs }: Part): Pick<MarkedBlock, 'type' | 'level'> {

@@ -13,7 +13,8 @@ import {
 } from './document';
 import { deepestText, faultOfText, mostCharacters, mostNodes } from './faults';
 import { mostHtml, textFromHtml } from './from-html';
-import { markRules, nodeRules } from './grammar';
+import { markRules, mostColumns, nodeRules } from './grammar';
+import { writeText } from './html';
 import { sourceOfText } from './source';
 import { anyText, sampleId as id } from '../testing/random-text';
 
@@ -116,7 +117,25 @@ describe('texts and HTML', () => {
     ['loose <b>words</b><p>then', '<p>loose <strong>words</strong></p><p>then</p>', ''],
     ['<ul><li>a<ul><li>b</ul><li><h2>c</h2></ul>', '<ul><li>a<ul><li>b</li></ul></li><li><p></p><h2>c</h2></li></ul>', ''],
     ['<ol start="3"><li>a</ol>', '<ol start="3"><li>a</li></ol>', ''],
-    ['<table><tr><td>a<td>b</table>', '<p>a</p><p>b</p>', 'table,tr,td'],
+    ['<table><tr><td>a<td>b</table>', '<table><tr><td>a</td><td>b</td></tr></table>', ''],
+    [
+      '<table><caption>C</caption><tfoot><tr><td>z</tfoot><tr><th>a<td><p>b<p>c</table>',
+      '<table><caption>C</caption><tr><th>a</th><td><p>b</p><p>c</p></td></tr><tr><td>z</td><td></td></tr></table>',
+      '',
+    ],
+    // Source: WHATWG HTML section 4.9.12, a cell over two rows and one over two columns (from memory).
+    [
+      '<table><tr><td rowspan=2>a<td>b<tr><td>c<tr><td colspan=2>d</table>',
+      '<table><tr><td>a</td><td>b</td></tr><tr><td></td><td>c</td></tr><tr><td>d</td><td></td></tr></table>',
+      'cells that reach over others',
+    ],
+    [
+      '<table><tr><td><ul><li>a</ul><h2>b</h2><table><tr><td>c</table></table>',
+      '<table><tr><td><p>a</p><p>b</p><p>c</p></td></tr></table>',
+      'table,tr,td,bulletList in a table,listItem in a table,heading in a table',
+    ],
+    ['<table></table><p>a</p>', '<p>a</p>', 'table'],
+    [`<table><tr>${'<td>a'.repeat(mostColumns + 1)}</table>`, '<p>a</p>'.repeat(mostColumns + 1), 'table,tr,td'],
     ['<p>a<script>alert(1)</script><u>b</u></p>', '<p>ab</p>', 'script,u'],
     ['<a href="javascript:alert(1)">x</a>', '<p>x</p>', 'links that are not safe to follow'],
     ['<a href=/join/#now><em>x</em> y</a>', '<p><a href="/join#now"><em>x</em> y</a></p>', ''],
@@ -135,6 +154,28 @@ describe('texts and HTML', () => {
     const { document, lost } = textFromHtml('<ul><li>a'.repeat(150));
     expect([faultOfText(document), plainWords(document).match(/a/g)?.length, lost.has('what lies too deep')]).toEqual([null, 150, true]);
   });
+  it('take a table whose rows have as many cells each, and no other', () => {
+    const cell = { type: 'tableCell', content: [{ type: 'paragraph' }] };
+    const table = (...lengths: readonly number[]) => ({
+      type: 'doc',
+      content: [
+        {
+          type: 'table',
+          attrs: { caption: '' },
+          content: lengths.map(length => ({ type: 'tableRow', content: Array<unknown>(length).fill(cell) })),
+        },
+      ],
+    });
+    expect([table(2, 2), table(1), table(mostColumns)].map(faultOfText)).toEqual([null, null, null]);
+    for (const ragged of [table(2, 1), table(1, 2), table(mostColumns + 1)]) expect(faultOfText(ragged)).toMatch(/as many cells/);
+    expect(faultOfText(table(0))).not.toBeNull();
+  });
+  it('show a table with its names told apart, in a place of its own that can be scrolled', () => {
+    const shown = writeText(read('<table><tr><th>Month<th>Knot<tr><th>May<td><a href="/join">a</a></table>'));
+    const written = shown.map(each => (typeof each === 'string' ? each : 'words' in each ? each.words : '')).join('');
+    expect(written).toBe('<section class="table-frame" tabindex="0" aria-label="Month, Knot"><table><thead><tr><th scope="col">Month</th><th scope="col">Knot</th></tr></thead><tbody><tr><th scope="row">May</th><td>a</td></tr></tbody></table></section>'); // prettier-ignore
+  });
+
   for (const [what, hostile] of [
     ['fifty thousand divisions', '<div><b>'.repeat(50_000)],
     ['too many characters', 'x'.repeat(mostHtml + 1)],

@@ -10,6 +10,9 @@ export function compileWhoTest(test: WhoTest): (facts: ReaderFacts) => boolean {
   return whoTests.of(test).holds(test);
 }
 
+/** Readers without a condition: a tree that everybody meets. */
+export const everybody: RuleTree<WhoTest> = {};
+
 // Trees are immutable, and menus and listings ask for the readers of every page they pass.
 const compiled = new WeakMap<RuleTree<WhoTest>, (facts: ReaderFacts) => boolean>();
 

@@ -1,4 +1,5 @@
 import { DateTime, IANAZone } from 'luxon';
+import { Kept, keeping } from '../collection/keeping';
 
 /** UTC milliseconds since 1970-01-01T00:00:00Z. */
 export type Instant = number;
@@ -26,19 +27,13 @@ const localPattern = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/;
 const hour = 3_600_000;
 
 /** The most names of which it is kept whether they are zones; the database holds some six hundred. */
-const mostAsked = 1_000;
-// The runtime makes a formatter each time that it is asked, which takes longer than all else that a time needs.
-const asked = new Map<string, boolean>();
+const mostZones = 1_000;
 
-/** Whether the name is a time zone of the IANA database known to this runtime. */
-export function isTimeZone(zone: string): boolean {
-  const known = asked.get(zone);
-  if (known !== undefined) return known;
-  const isZone = IANAZone.isValidZone(zone);
-  if (asked.size >= mostAsked) asked.clear();
-  asked.set(zone, isZone);
-  return isZone;
-}
+/**
+ * Whether the name is a time zone of the IANA database known to this runtime, which makes a formatter each time that it is
+ * asked: that takes longer than all else that a time needs.
+ */
+export const isTimeZone = keeping(mostZones, zone => IANAZone.isValidZone(zone));
 
 /** Whether the text is a calendar date and time of the form "2027-04-01T06:00" that exists in the calendar. */
 export function isLocalDateTime(local: string): boolean {
@@ -74,6 +69,11 @@ export function resolveLocalTime(time: LocalTime): ResolvedLocalTime {
   return { instant: time.choice === 'later' ? distinct[1]! : distinct[0]!, kind: 'repeated' };
 }
 
+/** How many times are kept: pages name the same ones again and again, and to find the offset of a zone takes long. */
+const mostTimes = 10_000;
+
+const resolvedWords = new Kept<Instant>(mostTimes);
+
 // Typed times are immutable parts of revisions and are asked for on every resolution; zone arithmetic is slow.
 const resolved = new WeakMap<LocalTime, Instant>();
 
@@ -81,12 +81,14 @@ const resolved = new WeakMap<LocalTime, Instant>();
 export function instantOf(time: LocalTime): Instant {
   const known = resolved.get(time);
   if (known !== undefined) return known;
-  const { instant } = resolveLocalTime(time);
+  const instant = resolvedWords.at(`${time.local} ${time.zone} ${time.choice ?? 'earlier'}`, () => resolveLocalTime(time).instant);
   resolved.set(time, instant);
   return instant;
 }
 
+const written = new Kept<string>(mostTimes);
+
 /** The wall-clock time of an instant in a zone, to the minute: "2027-04-01T06:00". */
 export function localTimeAt(instant: Instant, zone: string): string {
-  return DateTime.fromMillis(instant, { zone }).toFormat("yyyy-MM-dd'T'HH:mm");
+  return written.at(`${instant} ${zone}`, () => DateTime.fromMillis(instant, { zone }).toFormat("yyyy-MM-dd'T'HH:mm"));
 }

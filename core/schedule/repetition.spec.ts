@@ -43,26 +43,42 @@ describe('what comes again', () => {
   );
   const called = fc.array(fc.integer({ min: 0, max: 900 }), { maxLength: 5 });
 
-  it('comes when the rule library says, less what is called off; the next and the last follow from that', () => {
+  const moves = fc.array(fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 400 })), { maxLength: 3 });
+
+  it('comes when the rule library says, less what is called off or moved, which is where it was moved to; the next and the last follow from that', () => {
     fc.assert(
-      fc.property(rules, called, fc.integer({ min: 0, max: 900 }), (rule, off, ahead) => {
-        const begin: LocalTime = { local: '2027-05-05T19:30', zone: 'UTC' };
-        const begun = instantOf(begin);
-        const without = off.map(count => new Date(begun + count * day).toISOString().slice(0, 10));
-        const repetition: Repetition = { rule, without };
-        const span = { from: begun, until: begun + 1_000 * day };
-        const listed = rrulestr(`DTSTART:20270505T193000Z\nRRULE:${rule}`).between(new Date(span.from), new Date(span.until - 1), true);
-        const expected = [...new Set([begun, ...listed.map(each => each.getTime())])]
-          .sort((a, b) => a - b)
-          .filter(at => !without.includes(new Date(at).toISOString().slice(0, 10)));
-        expect(startsWithin(begin, repetition, span)).toEqual(expected);
-        const moment = begun + ahead * day + 1;
-        // Whatever ends within sight has no next time, or one beyond what was listed.
-        const next = nextStart(begin, repetition, moment);
-        const ahead1 = expected.find(at => at > moment) ?? null;
-        expect(ahead1 === null ? next === null || next >= span.until : next === ahead1).toBeTrue();
-        expect(lastStart(begin, repetition, moment)).toBe(expected.filter(at => at <= moment).at(-1) ?? null);
-      }),
+      fc.property(
+        rules,
+        called,
+        moves,
+        fc.array(fc.integer({ min: 0, max: 900 }), { minLength: 1, maxLength: 4 }),
+        (rule, off, some, asked) => {
+          const begin: LocalTime = { local: '2027-05-05T19:30', zone: 'UTC' };
+          const begun = instantOf(begin);
+          const without = off.map(count => new Date(begun + count * day).toISOString().slice(0, 10));
+          const day0 = (count: number) => new Date(begun + count * day).toISOString();
+          const moved = some.map(([from, to]) => ({ date: day0(from).slice(0, 10), to: `${day0(to).slice(0, 10)}T08:15` }));
+          const repetition: Repetition = { rule, without, moved };
+          const span = { from: begun, until: begun + 1_000 * day };
+          const listed = rrulestr(`DTSTART:20270505T193000Z\nRRULE:${rule}`).between(new Date(span.from), new Date(span.until - 1), true);
+          const expected = [...new Set([begun, ...listed.map(each => each.getTime())])]
+            .sort((a, b) => a - b)
+            .filter(at => ![...without, ...moved.map(each => each.date)].includes(new Date(at).toISOString().slice(0, 10)))
+            .concat(
+              [...new Set(moved.map(each => each.to))].map(to => Date.parse(`${to}Z`)).filter(at => at >= span.from && at < span.until),
+            )
+            .sort((a, b) => a - b);
+          expect(startsWithin(begin, repetition, span)).toEqual(expected);
+          // In whatever order it is asked, what was answered before does not show.
+          for (const moment of asked.map(ahead => begun + ahead * day + 1)) {
+            // Whatever ends within sight has no next time, or one beyond what was listed.
+            const next = nextStart(begin, repetition, moment);
+            const ahead = expected.find(at => at > moment) ?? null;
+            expect(ahead === null ? next === null || next >= span.until : next === ahead).toBeTrue();
+            expect(lastStart(begin, repetition, moment)).toBe(expected.filter(at => at <= moment).at(-1) ?? null);
+          }
+        },
+      ),
       { numRuns: 150 },
     );
   });

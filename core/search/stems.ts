@@ -1,4 +1,5 @@
 import { newStemmer } from 'snowball-stemmers';
+import { keeping, mostLocalesKept } from '../collection/keeping';
 
 /** The Snowball stemmer of each language that has one, by the language's subtag. @see https://snowballstem.org/algorithms/ */
 const algorithms: Readonly<Record<string, string>> = {
@@ -35,31 +36,19 @@ export type Stemmer = (word: string) => string;
 /** The most stems that are kept of a language. */
 const mostKept = 50_000;
 
-const stemmers = new Map<string, Stemmer>();
-
 /**
  * The stemmer of a locale. Letters count the same whether they are large or small, with marks or without; where a language
  * has no stemmer, that is all.
  * @param locale - BCP 47 tag
  */
-export function stemmerOf(locale: string): Stemmer {
-  const known = stemmers.get(locale);
-  if (known) return known;
+export const stemmerOf = keeping(mostLocalesKept, (locale): Stemmer => {
   const algorithm = algorithms[locale.split('-')[0]!.toLowerCase()];
   const stemmer = algorithm === undefined ? null : newStemmer(algorithm);
-  const kept = new Map<string, string>();
-  const made: Stemmer = word => {
-    const before = kept.get(word);
-    if (before !== undefined) return before;
+  return keeping(mostKept, word => {
     const small = word.toLocaleLowerCase(locale);
-    const stem = plain(stemmer === null ? small : stemmer.stem(small));
-    if (kept.size >= mostKept) kept.clear();
-    kept.set(word, stem);
-    return stem;
-  };
-  stemmers.set(locale, made);
-  return made;
-}
+    return plain(stemmer === null ? small : stemmer.stem(small));
+  });
+});
 
 // Marks are left out after the stem is found, since a stemmer goes by them. @see Unicode Standard Annex 15
 function plain(word: string): string {

@@ -1,3 +1,4 @@
+import { segmenterIn } from '../format/segmenter';
 import { stemmerOf } from './stems';
 
 /** A word of a text: its stem, and where it stands. */
@@ -31,13 +32,9 @@ export function stemsOf(text: string, locale: string): string {
     .join(' ');
 }
 
-const segmenters = new Map<string, Intl.Segmenter>();
-
 function partsOf(run: string, start: number, locale: string): readonly Token[] {
-  const segmenter = segmenters.get(locale) ?? new Intl.Segmenter(locale, { granularity: 'word' });
-  segmenters.set(locale, segmenter);
   const stem = stemmerOf(locale);
-  return [...segmenter.segment(run)]
+  return [...segmenterIn(locale).segment(run)]
     .filter(each => each.isWordLike)
     .map(({ segment, index }) => ({ stem: stem(segment), from: start + index, until: start + index + segment.length }));
 }

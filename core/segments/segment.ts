@@ -45,10 +45,10 @@ export function wordsOfValue(value: unknown): string {
 function blocksOf(nodes: readonly RichTextNode[], before: string): Segment[] {
   return nodes.flatMap((node, at): Segment[] => {
     const key = `${before}${at}`;
-    const caption = node.type === 'picture' ? String(node.attrs!['caption']) : '';
-    if (caption !== '') return [{ key: `${key}.caption`, pieces: [caption] }];
-    if (!node.content) return [];
-    if (!isLine(node)) return blocksOf(node.content, `${key}.`);
+    const caption = String(node.attrs?.['caption'] ?? '');
+    const named = caption === '' ? [] : [{ key: `${key}.caption`, pieces: [caption] }];
+    if (!node.content) return named;
+    if (!isLine(node)) return [...named, ...blocksOf(node.content, `${key}.`)];
     let next = 0;
     const notes = notesIn(node.content);
     return [
@@ -111,9 +111,9 @@ function withBlocks(nodes: readonly RichTextNode[], before: string, said: Readon
   return nodes.map((node, at) => {
     const key = `${before}${at}`;
     const caption = said.get(`${key}.caption`);
-    if (caption) return { ...node, attrs: { ...node.attrs, caption: wordsOfPieces(caption) } };
-    if (!node.content) return node;
-    if (!isLine(node)) return { ...node, content: withBlocks(node.content, `${key}.`, said) };
+    const named = caption ? { ...node, attrs: { ...node.attrs, caption: wordsOfPieces(caption) } } : node;
+    if (!node.content) return named;
+    if (!isLine(node)) return { ...named, content: withBlocks(node.content, `${key}.`, said) };
     const pieces = said.get(key);
     const notes = notesIn(node.content).map((each, index) => {
       const words = said.get(`${key}.note${index}`);

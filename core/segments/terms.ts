@@ -1,3 +1,5 @@
+import { segmenterIn } from '../format/segmenter';
+
 /** A term that a site always says in the same words. */
 export interface Term {
   /** As the first locale says it. */
@@ -45,17 +47,9 @@ function formsOf(said: string): readonly string[] {
 
 /** The words of a text in small letters, without what stands between them. @see Unicode Standard Annex 29, word boundaries */
 function wordsOf(text: string, locale: string): readonly string[] {
-  return [...segmenterFor(locale).segment(text.normalize('NFC'))].flatMap(({ segment, isWordLike }) =>
+  return [...segmenterIn(locale).segment(text.normalize('NFC'))].flatMap(({ segment, isWordLike }) =>
     isWordLike ? [segment.toLocaleLowerCase(locale)] : [],
   );
-}
-
-const segmenters = new Map<string, Intl.Segmenter>();
-
-function segmenterFor(locale: string): Intl.Segmenter {
-  const known = segmenters.get(locale) ?? new Intl.Segmenter(locale, { granularity: 'word' });
-  segmenters.set(locale, known);
-  return known;
 }
 
 function hasWords(text: readonly string[], term: readonly string[]): boolean {

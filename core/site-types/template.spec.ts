@@ -1,4 +1,5 @@
 import Handlebars from 'handlebars';
+import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type { Field } from '../fields/index';
 import { renditionSource, templateSource, TemplateFault } from './template';
 import type { SiteField } from './site-type';
@@ -15,7 +16,11 @@ const fields = [
   used({ name: 'topics', kind: 'topics' }),
   used({ name: 'crew', kind: 'list', fields: [{ name: 'who', label: 'Who', help: '', kind: 'short text' }] } as never),
 ];
+Handlebars.registerHelper('ownLabel', (label: string) => label);
 const shown = (template: string, values: object) => Handlebars.compile(templateSource(template, fields))(values);
+
+const wordsOf = (node: Tree.ChildNode): string =>
+  'value' in node ? node.value : 'childNodes' in node ? node.childNodes.map(wordsOf).join('') : '';
 
 describe('template of a site', () => {
   it('shows fields by what they are called', () => {
@@ -87,6 +92,14 @@ describe('template of a site', () => {
     expect(Handlebars.compile(source)({ title: 'Wake', path: '/wake', fields: { length: 9, gone: 'x' } })).toBe(
       '<h3><a href="/wake">Wake</a></h3>\n<p><span class="label">length</span> 9</p>\n',
     );
+    // A label says what it says, whatever characters it has.
+    for (const label of ['<b>', 'a "b"', "it's", `"'<i>`, '{{title}}', 'a\\'])
+      for (const kind of ['yes or no', 'link', 'short text'] as const) {
+        const one = { ...used({ name: 'one', kind }), field: { name: 'one', label, help: '', kind } as Field };
+        const html = Handlebars.compile(renditionSource({ way: 'arranged', parts: [{ called: 'one', isLabelled: true, as: 'text' }] }, [one]))({ title: 'T', fields: { one: kind === 'yes or no' ? true : '/x' } }); // prettier-ignore
+        expect(parseFragment(html).childNodes.map(wordsOf).join('')).withContext(html).toContain(label.replace(/[{}]/g, ''));
+        expect(html).not.toMatch(/<[bi]>/);
+      }
     // Of a number nothing is something to say; of words it is not.
     const plain = renditionSource({ way: 'arranged', parts: ['length', 'rig'].map(called => ({ called, isLabelled: false, as: 'text' as const })) }, fields); // prettier-ignore
     expect(Handlebars.compile(plain)({ fields: { length: 0, rig: '' } })).toBe('<p>0</p>\n');

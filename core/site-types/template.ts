@@ -1,6 +1,6 @@
 import Handlebars from 'handlebars';
 import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
-import { escaped } from '../format/escaped';
+import { labelSource } from '../fields/label-source';
 import { kindOfField, type AnyField, type Field } from '../fields/index';
 import { say } from '../tongue/say';
 import type { Rendition, SiteField } from './site-type';
@@ -186,7 +186,7 @@ export function renditionSource(rendition: Rendition, fields: readonly SiteField
 
 function partSource(field: Field, isLabelled: boolean, as: 'text' | 'heading' | 'quiet'): string {
   const path = `fields.[${field.name}]`;
-  const label = escaped(field.label).replace(/[{}]/g, '');
+  const label = labelSource(field.label);
   const isPlain = plainKinds.has(field.kind);
   if (!isPlain) return `{{#if ${path}}}${isLabelled ? `<h3>${label}</h3>\n` : ''}${shownBy(field, path)}{{/if}}\n`;
   const words = `{{${path}}}`;

@@ -25,6 +25,7 @@ export function blockContext(
     query: {},
     searched: '',
     pageTypes: shippedTypes.pageTypes,
+    words: {},
     reads: () => 0,
     members: noMembers,
     signUp: { isOpen: false, membership: '' },

@@ -31,6 +31,18 @@ const { block } = fc.letrec<{ block: Piece }>(tie => {
   const item = fc
     .tuple(paragraph, fc.array(tie('block'), { maxLength: 2 }))
     .map(([first, rest]): Piece => ({ type: 'listItem', content: [first, ...rest] }));
+  const cell = fc
+    .tuple(fc.constantFrom('tableCell', 'tableHeader'), fc.array(paragraph, { minLength: 1, maxLength: 2 }))
+    .map(([type, content]): Piece => ({ type, content }));
+  const table = fc
+    .tuple(fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 3 }), fc.constantFrom('', 'Counts & tides'))
+    .chain(([across, down, caption]) =>
+      fc.array(fc.array(cell, { minLength: across, maxLength: across }), { minLength: down, maxLength: down }).map((rows): Piece => ({
+        type: 'table',
+        attrs: { caption },
+        content: rows.map(content => ({ type: 'tableRow', content })),
+      })),
+    );
   return {
     block: fc.oneof(
       { depthSize: 'small', withCrossShrink: true },
@@ -41,6 +53,7 @@ const { block } = fc.letrec<{ block: Piece }>(tie => {
       fc.constant<Piece>({ type: 'inset', attrs: { blockId: sampleId(2), showsTitle: true, look: 'card' } }),
       blocks.map((content): Piece => ({ type: 'blockquote', content })),
       fc.array(item, { minLength: 1, maxLength: 3 }).map((content): Piece => ({ type: 'bulletList', content })),
+      table,
       fc
         .tuple(fc.array(item, { minLength: 1, maxLength: 3 }), fc.constantFrom(1, 4, -2))
         .map(([content, start]): Piece => ({ type: 'orderedList', attrs: { start }, content })),

@@ -45,6 +45,9 @@ export interface LayoutDefinition {
   readonly limits?: Readonly<Record<string, RegionLimits>>;
 }
 
+/** What some themes have and others do not, so that it is asked for only where it is. */
+export type ThemeOffer = 'tabs';
+
 /** What a theme declares of itself. */
 export interface ThemeManifest {
   readonly name: string;
@@ -59,6 +62,8 @@ export interface ThemeManifest {
   /** Dressings of whole pages, besides the one that the theme has without any. */
   readonly styles?: readonly RegionDefinition[];
   readonly layouts: readonly LayoutDefinition[];
+  /** What it has besides what every theme must have. */
+  readonly offers?: readonly ThemeOffer[];
   /** Styles that words of running text can take, written as spans of the class "text-" and the name. */
   readonly textStyles?: readonly RegionDefinition[];
   /** Class names for what running text consists of, by node or mark. */

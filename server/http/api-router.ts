@@ -31,6 +31,7 @@ import { importForwardings, importLimits } from '../services/import-forwardings'
 import { healthOf } from '../services/health';
 import { limitsNow, saveLimits } from '../services/limits';
 import { checkWithdrawal, withdrawPlanned } from '../services/withdrawal';
+import { shippedWords } from '../public/locales';
 import { checkPublicationTimes, setPublicationTimes } from '../services/publication-times';
 import { checkRescheduling, rescheduleEdition } from '../services/rescheduling';
 import { giveWord } from '../services/given-words';
@@ -522,7 +523,7 @@ function describeSession(site: Site, sessions: Sessions, request: Request, respo
             lockedKinds: settings.lockedKinds.map(({ kind, types }) => ({ kind, types: [...types] })),
             terms: settings.terms.map(each => ({ ...each, words: { ...each.words } })),
             themeWords: settings.themeWords as Record<string, Record<string, string>>,
-            shippedWords: theme.words as Record<string, Record<string, string>>,
+            shippedWords: shippedWords(site) as Record<string, Record<string, string>>,
             opening: settings.opening,
           }
         : null,

@@ -1,6 +1,6 @@
 import { mayRead } from '@core/placement/resolve';
 import { pagesShowingBlock } from '@core/reach/reach';
-import { compileWho } from '@core/rule/who';
+import { compileWho, everybody } from '@core/rule/who';
 import express, { type Request, type Router } from 'express';
 import { namedByRequest } from '../public/locales';
 import type { Site } from '../site/site';
@@ -35,7 +35,7 @@ export function foreignRouter(site: Site): Router {
     const reader = readerFactsOf(site, person);
     const snapshot = site.snapshots.readIn(named.locale.tag, []);
     const value = snapshot.blocks.get(id)?.value;
-    const isSeen = value?.type === 'foreign code' && compileWho(value.readers ?? {})(reader) && !isClosedTo(site, person);
+    const isSeen = value?.type === 'foreign code' && compileWho(value.readers ?? everybody)(reader) && !isClosedTo(site, person);
     const isPlaced = () => pagesShowingBlock(snapshot, id).some(page => mayRead(snapshot.pageById.get(page)!, reader));
     if (!isSeen || !isPlaced()) return next();
     return response

@@ -3,6 +3,7 @@ import { lookUp } from '@core/locale/lookup';
 import { textOfParagraphs } from '@core/rich-text/document';
 import { mayRead } from '@core/placement/resolve';
 import { anyone } from '@core/rule/who';
+import { shippedWords } from '../public/locales';
 import { sampleBlock, samplePlacement } from '../testing/samples';
 import { setDay, TestSite, type TestClient } from '../testing/test-site';
 
@@ -135,7 +136,7 @@ describe('languages', () => {
     const before = test.site.settings.locales;
     await margit.put('/api/locales', { locales: [...before, { ...freshLocale('ga', before), state: 'open' }] });
     expect(await findings()).toContain('Gaeilge lacks');
-    const said = Object.fromEntries(Object.keys(test.site.theme.words['en']!).map(name => [name, `${name}!`]));
+    const said = Object.fromEntries(Object.keys(shippedWords(test.site)['en']!).map(name => [name, `${name}!`]));
     expect((await margit.put('/api/settings', { themeWords: { ga: said }, siteWords: { ga: { name: 'Merrowby' } } })).status).toBe(200);
     expect(await findings()).not.toContain('Gaeilge lacks');
     expect((await reader.get('/ga/visit')).text).toMatch(/<title>Visit · Merrowby<\/title>[\s\S]*skip!/);

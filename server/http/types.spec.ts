@@ -98,6 +98,18 @@ describe('types without code', () => {
     expect((await reader.get('/about')).text).toContain('<p><span class="label">length</span> 9 m</p>');
   };
 
+  // Have labels that readers meet in their language, once somebody has said them in it.
+  const isSaid = async () => {
+    const missing = async () => ((await administrator.get('/api/session')).json.desk.shippedWords as Record<string, Record<string, string>>)['en']!['label length']; // prettier-ignore
+    expect(await missing()).toBe('length');
+    const welsh = test.site.snapshots.readIn('cy', [], test.now).pageById.get(test.pageId('/about'))!.address;
+    expect((await reader.get(welsh)).text).toContain('<span class="label">length</span> 9 m');
+    const themeWords = { ...test.site.settings.themeWords, cy: { ...test.site.settings.themeWords['cy'], 'label length': 'Hyd & <lled>' } };
+    expect((await administrator.put('/api/settings', { themeWords })).status).toBe(200);
+    expect((await reader.get(welsh)).text).toContain('<span class="label">Hyd &amp; &lt;lled&gt;</span> 9 m');
+    expect((await reader.get('/about')).text).toContain('<span class="label">length</span> 9 m');
+  };
+
   // Say what a change does to every record before it is saved, take values over, and lose none.
   const isChanged = async () => {
     const { types } = await told();
@@ -203,6 +215,7 @@ describe('types without code', () => {
 
   it('live: they are made, changed, taken back, withdrawn, shared and looked at, and nothing written is lost', async () => {
     await isMade();
+    await isSaid();
     await isChanged();
     await isTakenBack();
     await isWithdrawn();

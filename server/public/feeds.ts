@@ -1,5 +1,5 @@
 import { listPages } from '@core/listing/listing';
-import { startOf } from '@core/listing/start';
+import { endOf, startOf } from '@core/listing/start';
 import { resolvePage, mayRead } from '@core/placement/resolve';
 import { writeCalendar, type CalendarEntry } from '@core/calendar/write-calendar';
 import { escaped } from '@core/format/escaped';
@@ -141,7 +141,7 @@ function calendarOf(
         detail: standfirstOf(page.value),
         address,
         from,
-        until: null,
+        until: endOf(page, from),
         isTentative: false,
         changedAt: firstLive(page.id),
         ...(repetition && { repeats: { first, repetition } }),

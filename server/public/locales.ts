@@ -5,7 +5,8 @@ import { fallbackChain, isRead, localeNamed, localeOfAddress, prefixOf, type Sit
 import { mayRead } from '@core/placement/resolve';
 import { anyone, type ReaderFacts } from '@core/rule/who';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
-import { wordsIn, type Words } from '@core/theme/words';
+import { withOwnLabels } from '@core/theme/own-labels';
+import { wordsIn, type Words, type WordsByLocale } from '@core/theme/words';
 import type { Request } from 'express';
 import type { SiteSettings } from '../repositories/settings-repository';
 import type { AsSet, Site } from '../site/site';
@@ -67,13 +68,22 @@ export function alternatesIn(site: Site, snapshot: SiteSnapshot, page: PageNode 
   return alternatesOf(page, snapshot.locale, reader, readIn, locale => originOf(site, locale));
 }
 
+const keptShipped = new WeakMap<SiteSettings, WordsByLocale>();
+
+/** The fixed words that come with the theme, and the labels of the site’s own fields, which can be said in all locales like those. */
+export function shippedWords({ settings, theme }: Pick<AsSet, 'settings' | 'theme'>): WordsByLocale {
+  const known = keptShipped.get(settings) ?? withOwnLabels(theme.words, settings.siteTypes, settings.locales[0]!.tag);
+  keptShipped.set(settings, known);
+  return known;
+}
+
 const keptWords = new WeakMap<SiteSettings, Map<string, Words>>();
 
 /** The fixed words of the theme in a locale; the same object for as long as nobody sets others. */
 export function themeWords({ settings, theme }: AsSet, tag: string): Words {
   const kept = keptWords.get(settings) ?? new Map<string, Words>();
   keptWords.set(settings, kept);
-  const words = kept.get(tag) ?? disguised(tag, wordsIn(tag, settings.locales, theme.words, settings.themeWords));
+  const words = kept.get(tag) ?? disguised(tag, wordsIn(tag, settings.locales, shippedWords({ settings, theme }), settings.themeWords));
   kept.set(tag, words);
   return words;
 }

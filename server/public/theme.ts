@@ -8,12 +8,14 @@ import type { OwnLook } from '@core/site-types/own-look';
 import type { RenditionName } from '@core/site-types/site-type';
 import { UnknownType, type Registry } from '@core/registry/registry';
 import type { BlockModel, PageModel } from '@core/render/page-model';
+import { ownLabel } from '@core/theme/own-labels';
 import type { Words, WordsByLocale } from '@core/theme/words';
 import type { ThemeManifest } from '@core/theme/manifest';
 import Handlebars from 'handlebars';
 import { LRUCache } from 'lru-cache';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { isDeepStrictEqual } from 'node:util';
 
 /** How a page is to be rendered. */
 export interface RenderOptions {
@@ -37,7 +39,17 @@ export interface RenderOptions {
 // With every helper known beforehand, a name in a template is looked up as a value at once.
 const compiling: Parameters<typeof Handlebars.compile>[1] = {
   knownHelpersOnly: true,
-  knownHelpers: { or: true, concat: true, richText: true, is: true, slug: true, picture: true, word: true, rendition: true },
+  knownHelpers: {
+    or: true,
+    concat: true,
+    richText: true,
+    is: true,
+    slug: true,
+    picture: true,
+    word: true,
+    ownLabel: true,
+    rendition: true,
+  },
 };
 
 /** Which rendition of a type goes with each way in which a block shows pages. */
@@ -108,6 +120,10 @@ export function loadTheme(folder: string): Theme {
   handlebars.registerHelper('word', (name: string, { data }: Handlebars.HelperOptions) => {
     const { wordsOfTheme } = data?.root as { readonly wordsOfTheme: Words };
     return wordsOfTheme[name] ?? name;
+  });
+  handlebars.registerHelper('ownLabel', (label: string, { data }: Handlebars.HelperOptions) => {
+    const { wordsOfTheme } = data?.root as { readonly wordsOfTheme: Words };
+    return ownLabel(wordsOfTheme, label);
   });
   handlebars.registerHelper('rendition', (own: OwnLook | null, shownAs: string, { data }: Handlebars.HelperOptions) => {
     const root = data?.root as InsetScope;
@@ -253,7 +269,9 @@ function renderSlots(
   return slots;
 }
 
+/** A block as it was rendered, and of what. */
 interface Rendered {
+  readonly block: BlockModel;
   readonly template: HandlebarsTemplateDelegate;
   /** The fixed words of the theme that it may say. */
   readonly fixed: Words;
@@ -263,11 +281,13 @@ interface Rendered {
 /** The most bytes of rendered blocks that are kept; what was asked for least lately goes first. */
 const mostRenderedBytes = 8 * 1024 * 1024;
 
-// A block that comes again is the same object where nothing about it depends on the page, and else says the same.
-const renderedObjects = new WeakMap<BlockModel, Rendered>();
-const renderedWords = new LRUCache<string, Rendered>({
+/** In how many forms a placement is kept in one language: it may say another thing on each page. */
+const mostForms = 4;
+
+/** What was rendered of each placement last, by language. A model takes about as much room as what is made of it, in characters of two bytes. */
+const rendered = new LRUCache<string, readonly Rendered[]>({
   maxSize: mostRenderedBytes,
-  sizeCalculation: ({ html }, key) => 2 * (html.length + key.length) + 100,
+  sizeCalculation: forms => forms.reduce((sum, { html }) => sum + 4 * html.length, 200),
 });
 
 function renderBlock(
@@ -275,27 +295,58 @@ function renderBlock(
   renditionOf: RenditionOf,
   block: BlockModel,
   model: PageModel,
-  { isSheet, onFault, words }: RenderOptions,
+  { isSheet, onFault, words, language }: RenderOptions,
   isMarked: boolean,
 ): string {
   return withoutFault(block.blockId, onFault, () => {
     const template = templateOf(block.type);
+    // Written out: a copy that is added to costs more than all else that is done for a short block.
     const html = () =>
-      template({ ...block, isSheet, isMarked, page: model, way: [block.blockId], onFault, templateOf, renditionOf, wordsOfTheme: words });
-    return isMarked || !block.isSelfContained ? html() : renderedOnce(block, template, words, html);
+      template({
+        placementId: block.placementId,
+        blockId: block.blockId,
+        type: block.type,
+        look: block.look,
+        ground: block.ground,
+        align: block.align,
+        anchor: block.anchor,
+        title: block.title,
+        label: block.label,
+        fields: block.fields,
+        data: block.data,
+        isPageTitle: block.isPageTitle,
+        language: block.language,
+        isSelfContained: block.isSelfContained,
+        isSheet,
+        isMarked,
+        page: model,
+        way: [block.blockId],
+        onFault,
+        templateOf,
+        renditionOf,
+        wordsOfTheme: words,
+      } satisfies BlockModel & Readonly<Record<string, unknown>>);
+    return isMarked || !block.isSelfContained ? html() : renderedOnce(block, language, template, words, html);
   });
 }
 
-function renderedOnce(block: BlockModel, template: HandlebarsTemplateDelegate, fixed: Words, render: () => string): string {
-  const isSame = (each: Rendered | undefined): each is Rendered => each?.template === template && each.fixed === fixed;
-  const same = renderedObjects.get(block);
-  if (isSame(same)) return same.html;
-  const words = JSON.stringify(block);
-  const known = renderedWords.get(words);
-  const made = isSame(known) ? known : { template, fixed, html: render() };
-  if (made !== known) renderedWords.set(words, made);
-  renderedObjects.set(block, made);
-  return made.html;
+// A block that comes again is the same object where nothing about it depends on the page, and else says the same.
+function renderedOnce(
+  block: BlockModel,
+  language: string,
+  template: HandlebarsTemplateDelegate,
+  fixed: Words,
+  render: () => string,
+): string {
+  const key = `${block.placementId} ${language}`;
+  const forms = rendered.get(key) ?? [];
+  const isSame = (each: Rendered) =>
+    each.template === template && each.fixed === fixed && (each.block === block || isDeepStrictEqual(each.block, block));
+  const known = forms.find(isSame);
+  if (known) return known.html;
+  const html = render();
+  rendered.set(key, [{ block, template, fixed, html }, ...forms].slice(0, mostForms));
+  return html;
 }
 
 function withoutFault(blockId: string, onFault: RenderOptions['onFault'], render: () => string): string {

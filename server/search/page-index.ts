@@ -14,6 +14,12 @@ const mostFound = 5_000;
 /** The most characters of a page that are indexed. */
 const mostCharacters = 200_000;
 
+/** From so many pages that came at once on the index is brought into one piece. */
+const manyAdded = 500;
+
+/** How many pages of the index's own are merged in one go: a few milliseconds. */
+const mergedAtOnce = 200;
+
 interface Row {
   readonly row: number;
   readonly value: PageNode['value'];
@@ -31,6 +37,7 @@ export class PageIndex {
   #pages: SiteSnapshot['pages'] | null = null;
   readonly #insert;
   readonly #delete;
+  readonly #find;
 
   constructor(private readonly locale: string) {
     this.#database.exec(
@@ -40,6 +47,9 @@ export class PageIndex {
       'INSERT INTO pages (rowid, title, intro, body) VALUES (?, ?, ?, ?)',
     );
     this.#delete = this.#database.prepare<[number]>('DELETE FROM pages WHERE rowid = ?');
+    this.#find = this.#database
+      .prepare<[string], number>(`SELECT rowid FROM pages WHERE pages MATCH ? ORDER BY bm25(pages, ${weights}), rowid LIMIT ${mostFound}`)
+      .pluck();
   }
 
   /** Whether it is up to date with a snapshot. */
@@ -52,13 +62,16 @@ export class PageIndex {
     this.#pages = null;
     const there = new Set(pages.map(each => each.id));
     for (const [id, { row }] of this.#rows) if (!there.has(id)) this.#forget(id, row);
+    let added = 0;
     for (const { id, value } of pages) {
       const known = this.#rows.get(id);
       if (known?.value === value) continue;
       yield;
       if (known) this.#forget(id, known.row);
       this.#add(id, value, registry);
+      added += 1;
     }
+    if (added >= manyAdded) yield* this.#merge();
     this.#pages = pages;
     return true;
   }
@@ -70,12 +83,19 @@ export class PageIndex {
     const quoted = (stems: readonly string[]) => `"${stems.join(' ')}"`;
     const said = wanted.map(quoted).join(which === 'all' ? ' AND ' : ' OR ');
     const match = unwanted.length === 0 ? said : `(${said}) NOT (${unwanted.map(quoted).join(' OR ')})`;
-    const found = this.#database
-      .prepare<[string], { rowid: number }>(
-        `SELECT rowid FROM pages WHERE pages MATCH ? ORDER BY bm25(pages, ${weights}), rowid LIMIT ${mostFound}`,
-      )
-      .all(match);
-    return found.flatMap(({ rowid }) => this.#ids.get(rowid) ?? []);
+    return this.#find.all(match).flatMap(row => this.#ids.get(row) ?? []);
+  }
+
+  // Pages that came one by one lie in many small trees; in one, they are found in half the time. @see SQLite FTS5, 'merge'
+  *#merge(): Generator<void> {
+    const step = this.#database.prepare<[number]>("INSERT INTO pages (pages, rank) VALUES ('merge', ?)");
+    const changes = () => this.#database.prepare<[], number>('SELECT total_changes()').pluck().get()!;
+    step.run(-mergedAtOnce);
+    for (let before = changes(); ; before = changes()) {
+      yield;
+      step.run(mergedAtOnce);
+      if (changes() - before < 2) return;
+    }
   }
 
   #add(id: string, value: PageNode['value'], registry: Registry): void {

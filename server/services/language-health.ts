@@ -6,8 +6,10 @@ import { localeLedInto, writtenAddressesIn } from '@core/locale/foreign-links';
 import type { SiteLocale } from '@core/locale/site-locale';
 import { valuesOfKind } from '@core/site/live-set';
 import type { PageNode } from '@core/site/snapshot';
+import { saidByWord } from '@core/theme/own-labels';
 import { wordsMissingIn } from '@core/theme/words';
 import { say } from '@core/tongue/say';
+import { shippedWords } from '../public/locales';
 import type { Site } from '../site/site';
 import { bestValueOf, titleOf } from './names';
 
@@ -32,14 +34,15 @@ export function languageFindings(site: Site): readonly FindingRow[] {
   ];
 }
 
-function fixedWordsFindings({ theme, settings }: Site, tag: string, name: string): readonly FindingRow[] {
-  const missing = wordsMissingIn(tag, theme.words, settings.themeWords);
+function fixedWordsFindings(site: Site, tag: string, name: string): readonly FindingRow[] {
+  const { settings } = site;
+  const missing = wordsMissingIn(tag, shippedWords(site), settings.themeWords);
   if (missing.length === 0) return [];
   const [first] = settings.locales;
   return [
     {
       kind: 'fixed words missing',
-      sentence: say`${name} lacks ${countOf(missing.length, 'fixed word')} of the theme, such as ${listOf(missing.slice(0, 3).map(each => quoted(each)))}; they are read in another language.`,
+      sentence: say`${name} lacks ${countOf(missing.length, 'fixed word')}, such as ${listOf(missing.slice(0, 3).map(each => quoted(saidByWord(each))))}; they are read in another language.`,
       remedy: say`Say them in Set-up, Languages. ${first!.name} has them all.`,
       recordId: '',
       recordKind: 'page',

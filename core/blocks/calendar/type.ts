@@ -1,12 +1,14 @@
+import { keeping } from '../../collection/keeping';
 import type { Field } from '../../fields/index';
-import { writeFullMoment, writeMonth } from '../../format/moment';
+import { writeFullSpan, writeMonth } from '../../format/moment';
 import { descendants } from '../../listing/listing';
-import { monthFrom, monthOf, spanOfMonth, type Dated } from '../../listing/month';
+import { monthFrom, monthOf, spanOfMonth, type CalendarDay, type Dated, type OnADay } from '../../listing/month';
 import { endOfDay } from '../../listing/order';
 import { askedOf, blockParameter, withParameters } from '../../listing/results';
-import { startsAfter, startsWithin } from '../../listing/start';
+import { endOf, nextTurn, runningStart, startsAfter, startsWithin } from '../../listing/start';
 import { standfirstOf, takesPlaceOf, topicsOf } from '../../page/page';
 import { mayRead } from '../../placement/resolve';
+import type { Interval } from '../../schedule/interval';
 import { localTimeAt, type Instant } from '../../schedule/local-time';
 import { beneathFront } from '../../site/beneath-front';
 import type { PageNode } from '../../site/snapshot';
@@ -64,20 +66,29 @@ export const calendar: BlockType = {
   model: calendarPart,
 };
 
+// Every calendar of a site asks for those around the same month.
+const monthsAround = keeping(12, present =>
+  Array.from({ length: reach.before + reach.after + 1 }, (_, index) => monthFrom(present, index - reach.before)),
+);
+
 function calendarPart(context: BlockContext): BlockPart {
   const { fields: chosen, snapshot, style } = context;
   const pages = datedPages(context);
   const lasting = { dependsOn: snapshot.pageReaderFacts, validUntil: endOfDay(snapshot.moment, style.zone) };
   if (chosen['shownAs'] === 'agenda') {
     const most = Number(chosen['most']);
-    const ahead = pages.flatMap(page => startsAfter(page, snapshot.moment, most).map(at => ({ at, page }))).sort((a, b) => a.at - b.at);
-    const next = ahead[0]?.at ?? Infinity;
+    const startsOf = (page: PageNode) => {
+      const running = runningStart(page, snapshot.moment);
+      return [...(running === null ? [] : [running]), ...startsAfter(page, snapshot.moment, most)];
+    };
+    const ahead = pages.flatMap(page => startsOf(page).map(at => ({ at, page }))).sort((a, b) => a.at - b.at);
+    const next = pages.reduce((first, page) => Math.min(first, nextTurn(page, snapshot.moment)), Infinity);
     const entries = ahead.slice(0, most).map(({ at, page }) => entryOf(page, at, context));
     return { data: { entries }, dependsOn: snapshot.pageReaderFacts, validUntil: next };
   }
   const present = localTimeAt(snapshot.moment, style.zone).slice(0, 7);
   const name = blockParameter('month', context.blockId);
-  const months = Array.from({ length: reach.before + reach.after + 1 }, (_, index) => monthFrom(present, index - reach.before));
+  const months = monthsAround(present);
   const asked = askedOf(context.query, name, months);
   const month = asked ?? present;
   const address = context.page?.address ?? '';
@@ -88,18 +99,16 @@ function calendarPart(context: BlockContext): BlockPart {
   const at = months.indexOf(month);
   const { weeks: laidOut, weekdays } = monthOf(
     month,
-    pages.flatMap(page => startsWithin(page, spanOfMonth(month)).map((when): Dated<Timed> => ({ at: when, entry: { page, when } }))),
+    pages.flatMap(page => timesOf(page, spanOfMonth(month))),
     { zone: style.zone, locale: style.locale, now: snapshot.moment },
   );
-  const weeks = laidOut.map(week =>
-    week.map(day => ({ ...day, entries: day.isOfMonth ? day.entries.map(each => entryOf(each.page, each.when, context)) : [] })),
-  );
+  const weeks = laidOut.map(week => week.map(day => dayOf(day, context)));
   return {
     data: {
       month: capitalised(writeMonth(month, style.locale)),
       weeks,
       weekdays,
-      isEmpty: weeks.every(week => week.every(day => !day.isOfMonth || day.entries.length === 0)),
+      isEmpty: weeks.every(week => week.every(day => day.entries.length === 0)),
       before: linkTo(months[at - 1]),
       after: linkTo(months[at + 1]),
     },
@@ -112,6 +121,37 @@ function calendarPart(context: BlockContext): BlockPart {
 interface Timed {
   readonly page: PageNode;
   readonly when: Instant;
+}
+
+/** What lasts less long stands on the day on which it begins, though it goes on past midnight. */
+const severalDays = 24 * 3_600_000;
+
+/** How much is named of one day; how much more there is is counted. */
+const mostOnADay = 20;
+
+/** When what a page tells of takes place within a span, what began before it and goes on among it. */
+function timesOf(page: PageNode, span: Interval): readonly Dated<Timed>[] {
+  const running = runningStart(page, span.from);
+  const starts = [...(running !== null && running < span.from ? [running] : []), ...startsWithin(page, span)];
+  return starts.map(when => {
+    const end = endOf(page, when);
+    return { at: when, ...(end !== null && end - when >= severalDays && { until: end }), entry: { page, when } };
+  });
+}
+
+/** What ends on the day on which it begins anew stands there once. @param entries - in order of when they begin */
+function onceEach(entries: readonly OnADay<Timed>[]): readonly OnADay<Timed>[] {
+  const last = new Map(entries.map(({ entry }) => [entry.page, entry.when]));
+  return entries.filter(({ entry, goesOn }) => !goesOn || last.get(entry.page) === entry.when);
+}
+
+/** A day with what is on; days beside the month have nothing. */
+function dayOf({ date, number, isOfMonth, isToday, entries }: CalendarDay<Timed>, context: BlockContext) {
+  const all = isOfMonth && entries.length > 0 ? onceEach(entries) : [];
+  const told = all.slice(0, mostOnADay).map(({ entry, goesOn }) => ({ ...entryOf(entry.page, entry.when, context), goesOn }));
+  // Said in one, since to ask in the template for each mark of each of forty days takes longer than all else.
+  const kind = `${isOfMonth ? '' : 'beside'}${isToday ? ' today' : ''}${told.length === 0 ? ' free' : ''}`;
+  return { date, number, isToday, kind, entries: told, further: all.length - told.length };
 }
 
 function datedPages({ fields: chosen, snapshot, reader }: BlockContext): readonly PageNode[] {
@@ -128,7 +168,7 @@ function entryOf(page: PageNode, at: number, { snapshot, style }: BlockContext):
   return {
     title: page.value.title,
     path: page.address,
-    when: writeFullMoment(at, style),
+    when: writeFullSpan(at, endOf(page, at), style),
     time: time === '00:00' ? '' : time,
     standfirst: standfirstOf(page.value),
     file: beneathFront(snapshot, `/events/${page.id}.ics`),

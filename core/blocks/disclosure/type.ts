@@ -1,3 +1,4 @@
+import type { FieldValues } from '../../fields/field';
 import type { Field } from '../../fields/index';
 import type { BlockType } from '../block-type';
 
@@ -24,15 +25,34 @@ const fields: readonly Field[] = [
     most: 40,
     fields: partFields,
   },
-  { name: 'firstIsOpen', label: 'The first one open', kind: 'yes or no', help: 'Off begins with all of them closed.' },
+  {
+    name: 'shownAs',
+    label: 'Shown as',
+    kind: 'choice',
+    help: 'Tabs stand side by side where there is room, one of them open; on a phone, on paper and in older browsers they are lines.',
+    themeOffer: 'tabs',
+    choices: [
+      { value: 'lines', label: 'Lines' },
+      { value: 'tabs', label: 'Tabs' },
+    ],
+  },
+  {
+    name: 'firstIsOpen',
+    label: 'The first one open',
+    kind: 'yes or no',
+    help: 'Off begins with all of them closed.',
+    askedWhen: { field: 'shownAs', is: ['lines'] },
+  },
 ];
 
-/** Lines that open what lies beneath them, one by one. */
+/** Lines that open what lies beneath them, one by one; or tabs, where the theme has them. */
 export const disclosure: BlockType = {
   name: 'disclosure',
   label: 'Disclosure',
   purpose: 'To read',
   description: 'Lines that open what lies beneath them, one by one.',
-  version: 1,
+  version: 2,
   fields,
+  // Version 1 knew lines alone.
+  upgrades: new Map([[1, block => ({ ...block, typeVersion: 2, fields: { shownAs: 'lines', ...(block['fields'] as FieldValues) } })]]),
 };

@@ -1,6 +1,6 @@
 import type { Field } from '../../fields/index';
 import { filesOf } from '../../file/holders';
-import { nextStart } from '../../listing/start';
+import { comingStart, nextTurn } from '../../listing/start';
 import { topicsOf } from '../../page/page';
 import { pageTypeNames } from '../../page-types/index';
 import { mayRead } from '../../placement/resolve';
@@ -63,7 +63,7 @@ export const figures: BlockType = {
       data: {
         figures: chosen.map(({ figure, label }) => ({ count: countOf(figure, pages, context).toLocaleString(style.locale), label })),
       },
-      validUntil: pages.reduce((next, page) => Math.min(next, nextStart(page, snapshot.moment) ?? Infinity), Infinity),
+      validUntil: pages.reduce((next, page) => Math.min(next, nextTurn(page, snapshot.moment)), Infinity),
       dependsOn: snapshot.pageReaderFacts,
     };
   },
@@ -73,7 +73,7 @@ function countOf(figure: string, pages: readonly PageNode[], { snapshot }: Block
   if (figure.startsWith(ofType)) return pages.filter(page => page.value.type === figure.slice(ofType.length)).length;
   switch (figure) {
     case 'to come':
-      return pages.filter(page => nextStart(page, snapshot.moment) !== null).length;
+      return pages.filter(page => comingStart(page, snapshot.moment) !== null).length;
     case 'topics':
       return new Set(pages.flatMap(page => topicsOf(page.value))).size;
     case 'pictures':

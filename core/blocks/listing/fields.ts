@@ -104,7 +104,7 @@ export const fields: readonly Field[] = [
     name: 'time',
     label: 'Taking place',
     kind: 'choice',
-    help: 'Events to come drop off by themselves once they have begun.',
+    help: 'Events to come drop off by themselves once they are over; without a known end, once they have begun.',
     choices: [
       { value: 'any', label: 'At any time, or none' },
       { value: 'to come', label: 'To come' },

@@ -19,6 +19,7 @@ const boat = {
   fields: [
     ...shippedTypes.pageTypes.get('page')!.fields,
     { name: 'length', label: 'Length', help: '', kind: 'number', least: 0, most: 99 },
+    { name: 'sail', label: 'Sail', help: '', kind: 'picture' },
   ],
 };
 const { pageTypes } = registryOf({ blockTypes: [], pageTypes: [...shippedTypes.pageTypes.values(), boat] });
@@ -35,9 +36,13 @@ const world = new SmallWorld()
     fields: { topics: ['shore'], authors: ['Ailsa'], standfirst: 'One two three four' },
   })
   .page('walk', 'front', { order: 'a2', type: 'event', fields: { takesPlace: at(-7), repeats: { rule: 'FREQ=WEEKLY', without: [] } } })
-  .page('wake', 'front', { order: 'a3', type: 'boat', fields: { length: 9, takesPlace: at(40) } })
+  .page('wake', 'front', {
+    order: 'a3',
+    type: 'boat',
+    fields: { length: 9, sail: 's', picture: 'p', pictureText: 'A hull', takesPlace: at(40) },
+  })
   .page('gull', 'front', { order: 'a4', type: 'boat', fields: { length: 12 } });
-const opener: FieldOpener = { link: () => '/', file: id => (id === 'p' ? ({ id } as OpenFile) : null), text: () => [] };
+const opener: FieldOpener = { link: () => '/', file: id => (id === 'p' || id === 's' ? ({ id } as OpenFile) : null), text: () => [] };
 const blockId = '0190a3c4-0000-7000-8000-00000000abcd';
 
 function shown(fields: FieldValues, query: Readonly<Record<string, string>> = {}, moment = start) {
@@ -73,6 +78,17 @@ describe('a listing', () => {
     ]);
     const usual = shown({ shownAs: 'titles' }).groups[0]!.cards.map(saidBy);
     expect(usual[2]).toEqual(['walk | Thu 18 March, 10:00']);
+  });
+
+  it('shows the picture of a field that is named, with the picture’s own words, and else the one that every page can have', () => {
+    const pictures = (field: string, types: readonly string[]) =>
+      shown({ parts: parts(plainPart('picture', { field })), types })
+        .groups.flatMap(group => group.cards.flatMap(card => card.runs))
+        .map(run => run.isPicture && [run.picture?.id ?? null, run.words]);
+    expect(pictures('sail', ['boat'])).toEqual([['s', ''], [null, '']]); // prettier-ignore
+    expect(pictures('', ['boat'])).toEqual([['p', 'A hull'], [null, '']]); // prettier-ignore
+    // Of pages of another type nothing is shown, and nothing of a field that holds no picture.
+    expect([pictures('sail', ['species']), pictures('length', ['boat'])]).toEqual([[[null, ''], [null, '']], [[null, ''], [null, '']]]); // prettier-ignore
   });
 
   it('says when what comes again is on next, for as long as that holds', () => {

@@ -22,6 +22,7 @@ import { askedOf, blockParameter, resultsOf, withParameters } from '../../listin
 import { takesPlaceOf } from '../../page/page';
 import type { QueryTest } from '../../rule/tests/query/test';
 import type { PageNode, SiteSnapshot } from '../../site/snapshot';
+import { ownLabel } from '../../theme/own-labels';
 import { capitalised, told } from '../../tongue/say';
 import type { BlockContext, BlockPart, BlockType } from '../block-type';
 import { beginnings, fields } from './fields';
@@ -136,10 +137,10 @@ function rowOf(page: PageNode, wishes: readonly PartWish[], context: CardContext
   return { path: page.address, cells };
 }
 
-function columnsOf(pages: readonly PageNode[], wishes: readonly PartWish[], { pageTypes }: BlockContext): readonly TableColumn[] {
+function columnsOf(pages: readonly PageNode[], wishes: readonly PartWish[], { pageTypes, words }: BlockContext): readonly TableColumn[] {
   return wishes.map(({ part, label, field }) => {
     const named = part === 'field' ? pages.map(each => fieldNamed(each, field, pageTypes)).find(each => each !== undefined) : undefined;
-    return { part, label: label || (named?.label ?? ''), sortAddress: '', sorted: '' };
+    return { part, label: label || (named ? ownLabel(words, named.label) : ''), sortAddress: '', sorted: '' };
   });
 }
 

@@ -1,4 +1,5 @@
 import type { FieldCommon, FieldKind } from '../field';
+import { labelSource } from '../label-source';
 import type { FileSort } from '../../file/media-types';
 import { recordId } from '../record-id';
 import { v5 as uuidv5 } from 'uuid';
@@ -44,5 +45,6 @@ export function fileField<Named extends FieldCommon>(
 /** See {@link FileField}. */
 export const file: FieldKind<FileField, string> = {
   ...fileField<FileField>('field', ({ sort }) => sort),
-  template: (field, path) => `{{#if ${path}}}<p><a href="{{${path}.address}}">${field.label}</a> ({{${path}.kindWords}})</p>\n{{/if}}`,
+  template: (field, path) =>
+    `{{#if ${path}}}<p><a href="{{${path}.address}}">${labelSource(field.label)}</a> ({{${path}.kindWords}})</p>\n{{/if}}`,
 };

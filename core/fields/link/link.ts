@@ -1,5 +1,6 @@
 import type { LinkTarget } from '../../rich-text/document';
 import type { FieldCommon, FieldKind, FieldSite } from '../field';
+import { labelSource } from '../label-source';
 import { fileAtAddress, fileLink, fileLinked } from '../../file/address';
 import { say } from '../../tongue/say';
 import { isSafeAddress, isSitePath } from './address';
@@ -52,7 +53,7 @@ export const link: FieldKind<LinkField, LinkTarget | null> = {
     const file = fileLinked(value.address);
     return file === null ? value.address : names.record(file);
   },
-  template: (field, path) => `{{#if ${path}}}<p><a href="{{${path}}}">${field.label}</a></p>\n{{/if}}`,
+  template: (field, path) => `{{#if ${path}}}<p><a href="{{${path}}}">${labelSource(field.label)}</a></p>\n{{/if}}`,
   open: (value, _field, opener) => (value === null ? '' : opener.link(value)),
   references: (value, _field, pointer) => {
     const to = value && (value.page ?? fileLinked(value.address));

@@ -1,4 +1,5 @@
 import type { FieldCommon, FieldKind } from '../field';
+import { labelSource } from '../label-source';
 import { say } from '../../tongue/say';
 
 /** Something that is so or not. */
@@ -13,5 +14,6 @@ export const yesOrNo: FieldKind<YesOrNoField, boolean> = {
   isEmpty: () => false,
   schema: z => z.boolean(),
   words: () => '',
+  template: (field, path) => `{{#if ${path}}}<p>${labelSource(field.label)}</p>\n{{/if}}`,
   describe: value => (value ? say`yes` : say`no`),
 };

@@ -5,6 +5,15 @@ import type { PageType } from '../page-type';
 const fields: readonly Field[] = [
   ...commonFields,
   {
+    name: 'takesPlaceUntil',
+    label: 'Until',
+    noun: 'end',
+    kind: 'moment',
+    help: 'When it ends, the first time where it comes again: it lasts as long each time. Empty names no end.',
+    after: 'takesPlace',
+    isAbout: true,
+  },
+  {
     name: 'repeats',
     label: 'Comes again',
     kind: 'repetition',

@@ -9,6 +9,7 @@ import { stringify } from 'csv-stringify/sync';
 import { Readable } from 'node:stream';
 import { Refusal, refuseInvalid } from '../../errors/refusal';
 import type { Person } from '../../repositories/people-repository';
+import { shippedWords } from '../../public/locales';
 import type { Site } from '../../site/site';
 import { refuseUnfitLocales, sentRecord } from './send-out';
 import type { ReturnedWords } from './report';
@@ -20,8 +21,8 @@ export const tableLimits = { lines: 20_000, bytes: 5_000_000 } as const;
 export const fixedWordsOf = { site: 'words of the site', theme: 'words of the theme' } as const;
 
 /** What the fixed words of a site come from. */
-export function fixedWordSources({ settings, theme }: Site): FixedWordSources {
-  return { ...settings, shipped: theme.words };
+export function fixedWordSources(site: Site): FixedWordSources {
+  return { ...site.settings, shipped: shippedWords(site) };
 }
 
 /**

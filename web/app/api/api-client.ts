@@ -47,6 +47,11 @@ export class ApiProblem extends Error {
     super(problem.detail);
   }
 
+  /** What is wrong in words: each fault by itself where there are any, without where in what was sent it lies. */
+  get words(): string {
+    return (this.problem.errors ?? []).map(each => each.detail).join(' ') || this.message;
+  }
+
   /** What is wrong with the value at a JSON Pointer, or with anything beneath it. */
   faultAt(pointer: string): string | null {
     return this.problem.errors?.find(each => each.pointer === pointer || each.pointer.startsWith(`${pointer}/`))?.detail ?? null;

@@ -65,7 +65,7 @@ describe('BlockWriter', () => {
   it('looks at one that is placed nowhere as if it stood in a region', async () => {
     const { screen, looked } = await show();
     expect(screen.text).toContain('Nowhere yet.');
-    await new Promise(resolve => setTimeout(resolve, 600));
+    await screen.until(() => looked.length > 0);
     expect(looked.at(-1)?.changes.map(each => each.kind)).toEqual(['block', 'placement']);
   });
 

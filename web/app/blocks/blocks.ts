@@ -10,6 +10,7 @@ import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { filterChoices } from '../shared/filter-choices';
 import { takingOff } from '../shared/record-changes';
 import { SendService } from '../shared/send.service';
+import { TickAll } from '../shared/tick-all';
 import { Ticks } from '../shared/ticks';
 import { PagesService } from '../state/pages.service';
 import { WorkingChangesService, type WorkingChange } from '../state/working-changes.service';
@@ -25,7 +26,7 @@ import { WritersChip } from '../writing/writers-chip';
 /** The stock: every block, what it says, and where it is used. */
 @Component({
   selector: 'almanac-blocks',
-  imports: [WritersChip, ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar],
+  imports: [WritersChip, ScrollingModule, RouterLink, FilterBar, PhaseMark, WhenPipe, Toolbar, TickAll],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -39,10 +40,7 @@ import { WritersChip } from '../writing/writers-chip';
       }
     </div>
     <div class="many" role="toolbar" aria-label="With the chosen ones" i18n-aria-label>
-      <label class="row-line"
-        ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
-        {{ ticks.words() }}</label
-      >
+      <almanac-tick-all [ticks]="ticks" />
       @if (ticks.chosen().size > 0 && mayPlace) {
         <button i18n class="btn btn-plain" (click)="copies()">Copies, each in its place…</button>
         <button i18n class="btn btn-plain danger" (click)="takeOut()">Take out of the stock…</button>

@@ -14,8 +14,7 @@ describe('ListedPages', () => {
     const asked: unknown[] = [];
     const readListing = (wish: never) => (asked.push(wish), answer ? of(answer) : throwError(() => new Error('no')));
     const screen = new Screen(await make(ListedPages, { question }, { readListing }));
-    await new Promise(resolve => setTimeout(resolve, 300));
-    await screen.settle();
+    await screen.until(() => asked.length > 0);
     return { screen, asked };
   };
 

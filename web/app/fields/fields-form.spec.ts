@@ -26,7 +26,7 @@ describe('FieldsForm', () => {
     const pages = [pageRow('front', null, 0, { path: '/' }), pageRow('visit', 'front', 1), pageRow('join', 'front', 1)];
     const inputs = { fields, values, faultAt: (pointer: string) => faults[pointer] ?? null };
     const fixture = await make(FieldsForm, inputs, { listPages: () => of(pages), readFile: (id: string) => of(fileRow(id)) });
-    fixture.componentInstance.valuesChange.subscribe(next => {
+    fixture.componentInstance.values.subscribe(next => {
       values = next;
       fixture.componentRef.setInput('values', next);
     });
@@ -50,6 +50,17 @@ describe('FieldsForm', () => {
     expect(document.getElementById(field('Lead-in').getAttribute('aria-describedby')!)!.textContent).toContain(help);
     await type('Lead-in', 'Mind this');
     expect(values).toEqual({ lead: 'Mind this' });
+  });
+
+  it('loses nothing where two fields are typed into before it has gone round', async () => {
+    const words = (name: string): Field => ({ name, label: name, kind: 'short text', help });
+    TestBed.configureTestingModule({ providers: [fieldControls] });
+    const fixture = await make(FieldsForm, { fields: ['Lead-in', 'Close'].map(words), values: {} });
+    const told: FieldValues[] = [];
+    fixture.componentInstance.values.subscribe(next => told.push(next));
+    screen = new Screen(fixture);
+    await Promise.all([type('Lead-in', 'Mind this'), type('Close', 'And that')]);
+    expect(told.at(-1)).toEqual({ 'Lead-in': 'Mind this', Close: 'And that' });
   });
 
   it('counts what is left when there is little', async () => {
@@ -124,11 +135,23 @@ describe('FieldsForm', () => {
     expect(values).toEqual({ repeats: { rule: 'FREQ=WEEKLY', without: [] } });
     expect(screen.text).toContain('every week');
     await type('Until', '30 June 2027');
-    await type('Called off on', '3 April 2027');
+    await type('One time otherwise, on', '3 April 2027');
     await screen.click('Add');
     const rule = 'FREQ=WEEKLY;UNTIL=20270630T235900Z';
     expect(values).toEqual({ repeats: { rule, without: ['2027-04-03'] } });
-    await screen.click('Take 2027-04-03 off the list');
+    await type('One time otherwise, on', '10 April 2027');
+    const becomes = screen.host.querySelector<HTMLSelectElement>('[aria-label="What becomes of it"]')!;
+    becomes.value = 'moved';
+    becomes.dispatchEvent(new Event('change', { bubbles: true }));
+    await screen.settle();
+    const instead = screen.host.querySelector<HTMLInputElement>('[aria-label="When it is instead"]')!;
+    instead.value = '11 April 2027, 15:00';
+    instead.dispatchEvent(new Event('change', { bubbles: true }));
+    await screen.settle();
+    await screen.click('Add');
+    expect(values).toEqual({ repeats: { rule, without: ['2027-04-03'], moved: [{ date: '2027-04-10', to: '2027-04-11T15:00' }] } });
+    await screen.click('As usual again: 10 April 2027 moves to 11 April 2027, 15:00');
+    await screen.click('As usual again: 3 April 2027 is called off');
     await type('Comes again', 'nth');
     expect(values).toEqual({ repeats: { rule: 'FREQ=MONTHLY;BYDAY=1SA;UNTIL=20270630T235900Z', without: [] } });
     await type('Comes again', 'rule');

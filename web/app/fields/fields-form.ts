@@ -1,5 +1,5 @@
 import { NgComponentOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
 import { isAsked, used, wordsOfField } from '@core/fields/index';
 import type { FieldValues } from '@core/fields/field';
 import type { AnyField } from '@core/fields/kinds';
@@ -60,20 +60,21 @@ const countedFrom = 0.8;
 export class FieldsForm {
   readonly #controls = inject(FIELD_CONTROLS);
   readonly #session = inject(SessionService);
+  readonly #offers = this.#session.session()?.desk?.theme.offers ?? [];
   readonly fields = input.required<readonly AnyField[]>();
-  readonly values = input.required<FieldValues>();
+  /** Held here as well, so that what is typed next follows on what was typed last, before it has gone round. */
+  readonly values = model.required<FieldValues>();
   /** What the ids of its elements begin with; another one for each form on a screen. */
   readonly idPrefix = input('field');
   /** What is wrong, by JSON Pointer from the values. */
   readonly faultAt = input<FaultAt>(() => null);
-  readonly valuesChange = output<FieldValues>();
 
   // One function per field for as long as the form is there, so that a control does not start anew with each letter.
   readonly #changes = new Map<string, (value: unknown) => void>();
 
   protected readonly rows = computed(() =>
     used(this.fields())
-      .filter(field => isAsked(field, this.values()))
+      .filter(field => isAsked(field, this.values()) && (!field.themeOffer || this.#offers.includes(field.themeOffer)))
       .map(field => {
         const { control, isWhole = false, hasOwnLabel = isWhole } = this.#controls[field.kind]!;
         const controlId = `${this.idPrefix()}-${field.name}`;
@@ -102,7 +103,7 @@ export class FieldsForm {
   #changeOf(name: string): (value: unknown) => void {
     const known = this.#changes.get(name);
     if (known) return known;
-    const made = (value: unknown): void => this.valuesChange.emit({ ...this.values(), [name]: value });
+    const made = (value: unknown): void => this.values.set({ ...this.values(), [name]: value });
     this.#changes.set(name, made);
     return made;
   }

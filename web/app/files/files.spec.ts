@@ -27,8 +27,7 @@ const record = { id: 'dunes', kind: 'file', title: 'dunes', live: { revisionId: 
 describe('FilesWorkspace', () => {
   const show = async (inputs: Readonly<Record<string, unknown>>, answers: Answers) => {
     const screen = new Screen(await make(FilesWorkspace, inputs, { readRecord: () => of(record), ...answers }));
-    await new Promise(resolve => setTimeout(resolve, 200));
-    await screen.settle();
+    await screen.until(() => !!screen.host.querySelector('almanac-plate') || screen.text.includes('There are no files yet'));
     return screen;
   };
   const list = (files: readonly object[], total = files.length) =>

@@ -144,7 +144,9 @@ export class UploadService {
   #keep(arrived: readonly Arrived[]): Observable<readonly string[]> {
     const there = arrived.filter(each => each.received.sameAs.length > 0);
     for (const { id, received } of there) this.#change(id, { state: 'there already', fileId: received.sameAs[0]!.id });
-    const fresh = arrived.filter(each => each.received.sameAs.length === 0).filter(isFirstOfItsBytes);
+    const unknown = arrived.filter(each => each.received.sameAs.length === 0);
+    const fresh = unknown.filter(isFirstOfItsBytes);
+    const twice = unknown.filter(each => !fresh.includes(each));
     if (fresh.length === 0) return of(there.map(each => each.received.sameAs[0]!.id));
     const made = fresh.map(each => ({ ...each, fileId: uuidv7() }));
     const title =
@@ -165,11 +167,15 @@ export class UploadService {
       .pipe(
         map(state => {
           for (const { id, fileId } of made) this.#change(id, { state, fileId });
+          for (const { id, received } of twice) {
+            const { fileId } = made.find(each => hasBytesOf(each.received, received))!;
+            this.#change(id, { state: 'there already', fileId });
+          }
           return made.map(each => each.fileId);
         }),
         catchError((error: unknown) => {
           const fault = error instanceof ApiProblem ? error.message : $localize`It could not be kept.`;
-          for (const { id } of made) this.#change(id, { state: 'refused', fault });
+          for (const { id } of unknown) this.#change(id, { state: 'refused', fault });
           return of([]);
         }),
       );
@@ -182,8 +188,10 @@ export class UploadService {
 
 // The same bytes chosen twice are one file.
 function isFirstOfItsBytes({ received }: Arrived, at: number, all: readonly Arrived[]): boolean {
-  return all.findIndex(each => each.received.content.hash === received.content.hash) === at;
+  return all.findIndex(each => hasBytesOf(each.received, received)) === at;
 }
+
+const hasBytesOf = (one: Received, other: Received): boolean => one.content.hash === other.content.hash;
 
 function newFile({ received: { content, name }, folder }: Arrived): FileValue {
   return { ...freshFile(content, name, titleFrom(name)), folder };

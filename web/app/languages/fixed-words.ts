@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { fixedWordsIn, withFixedWord, type FixedWord } from '@core/theme/fixed-words';
+import { isOwnLabel } from '@core/theme/own-labels';
 import { writtenLocales } from '@core/locale/site-locale';
 import type { WordsByLocale } from '@core/theme/words';
 import { textIn } from '../shared/typed-event';
@@ -52,7 +53,7 @@ import { SessionService } from '../state/session.service';
               <input
                 class="form-control"
                 [class.missing]="row.isMissing"
-                ariaLabel="In {{ here()?.name }}: {{ label(row) || row.source }}"
+                ariaLabel="In {{ here()?.name }}: {{ row.of === 'site' ? label(row) : row.source }}"
                 i18n-ariaLabel
                 [lang]="tag()"
                 [dir]="here()?.direction ?? 'ltr'"
@@ -120,7 +121,13 @@ export class FixedWords {
   protected readonly missing = computed(() => this.rows().filter(row => row.isMissing).length);
 
   protected readonly label = ({ of, name }: FixedWord): string =>
-    of === 'theme' ? '' : name === 'name' ? $localize`name of the site` : $localize`what it is about`;
+    of === 'theme'
+      ? isOwnLabel(name)
+        ? $localize`label of a field of this site’s own`
+        : ''
+      : name === 'name'
+        ? $localize`name of the site`
+        : $localize`what it is about`;
 
   protected set({ of, name }: FixedWord, text: string): void {
     (of === 'site' ? this.#siteWords : this.#themeWords).update(all => withFixedWord(all, this.tag(), name, text));

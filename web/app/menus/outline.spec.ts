@@ -17,12 +17,12 @@ const row = (id: string, level: number): OutlineRow => ({
 describe('Outline', () => {
   let screen: Screen;
   let rows: readonly OutlineRow[];
-  const show = async (first: readonly OutlineRow[]) => {
+  const show = async (first: readonly OutlineRow[], goesRound = (apply: () => void) => apply()) => {
     rows = first;
     const fixture = await make(Outline, { rows }, { listPages: () => of(pages) });
-    fixture.componentInstance.rowsChange.subscribe(next => {
+    fixture.componentInstance.rows.subscribe(next => {
       rows = next;
-      fixture.componentRef.setInput('rows', next);
+      goesRound(() => fixture.componentRef.setInput('rows', next));
     });
     screen = new Screen(fixture);
     await screen.settle();
@@ -39,10 +39,20 @@ describe('Outline', () => {
     expect(written()).toBe('join visit');
     await press(1, 'ArrowRight');
     expect(written()).toBe('join -visit');
-    await new Promise(resolve => setTimeout(resolve, 10));
-    expect(document.activeElement?.getAttribute('data-row')).toBe('1');
+    await screen.until(() => document.activeElement?.getAttribute('data-row') === '1');
+    expect(document.activeElement).toBe(screen.host.querySelector('[data-row="1"]'));
     await press(1, 'ArrowLeft');
     expect(written()).toBe('join visit');
+  });
+
+  it('loses nothing where one thing follows on another before it is drawn', async () => {
+    await show([row('visit', 0)], apply => setTimeout(apply));
+    const words = screen.host.querySelector<HTMLInputElement>('.words')!;
+    words.value = 'Visit us';
+    words.dispatchEvent(new Event('input'));
+    [...screen.host.querySelectorAll('button')].find(each => each.textContent.trim() === 'Add an entry')!.click();
+    await screen.until(() => document.activeElement?.getAttribute('data-row') === '1');
+    expect(rows.map(each => each.words)).toEqual(['Visit us', '']);
   });
 
   it('adds an entry for a page that is not in it yet, and takes one out with all beneath it', async () => {

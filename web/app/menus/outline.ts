@@ -1,5 +1,16 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  Injector,
+  input,
+  model,
+  signal,
+} from '@angular/core';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap/modal';
 import { fileLink } from '@core/file/address';
 import { addressOf, linkTyped } from '@core/fields/link/typed-link';
@@ -173,11 +184,12 @@ import { EntryRule } from './entry-rule';
 })
 export class Outline {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly #injector = inject(Injector);
   readonly #modal = inject(NgbModal);
   readonly #site = inject(PagesService);
-  readonly rows = input.required<readonly OutlineRow[]>();
+  /** Held here as well, so that what is done next follows on what was done last, before it has gone round. */
+  readonly rows = model.required<readonly OutlineRow[]>();
   readonly fault = input('');
-  readonly rowsChange = output<readonly OutlineRow[]>();
   protected readonly textIn = textIn;
   protected readonly indent = indentOf;
   protected readonly most = menuBounds.entries;
@@ -316,9 +328,11 @@ export class Outline {
   }
 
   #set(rows: readonly OutlineRow[], focus = -1): void {
-    this.rowsChange.emit(rows);
+    this.rows.set(rows);
     if (focus < 0) return;
     this.open.set(focus);
-    setTimeout(() => this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-row="${focus}"]`)?.focus());
+    afterNextRender(() => this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-row="${focus}"]`)?.focus(), {
+      injector: this.#injector,
+    });
   }
 }

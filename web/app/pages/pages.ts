@@ -14,6 +14,7 @@ import { PhaseMark } from '../shared/phase-mark';
 import { puttingBack, takingOff } from '../shared/record-changes';
 import { TimeRibbon } from '../shared/ribbon';
 import { SendService } from '../shared/send.service';
+import { TickAll } from '../shared/tick-all';
 import { Ticks } from '../shared/ticks';
 import { WhenPipe } from '../shared/when-pipe';
 import { beingWritten, LiveService } from '../state/live.service';
@@ -31,7 +32,7 @@ import { WritersChip } from '../writing/writers-chip';
 /** The tree of pages with their status, what waits and what comes next. */
 @Component({
   selector: 'almanac-pages',
-  imports: [WritersChip, ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, TimeRibbon, WhenPipe, Toolbar],
+  imports: [WritersChip, ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, TimeRibbon, WhenPipe, Toolbar, TickAll],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -50,10 +51,7 @@ import { WritersChip } from '../writing/writers-chip';
       <almanac-filter-bar class="grow" list="pages" [fields]="fields()" />
     </div>
     <div class="many" role="toolbar" aria-label="With the chosen ones" i18n-aria-label>
-      <label class="row-line"
-        ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
-        {{ ticks.words() }}</label
-      >
+      <almanac-tick-all [ticks]="ticks" />
       @if (only(); as page) {
         @if (mayAdd && page.status === 'live') {
           @if (page.parentId !== null) {

@@ -11,6 +11,7 @@ import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { filterChoices } from '../shared/filter-choices';
 import { PhaseMark, type PhaseStatus } from '../shared/phase-mark';
 import { SendService } from '../shared/send.service';
+import { TickAll } from '../shared/tick-all';
 import { Ticks } from '../shared/ticks';
 import { ToldPipe } from '../shared/told.pipe';
 import { MessageService } from '../state/message.service';
@@ -24,7 +25,7 @@ import { WritersChip } from '../writing/writers-chip';
 /** Every placement of the site, filtered, and acted on many at once. */
 @Component({
   selector: 'almanac-placements',
-  imports: [WritersChip, ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, Toolbar],
+  imports: [WritersChip, ToldPipe, ScrollingModule, RouterLink, FilterBar, PhaseMark, Toolbar, TickAll],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -33,10 +34,7 @@ import { WritersChip } from '../writing/writers-chip';
       <almanac-filter-bar list="placements" [fields]="fields()" />
     </div>
     <div class="acts" role="toolbar" aria-label="With the chosen ones" i18n-aria-label>
-      <label class="row-line"
-        ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
-        {{ ticks.words() }}</label
-      >
+      <almanac-tick-all [ticks]="ticks" />
       @if (ticks.chosen().size > 0 && mayPlace) {
         @if (status() === 'retired') {
           <button i18n class="btn btn-plain" (click)="act({ off: false }, 'put back')">Put back</button>

@@ -10,6 +10,7 @@ import { ApiClient } from '../api/api-client';
 import { PhaseMark, phaseOf } from '../shared/phase-mark';
 import { FilterBar, type FilterField } from '../shared/filter-bar';
 import { filterChoices } from '../shared/filter-choices';
+import { TickAll } from '../shared/tick-all';
 import { Ticks } from '../shared/ticks';
 import { SessionService } from '../state/session.service';
 import { openMany } from './many-dialog';
@@ -20,7 +21,7 @@ import { MessageService } from '../state/message.service';
 /** What waits for a decision, for whom and since when, and what was decided. */
 @Component({
   selector: 'almanac-reviews',
-  imports: [FilterBar, ToldPipe, RouterLink, PhaseMark, WhenPipe],
+  imports: [FilterBar, ToldPipe, RouterLink, PhaseMark, WhenPipe, TickAll],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -45,10 +46,7 @@ import { MessageService } from '../state/message.service';
     </div>
     <div class="row-line filters">
       @if (which() === 'open') {
-        <label class="row-line"
-          ><input type="checkbox" class="form-check-input" [checked]="ticks.isAll()" (change)="ticks.toggleAll()" />
-          {{ ticks.words() }}</label
-        >
+        <almanac-tick-all [ticks]="ticks" />
         @if (ticks.chosen().size > 0) {
           <button i18n type="button" class="btn btn-plain" (click)="letGo()">Let them go live…</button>
         }

@@ -20,8 +20,7 @@ describe('ClosedPagesSetUp', () => {
     expect(radios(screen).map(each => each.checked)).toEqual([false, true]);
     session.saveSettings = () => timer(5).pipe(switchMap(() => throwError(() => new Error('no'))));
     radios(screen)[0]!.click();
-    await new Promise(resolve => setTimeout(resolve, 30));
-    await screen.settle();
+    await screen.until(() => radios(screen)[1]!.checked);
     expect([asked, radios(screen).map(each => each.checked)]).toEqual([['not found'], [false, true]]);
   });
 

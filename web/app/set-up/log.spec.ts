@@ -17,7 +17,6 @@ const entry = (number: number, part: Partial<AuditPage['entries'][number]> = {})
   after: null,
   ...part,
 });
-const pause = (time: number) => new Promise(resolve => setTimeout(resolve, time));
 
 describe('LogSetUp', () => {
   const asked: unknown[] = [];
@@ -30,8 +29,7 @@ describe('LogSetUp', () => {
     };
     const checkLog = () => of({ count: 1_203, head: 'f00d', brokenAt: broken });
     const screen = new Screen(await make(LogSetUp, {}, { readLog, checkLog } as never, ['administrator']));
-    await pause(250);
-    await screen.settle();
+    await screen.until(() => screen.text.includes('Saved: “3”'));
     return screen;
   };
 
@@ -50,11 +48,9 @@ describe('LogSetUp', () => {
     await screen.fill('From this day', '18 March 2027');
     await screen.fill('To the end of this day', '18 March 2027');
     await screen.fill('Called', 'tides');
-    await pause(250);
-    await screen.settle();
+    await screen.until(() => screen.text.includes('Nothing like this was done.'));
     const [from, until] = [Date.parse('2027-03-18T00:00Z'), Date.parse('2027-03-19T00:00Z')];
     expect(asked.at(-1)).toEqual({ find: 'tides', from, until });
-    expect(screen.text).toContain('Nothing like this was done.');
     const links = [...screen.host.querySelectorAll('a')].map(each => each.getAttribute('href'));
     expect(links[1]).toBe(`/api/log/export?find=tides&from=${from}&until=${until}&as=jsonl`);
   });

@@ -93,6 +93,19 @@ type Block = NonNullable<Comparison['changes'][number]['text']>[number];
     .orderedList > .listItem {
       list-style: decimal;
     }
+    .tableRow {
+      display: grid;
+      grid-auto-columns: minmax(0, 1fr);
+      grid-auto-flow: column;
+      gap: 10px;
+      border-bottom: 1px solid var(--hair);
+    }
+    .tableRow.removed {
+      text-decoration: line-through;
+    }
+    .tableHeader {
+      font-weight: 600;
+    }
     .blockquote {
       border-inline-start: 3px solid var(--hair);
       padding-inline-start: 10px;
@@ -147,8 +160,8 @@ export class MarkedText {
   protected readonly left = computed(() => this.blocks().length - this.shown().length);
 
   /** Whether a block has to be named, since it holds no words. */
-  protected isShown({ runs, content }: Block): boolean {
-    return runs.length === 0 && content.length === 0;
+  protected isShown({ type, runs, content }: Block): boolean {
+    return runs.length === 0 && content.length === 0 && type !== 'paragraph';
   }
 
   protected nameOf({ type }: Block): string {

@@ -141,7 +141,7 @@ import { VerbPipe } from './verb.pipe';
           <p i18n class="form-help">Your roles let you keep this as a draft, not send it on.</p>
         }
         @if (problem() && clashes().length === 0) {
-          <p class="notice-line ember" role="alert">{{ problem()!.message }}</p>
+          <p class="notice-line ember" role="alert">{{ problem()!.words }}</p>
         }
       }
     </div>

@@ -5,7 +5,9 @@ export class Ticks {
   readonly #ticked = signal<ReadonlySet<string>>(new Set());
   /** Ids of the ticked rows in sight. */
   readonly chosen = computed((): ReadonlySet<string> => new Set(this.inSight().filter(id => this.#ticked().has(id))));
-  readonly isAll = computed(() => this.inSight().length > 0 && this.chosen().size === this.inSight().length);
+  /** There is nothing to tick: none is like this, or none has come yet. */
+  readonly isNoneInSight = computed(() => this.inSight().length === 0);
+  readonly isAll = computed(() => !this.isNoneInSight() && this.chosen().size === this.inSight().length);
   readonly words = computed(() => (this.chosen().size === 0 ? $localize`Choose all in sight` : $localize`${this.chosen().size} chosen`));
 
   /** @param inSight - ids of the rows that the filters leave */

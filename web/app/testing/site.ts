@@ -48,7 +48,7 @@ const site: DeskSite = {
   styles: [],
   wordChoices: {},
   terms: [{ term: 'reserve', note: '', words: { cy: 'gwarchodfa, warchodfa' } }],
-  shippedWords: { en: { skip: 'Skip to the text', languages: 'Languages' }, cy: { skip: 'Neidio i’r testun' } },
+  shippedWords: { en: { skip: 'Skip to the text', languages: 'Languages', 'label Length': 'Length' }, cy: { skip: 'Neidio i’r testun', 'label Length': 'Hyd' } }, // prettier-ignore
   opening: { isOpen: true, opensAt: null },
   limitsTag: '"first"',
 };
@@ -157,6 +157,15 @@ export class Screen {
     field.value = value;
     for (const event of ['input', 'change']) field.dispatchEvent(new Event(event, { bubbles: true }));
     await this.settle();
+  }
+
+  /** Waits until something holds, however slow the machine is; the spec's own limit ends a wait for what never comes. */
+  async until(holds: () => boolean): Promise<void> {
+    await this.settle();
+    while (!holds()) {
+      await new Promise(resolve => setTimeout(resolve, 10));
+      await this.settle();
+    }
   }
 
   async settle(): Promise<void> {

@@ -188,7 +188,7 @@ export class RenditionForm {
         const html = `<!DOCTYPE html><link rel="stylesheet" href="/theme/shore.css"><body><div class="block own">${shown.html}</div>`;
         this.page.set(this.#sanitizer.bypassSecurityTrustHtml(html));
       },
-      error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? (error.problem.errors?.[0]?.detail ?? error.message) : ''),
+      error: (error: unknown) => this.fault.set(error instanceof ApiProblem ? error.words : ''),
     });
   }
 

@@ -3,10 +3,19 @@ import type { TypesReport, TypesTold } from '@contract/types';
 import { noSiteTypes, type SiteField, type SiteType, type SiteTypes } from '@core/site-types/site-type';
 import { ApiClient, ApiProblem } from '../api/api-client';
 import { saveFile } from '../shared/save-table';
+import { BrowserStore } from '../state/browser-store';
 import { MessageService } from '../state/message.service';
 import { SessionService } from '../state/session.service';
 import { FieldRows } from './field-rows';
 import { TypeForm } from './type-form';
+
+/** What was changed and not set, with the tag of what it was made from. */
+interface Kept {
+  readonly types: SiteTypes;
+  readonly madeFrom: string;
+}
+
+const storeKey = 'types not set';
 
 /** How long typing rests before it is worked out what it does, in milliseconds. */
 const restsFor = 500;
@@ -85,6 +94,12 @@ type Open = number | 'shared' | null;
         @if (isChanged()) {
           <section class="panel effects" aria-live="polite">
             <h2 i18n>What this does</h2>
+            @if (isFromBefore()) {
+              <p i18n class="quiet">You changed this before and did not set it; it is as you left it.</p>
+            }
+            @if (isOvertaken()) {
+              <p i18n class="form-fault">Somebody has set other types since. Yours would take the place of theirs, as told here.</p>
+            }
             @if (fault(); as fault) {
               <p class="form-fault" role="alert">{{ fault }}</p>
             } @else if (report(); as report) {
@@ -181,6 +196,7 @@ export class TypesSetUp {
   readonly #api = inject(ApiClient);
   readonly #session = inject(SessionService);
   readonly #messages = inject(MessageService);
+  readonly #store = inject(BrowserStore);
   protected readonly mayChange = this.#session.may('change the site');
   protected readonly unnamed = $localize`A new type`;
   protected readonly told = signal<TypesTold | null>(null);
@@ -188,6 +204,12 @@ export class TypesSetUp {
   protected readonly open = signal<Open>(null);
   protected readonly report = signal<TypesReport | null>(null);
   protected readonly fault = signal('');
+  /** What is shown was changed at another time, and not set. */
+  protected readonly isFromBefore = signal(false);
+  /** The tag of what it was made from. */
+  readonly #madeFrom = signal('');
+  /** What it was made from is not what holds now. */
+  protected readonly isOvertaken = computed(() => this.told()?.tag !== this.#madeFrom());
   protected readonly isChanged = computed(
     () => this.told() !== null && JSON.stringify(this.wanted()) !== JSON.stringify(this.told()!.types),
   );
@@ -198,7 +220,7 @@ export class TypesSetUp {
   });
 
   constructor() {
-    this.#api.readTypes().subscribe({ next: told => this.#take(told), error: (error: unknown) => this.#messages.problem(error) });
+    this.#api.readTypes().subscribe({ next: told => this.#begin(told), error: (error: unknown) => this.#messages.problem(error) });
     effect(done => {
       const wanted = this.wanted();
       if (!this.isChanged()) return;
@@ -207,9 +229,23 @@ export class TypesSetUp {
     });
   }
 
+  // Nothing that somebody typed is lost where they go elsewhere before it is set.
+  #begin(told: TypesTold): void {
+    const kept = this.mayChange ? this.#store.read<Kept>(storeKey) : null;
+    this.#take(told);
+    if (!kept) return;
+    this.wanted.set(kept.types);
+    this.isFromBefore.set(true);
+    this.#madeFrom.set(kept.madeFrom);
+    const changed = kept.types.types.findIndex((each, at) => JSON.stringify(each) !== JSON.stringify(told.types.types[at]));
+    this.open.set(changed < 0 ? 'shared' : changed);
+  }
+
   #take(told: TypesTold): void {
     this.told.set(told);
     this.wanted.set(told.types);
+    this.isFromBefore.set(false);
+    this.#madeFrom.set(told.tag);
     this.report.set(null);
     this.fault.set('');
   }
@@ -255,9 +291,12 @@ export class TypesSetUp {
   #set(part: Partial<SiteTypes>): void {
     this.report.set(null);
     this.wanted.set({ ...this.wanted(), ...part });
+    if (this.isChanged()) this.#store.keep(storeKey, { types: this.wanted(), madeFrom: this.#madeFrom() } satisfies Kept);
+    else this.#store.drop(storeKey);
   }
 
   protected leave(): void {
+    this.#store.drop(storeKey);
     this.#take(this.told()!);
   }
 
@@ -276,6 +315,7 @@ export class TypesSetUp {
   }
 
   #done(told: TypesTold, words: string): void {
+    this.#store.drop(storeKey);
     this.#take(told);
     this.#session.readAnew().subscribe();
     this.#messages.done(words);
@@ -308,5 +348,5 @@ export class TypesSetUp {
 }
 
 function faultWords(error: unknown): string {
-  return error instanceof ApiProblem ? (error.problem.errors ?? []).map(each => each.detail).join(' ') || error.message : String(error);
+  return error instanceof ApiProblem ? error.words : String(error);
 }

@@ -25,6 +25,7 @@ const report: TypesReport = {
 
 describe('TypesSetUp', () => {
   const asked: SiteTypes[] = [];
+  beforeEach(() => localStorage.clear());
   const open = async (answers: object = {}) => {
     asked.length = 0;
     const all = {
@@ -40,10 +41,7 @@ describe('TypesSetUp', () => {
     await screen.click('Boat');
     return screen;
   };
-  const rested = async (screen: Screen) => {
-    await new Promise(resolve => setTimeout(resolve, 700));
-    await screen.settle();
-  };
+  const rested = async (screen: Screen) => screen.until(() => !screen.text.includes('Being worked out…'));
   const choose = async (screen: Screen, name: string, value: string) => {
     const field = screen.host.querySelector<HTMLSelectElement>(`select[aria-label="${name}"]`)!;
     field.value = value;
@@ -67,11 +65,27 @@ describe('TypesSetUp', () => {
     expect(screen.host.textContent).not.toContain('What this does');
   });
 
+  it('keeps what was changed and not set for when somebody comes back, and says when others were faster', async () => {
+    const first = await open();
+    await choose(first, 'Kind of field 1', 'short text');
+    TestBed.resetTestingModule();
+    const again = await open();
+    expect(again.host.querySelector<HTMLSelectElement>('select[aria-label="Kind of field 1"]')!.value).toBe('short text');
+    expect(again.text).toContain('it is as you left it');
+    expect(again.text).not.toContain('Somebody has set other types since.');
+    TestBed.resetTestingModule();
+    const overtaken = await open({ readTypes: () => of({ ...told, tag: '"b"' }) });
+    expect(overtaken.text).toContain('Somebody has set other types since.');
+    await overtaken.click('Leave them as they were');
+    TestBed.resetTestingModule();
+    expect((await open()).text).not.toContain('What this does');
+  });
+
   it('says what cannot be, and keeps what was typed', async () => {
     const problem = new ApiProblem({ type: 't', status: 422, code: 'invalid', title: 'x', detail: 'x', errors: [{ pointer: '/types/0/name', detail: 'There is a type of this name.' }] } as never); // prettier-ignore
     const screen = await open({ checkTypes: () => throwError(() => problem) });
     await screen.click('Add a field');
-    await rested(screen);
+    await screen.until(() => !!screen.host.querySelector('[role=alert]'));
     expect(screen.host.querySelector('[role=alert]')!.textContent).toContain('There is a type of this name.');
     expect(screen.host.querySelectorAll('fieldset').length).toBe(2);
     await screen.click('Leave them as they were');
@@ -95,14 +109,14 @@ describe('TypesSetUp', () => {
     files.items.add(new File([JSON.stringify({ shared: [], types: [{ ...boat, name: 'raft', label: 'Raft' }] })], 'raft.json'));
     input.files = files.files;
     input.dispatchEvent(new Event('change'));
-    await rested(screen);
+    await screen.until(() => asked.at(-1)!.types.length > 2);
     expect(asked.at(-1)!.types.map(each => each.name)).toEqual(['boat', 'tide gauge', 'raft']);
   });
 
   it('shows a record by what is being set', async () => {
     const screen = await open();
     await choose(screen, 'As a card', 'arranged');
-    await rested(screen);
+    await screen.until(() => !!screen.host.querySelector('iframe'));
     const frame = screen.host.querySelector('iframe')!;
     expect(frame.getAttribute('srcdoc')).toContain('<p>Wake</p>');
     expect(frame.getAttribute('sandbox')).not.toContain('allow-scripts');

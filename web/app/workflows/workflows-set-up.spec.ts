@@ -33,10 +33,7 @@ describe('WorkflowsSetUp', () => {
     );
     return screen;
   };
-  const settled = async (screen: Screen) => {
-    await new Promise(resolve => setTimeout(resolve, 300));
-    await screen.settle();
-  };
+  const settled = async (screen: Screen) => screen.until(() => !screen.text.includes('Working out what this does…'));
   beforeEach(() => {
     localStorage.clear();
     asked.length = saved.length = 0;

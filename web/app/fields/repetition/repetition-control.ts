@@ -1,17 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
-import { mostCalledOff, type RepetitionField } from '@core/fields/repetition/repetition';
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import type { RepetitionField } from '@core/fields/repetition/repetition';
 import { spokenRecurrence } from '@core/rule/spoken-recurrence';
 import { isRepetitionRule, type Repetition } from '@core/schedule/repetition';
 import { DateField } from '../../shared/date-field';
 import { textIn } from '../../shared/typed-event';
 import { ordinals, weekdays } from '../../shared/weekdays';
 import { Control } from '../control';
+import { OneTime } from './one-time';
 import { pickedOf, ruleOf, type PickedRule, type Way } from './ways';
 
-/** How something comes again, until when, and when it is called off. */
+/** How something comes again, until when, and which times are otherwise. */
 @Component({
   selector: 'almanac-repetition-control',
-  imports: [DateField],
+  imports: [DateField, OneTime],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row-line">
@@ -74,23 +75,7 @@ import { pickedOf, ruleOf, type PickedRule, type Way } from './ways';
         />
         <p i18n class="form-help">The last date on which it may come. Empty: without an end.</p>
       }
-      <label i18n class="form-label" [for]="controlId() + '-off'">Called off on</label>
-      <div class="row-line">
-        <almanac-date-field [fieldId]="controlId() + '-off'" [withTime]="false" [value]="off()" (valueChange)="off.set($event)" />
-        <button i18n type="button" class="btn btn-plain" [disabled]="!off() || isFull()" (click)="callOff()">Add</button>
-      </div>
-      @if (held.without.length > 0) {
-        <ul class="row-line" aria-label="Dates that are called off" i18n-aria-label>
-          @for (date of held.without; track date) {
-            <li>
-              {{ date }}
-              <button type="button" class="btn-word" ariaLabel="Take {{ date }} off the list" i18n-ariaLabel (click)="restore(date)">
-                ×
-              </button>
-            </li>
-          }
-        </ul>
-      }
+      <almanac-one-time [value]="held" [idPrefix]="controlId()" (valueChange)="change()($event)" />
     }
   `,
   styles: `
@@ -106,12 +91,6 @@ import { pickedOf, ruleOf, type PickedRule, type Way } from './ways';
     }
     .form-select {
       width: auto;
-    }
-    ul {
-      list-style: none;
-      margin: 4px 0 0;
-      padding: 0;
-      flex-wrap: wrap;
     }
   `,
 })
@@ -135,9 +114,6 @@ export class RepetitionControl extends Control<RepetitionField, Repetition | nul
   protected readonly words = computed(() => (this.isRule() ? spokenRecurrence(this.value()!.rule) : ''));
   // A rule that counts its times has its end in it.
   protected readonly hasEnd = computed(() => !/COUNT=|UNTIL=/.test(this.picked().rule));
-  protected readonly isFull = computed(() => (this.value()?.without.length ?? 0) >= mostCalledOff);
-  /** A date that is about to be called off. */
-  protected readonly off = signal('');
 
   protected setWay(way: string): void {
     // A rule that could be picked as well would be shown as what was picked.
@@ -146,23 +122,12 @@ export class RepetitionControl extends Control<RepetitionField, Repetition | nul
 
   protected pick(part: Partial<PickedRule>): void {
     const rule = ruleOf({ ...this.picked(), ...part });
-    this.change()(rule === null ? null : { rule, without: this.value()?.without ?? [] });
+    this.change()(rule === null ? null : { without: [], ...this.value(), rule });
   }
 
   protected toggle(code: string): void {
     const { days } = this.picked();
     const next = weekdays.map(each => each.code as string).filter(each => days.includes(each) !== (each === code));
     if (next.length > 0) this.pick({ days: next });
-  }
-
-  protected callOff(): void {
-    const { rule, without } = this.value()!;
-    this.change()({ rule, without: [...new Set([...without, this.off()])].sort() });
-    this.off.set('');
-  }
-
-  protected restore(date: string): void {
-    const { rule, without } = this.value()!;
-    this.change()({ rule, without: without.filter(each => each !== date) });
   }
 }

@@ -1,13 +1,10 @@
 import { Editor } from '@tiptap/core';
-import StarterKit from '@tiptap/starter-kit';
 import { plainWords, type RichText } from '@core/rich-text/document';
 import { faultOfText } from '@core/rich-text/faults';
 import { fittedText } from '@core/rich-text/fitted';
 import { textFromHtml } from '@core/rich-text/from-html';
 import { sourceOfText } from '@core/rich-text/source';
-import { insetNode } from './inset-node';
-import { footnoteNode } from './footnote-node';
-import { linkMark, styledMark, subscriptMark, superscriptMark } from './marks';
+import { textExtensions } from './text-extensions';
 
 // Examples of the elements that a text takes, after WHATWG HTML sections 4.3 to 4.5 (from memory), and what people paste.
 const corpus = [
@@ -22,6 +19,8 @@ const corpus = [
   '<div>loose<p>in a paragraph</div> and <b>bold <i>both</b> italic</i>',
   '<ul><li><p>first</p><p>second</p></li><li><h2>heading</h2></li></ul>',
   '<table><tr><td>a</td><td>b</td></tr></table><p>c</p>',
+  '<table><caption>Counts</caption><thead><tr><th>Month<th>Knot</thead><tr><th>May</th><td><p>a</p><p>b</p></td></tr></table>',
+  '<table><tr><td colspan="2">a</td></tr><tr><td><table><tr><td>b</table></td><td><ul><li>c</li></ul></td></tr></table>',
   '<p><span data-style="lead">At <strong>dawn</strong></span> they <a href="/visit"><span data-style="button">come</span></a>.</p>',
   '<p>Thirty thousand knot<span data-note="Counted in January."></span> came.</p>',
   '<p>مرحبا <strong>بك</strong></p>',
@@ -48,15 +47,10 @@ describe('running text read from HTML', () => {
     it(`is held by the editor unchanged: ${html.slice(0, 40)}`, () => {
       const { document: text } = textFromHtml(html);
       const editor = new Editor({
-        extensions: [
-          insetNode(() => ({ now: { title: '', isSeen: true }, changed: () => () => undefined })),
-          footnoteNode,
-          styledMark,
-          linkMark,
-          subscriptMark,
-          superscriptMark,
-          StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: false, trailingNode: false }),
-        ],
+        extensions: textExtensions(
+          () => ({ now: { title: '', isSeen: true }, changed: () => () => undefined }),
+          () => Promise.resolve(null),
+        ),
         content: text as object,
       });
       expect(fittedText(editor.getJSON() as RichText)).toEqual(text);

@@ -19,7 +19,7 @@ import { ApiClient } from '../../api/api-client';
 import { addressOf, linkTyped } from '@core/fields/link/typed-link';
 import type { LinkTarget, RichText } from '@core/rich-text/document';
 import { longestNote } from '@core/rich-text/grammar';
-import { fittedText } from '@core/rich-text/fitted';
+import { fittedText, withoutRoom } from '@core/rich-text/fitted';
 import { textIn } from '../../shared/typed-event';
 import { PagesService } from '../../state/pages.service';
 import { SessionService } from '../../state/session.service';
@@ -30,6 +30,7 @@ import { InsetPicker } from './inset-picker';
 import { PictureBar } from './picture-bar';
 import { SourceField } from './source-field';
 import type { Sources } from './sources';
+import { TableBar, type TableAct, type TableState } from './table-bar';
 import { tools, type Tool } from './tools';
 import { MidSentencePipe } from '../../shared/mid-sentence.pipe';
 import { Toolbar } from '../../shared/toolbar';
@@ -37,7 +38,7 @@ import { Toolbar } from '../../shared/toolbar';
 /** Writes rich text: structure, emphasis and links. */
 @Component({
   selector: 'almanac-rich-text-field',
-  imports: [InsetPicker, MidSentencePipe, Toolbar, PictureBar, SourceField],
+  imports: [InsetPicker, MidSentencePipe, Toolbar, PictureBar, SourceField, TableBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="frame" [class.is-invalid]="isInvalid()">
@@ -58,6 +59,7 @@ import { Toolbar } from '../../shared/toolbar';
         <button i18n type="button" (click)="putPicture()">Picture</button>
         <button i18n type="button" (click)="linkFile()">File</button>
         <button i18n type="button" (click)="putNote()">Footnote</button>
+        <button i18n type="button" [attr.aria-pressed]="table() !== null" [disabled]="table() !== null" (click)="putTable()">Table</button>
         @if (styles.length > 0) {
           <select #chosenStyle aria-label="Style of the theme" i18n-aria-label (change)="setStyle(chosenStyle.value)">
             <option i18n value="">Plain</option>
@@ -88,6 +90,9 @@ import { Toolbar } from '../../shared/toolbar';
       }
       @if (picture(); as chosen) {
         <almanac-picture-bar [picture]="chosen" (pictureChange)="setPicture($event)" />
+      }
+      @if (table(); as held) {
+        <almanac-table-bar [table]="held" (act)="changeTable($event)" (caption)="setCaption($event)" />
       }
       @if (inset(); as chosen) {
         <div class="row-line link">
@@ -130,144 +135,7 @@ import { Toolbar } from '../../shared/toolbar';
       <div #place class="place" [hidden]="source() !== null"></div>
     </div>
   `,
-  styles: `
-    .frame {
-      border: 1px solid var(--edge);
-      border-radius: 3px;
-      background: #fff;
-    }
-    .frame.is-invalid {
-      border-color: var(--ember);
-    }
-    .tools {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 2px;
-      padding: 3px;
-      border-bottom: 1px solid var(--hair);
-      background: var(--paper);
-    }
-    .tools button {
-      border: 1px solid transparent;
-      background: none;
-      min-width: 26px;
-      min-height: 26px;
-      border-radius: 2px;
-      font: 600 12px var(--text);
-      color: var(--ink);
-    }
-    .tools select {
-      border: 1px solid transparent;
-      background: none;
-      min-height: 26px;
-      font: 600 12px var(--text);
-      color: var(--ink);
-    }
-    .tools select:hover {
-      border-color: var(--edge);
-    }
-    .place ::ng-deep [data-style] {
-      border-bottom: 1px dotted var(--tide);
-    }
-    .tools button:hover {
-      border-color: var(--edge);
-    }
-    .tools button[aria-pressed='true'] {
-      background: var(--tide);
-      color: #fff;
-    }
-    .look {
-      width: auto;
-    }
-    .place ::ng-deep .footnote-node {
-      vertical-align: super;
-      font-size: 10.5px;
-      padding: 0 3px;
-      border-radius: 2px;
-      background: var(--tide-wash);
-      color: var(--tide);
-      cursor: pointer;
-    }
-    .place ::ng-deep .footnote-node.ProseMirror-selectednode {
-      box-shadow: 0 0 0 2px var(--tide);
-    }
-    .place ::ng-deep .inset-node {
-      display: flex;
-      gap: 8px;
-      align-items: baseline;
-      border: 1px dashed var(--tide);
-      background: var(--tide-wash);
-      border-radius: 3px;
-      padding: 4px 10px;
-      margin: 6px 0;
-      font-size: 12.5px;
-    }
-    .place ::ng-deep .inset-node.missing {
-      border-color: var(--ochre);
-      background: #f7eeda;
-    }
-    .place ::ng-deep .ProseMirror-selectednode.inset-node {
-      box-shadow: 0 0 0 2px var(--tide);
-    }
-    .place ::ng-deep .picture-node {
-      margin: 6px 0;
-      padding: 3px;
-      border: 1px solid var(--hair);
-    }
-    .place ::ng-deep .picture-node.set-centre {
-      margin-inline: auto;
-    }
-    .place ::ng-deep .picture-node.set-end {
-      margin-inline-start: auto;
-    }
-    .place ::ng-deep .picture-node img {
-      display: block;
-      width: 100%;
-    }
-    .place ::ng-deep .picture-node.missing {
-      border-color: var(--ochre);
-      background: #f7eeda;
-    }
-    .place ::ng-deep .ProseMirror-selectednode.picture-node {
-      box-shadow: 0 0 0 2px var(--tide);
-    }
-    .place ::ng-deep figcaption {
-      font-size: 12px;
-      color: var(--ink-2);
-    }
-    .link {
-      padding: 4px;
-      border-bottom: 1px solid var(--hair);
-    }
-    .place ::ng-deep .ProseMirror {
-      min-height: var(--text-room, 110px);
-      max-height: max(340px, var(--text-room, 0px));
-      overflow: auto;
-      padding: 8px 10px;
-      outline: none;
-      font-size: 13.5px;
-      line-height: 1.55;
-    }
-    .place ::ng-deep .ProseMirror:focus-visible {
-      box-shadow: inset 0 0 0 2px var(--tide);
-    }
-    .place ::ng-deep .ProseMirror > :last-child {
-      margin-bottom: 0;
-    }
-    .place ::ng-deep h2 {
-      font-size: 17px;
-      margin: 8px 0 4px;
-    }
-    .place ::ng-deep h3 {
-      font: 600 15px var(--title);
-      color: inherit;
-      margin: 8px 0 4px;
-    }
-    .place ::ng-deep blockquote {
-      border-left: 3px solid var(--hair);
-      padding-left: 10px;
-    }
-  `,
+  styleUrl: './rich-text-field.css',
 })
 export class RichTextField {
   readonly label = input.required<string>();
@@ -284,6 +152,7 @@ export class RichTextField {
   protected readonly currentLink = signal('');
   private readonly place = viewChild.required<ElementRef<HTMLElement>>('place');
   readonly #editor = signal<Editor | null>(null);
+  #tables: typeof import('./table-nodes') | null = null;
   #last: RichText | null = null;
   readonly #pages = inject(PagesService);
   readonly #stock = inject(StockService);
@@ -302,6 +171,8 @@ export class RichTextField {
   private readonly noteWords = viewChild<ElementRef<HTMLInputElement>>('words');
   /** What reads and writes the source, while it is shown. */
   protected readonly source = signal<Sources | null>(null);
+  /** The table in which the cursor is. */
+  protected readonly table = signal<TableState | null>(null, { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });
   /** The picture that is selected in the text. */
   protected readonly picture = signal<TextPicture | null>(null);
 
@@ -311,37 +182,18 @@ export class RichTextField {
       isGone = true;
       this.#editor()?.destroy();
     });
-    void Promise.all([
-      import('@tiptap/core'),
-      import('@tiptap/starter-kit'),
-      import('./inset-node'),
-      import('./picture-node'),
-      import('./marks'),
-      import('./footnote-node'),
-    ]).then(
-      ([
-        { Editor },
-        { default: StarterKit },
-        { insetNode },
-        { pictureNode },
-        { linkMark, subscriptMark, superscriptMark, styledMark },
-        { footnoteNode },
-      ]) => {
+    void Promise.all([import('@tiptap/core'), import('./text-extensions'), import('./table-nodes')]).then(
+      ([{ Editor }, { textExtensions }, tables]) => {
         if (isGone) return;
+        this.#tables = tables;
         this.#last = this.value();
         this.#editor.set(
           new Editor({
             element: this.place().nativeElement,
-            extensions: [
-              insetNode(id => this.#stock.describe(id)),
-              pictureNode(file => firstValueFrom(this.#api.readFile(file).pipe(catchError(() => of(null))))),
-              linkMark,
-              subscriptMark,
-              superscriptMark,
-              footnoteNode,
-              styledMark,
-              StarterKit.configure({ heading: { levels: [2, 3, 4] }, underline: false, link: false }),
-            ],
+            extensions: textExtensions(
+              id => this.#stock.describe(id),
+              file => firstValueFrom(this.#api.readFile(file).pipe(catchError(() => of(null)))),
+            ),
             content: this.#last as Content,
             editorProps: {
               attributes: {
@@ -352,13 +204,18 @@ export class RichTextField {
               },
             },
             onUpdate: ({ editor }) => {
-              this.#last = fittedText(editor.getJSON() as RichText);
-              this.valueChange.emit(this.#last);
+              const before = this.#last ?? this.value();
+              const text = withoutRoom(fittedText(editor.getJSON() as RichText), before);
+              // To look into a text is not to change it.
+              if (JSON.stringify(text) === JSON.stringify(before)) return;
+              this.#last = text;
+              this.valueChange.emit(text);
             },
             onTransaction: ({ editor }) => {
               this.inset.set(editor.isActive('inset') ? (editor.getAttributes('inset') as InsetChoice) : null);
               this.style.set(String(editor.getAttributes('styled')['style'] ?? ''));
               this.note.set(editor.isActive('footnote') ? String(editor.getAttributes('footnote')['note']) : null);
+              this.table.set(tables.tableAt(editor));
               this.picture.set(editor.isActive('picture') ? (editor.getAttributes('picture') as TextPicture) : null);
               this.pressed.set([
                 ...tools.filter(tool => tool.isOn(editor)).map(tool => tool.name),
@@ -411,6 +268,21 @@ export class RichTextField {
     if (!chosen) return;
     const attrs: TextPicture = { file: chosen.id, caption: '', align: 'centre', width: 100 };
     this.#editor()?.chain().focus().insertContent({ type: 'picture', attrs }).run();
+  }
+
+  /** Puts a table into the text where the cursor is. */
+  protected putTable(): void {
+    const editor = this.#editor();
+    if (editor) this.#tables?.putTable(editor);
+  }
+
+  protected changeTable(act: TableAct): void {
+    const editor = this.#editor();
+    if (editor) this.#tables?.changeTable(editor, act);
+  }
+
+  protected setCaption(caption: string): void {
+    this.#editor()?.commands.updateAttributes('table', { caption });
   }
 
   protected setPicture(part: Partial<TextPicture>): void {

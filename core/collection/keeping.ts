@@ -1,0 +1,25 @@
+/** Answers that took long to find, by what was asked: at most so many, and with one more it begins anew. */
+export class Kept<Answer> {
+  readonly #answers = new Map<string, { readonly answer: Answer }>();
+
+  constructor(private readonly most: number) {}
+
+  /** What was answered before, or what is found now; what throws is kept nowhere. */
+  at(asked: string, find: () => Answer): Answer {
+    const known = this.#answers.get(asked);
+    if (known) return known.answer;
+    const found = { answer: find() };
+    if (this.#answers.size >= this.most) this.#answers.clear();
+    this.#answers.set(asked, found);
+    return found.answer;
+  }
+}
+
+/** A function of a text that keeps its answers; they must always be the same. @see Kept */
+export function keeping<Answer>(most: number, find: (text: string) => Answer): (text: string) => Answer {
+  const kept = new Kept<Answer>(most);
+  return text => kept.at(text, () => find(text));
+}
+
+/** How many locales anything is kept of, so that no list of made-up ones fills the memory. */
+export const mostLocalesKept = 200;
