@@ -110,7 +110,7 @@ async function fromNothing(application: Application, browser: Browser): Promise<
     await page.getByLabel('Title', { exact: true }).fill('Across the top');
     for (const [at, title] of ['About us', 'News', 'Contact'].entries()) {
       await page.getByRole('button', { name: 'Add an entry' }).click();
-      await page.getByLabel(`Page of entry ${at + 1}`).selectOption({ label: (await labelOf(page, at + 1, title))! });
+      await choosePage(page, at + 1, title);
     }
     await page.getByLabel('Words of entry 2').focus();
     await page.keyboard.press('Alt+ArrowUp');
@@ -225,8 +225,9 @@ async function fromNothing(application: Application, browser: Browser): Promise<
   });
 }
 
-/** An option of a page select by its title, however far it is set in. */
-async function labelOf(page: Page, entry: number, title: string): Promise<string | undefined> {
-  const labels = await page.getByLabel(`Page of entry ${entry}`).locator('option').allTextContents();
-  return labels.find(each => each.trim().replace(/^\u2007+/, '') === title);
+/** Chooses the page of an entry by its title, however far it is set in; waits for it, as the entry is drawn after the click. */
+async function choosePage(page: Page, entry: number, title: string): Promise<void> {
+  const pages = page.getByLabel(`Page of entry ${entry}`);
+  const option = pages.locator('option').filter({ hasText: new RegExp(`^[\\s\\u2007]*${title}\\s*$`) });
+  await pages.selectOption((await option.getAttribute('value'))!);
 }
