@@ -23,13 +23,15 @@ export function medianMilliseconds(runs: number, work: () => unknown): number {
 /**
  * The median times of two things done in turn, in milliseconds: what the machine does besides, and what the runtime learns
  * meanwhile, meets both alike.
+ * @param works - each makes what a run needs and gives back the run, of which alone the time is taken
  */
-export function mediansInTurn(runs: number, ...works: readonly [() => unknown, () => unknown]): readonly [number, number] {
+export function mediansInTurn(runs: number, ...works: readonly [() => () => unknown, () => () => unknown]): readonly [number, number] {
   const times = works.map(() => [] as number[]);
   for (let index = 0; index < 2 * runs; index += 1)
     for (const [which, work] of works.entries()) {
+      const run = work();
       const started = performance.now();
-      work();
+      run();
       if (index >= runs) times[which]!.push(performance.now() - started);
     }
   return [medianOf(times[0]!), medianOf(times[1]!)];

@@ -33,6 +33,18 @@ function partOf(type: string, fields: FieldValues, given: Partial<BlockContext> 
   const declared = shippedTypes.blockTypes.get(type)!;
   return declared.model!(blockContext(declared, fields, world.at(moment), opener, given));
 }
+
+/** The days of the month that a calendar shows. */
+function shownIn<Entry = object>(part: BlockPart) {
+  interface Day {
+    readonly date: string;
+    readonly kind: string;
+    readonly further: number;
+    readonly entries: readonly (Entry & { readonly goesOn: boolean })[];
+  }
+  return (part.data!['shown'] as { readonly weeks: readonly (readonly Day[])[] }).weeks.flat();
+}
+
 const member: ReaderFacts = { signedIn: true, roles: [], memberships: ['member'] };
 
 describe('blocks that make something of the site', () => {
@@ -58,14 +70,32 @@ describe('blocks that make something of the site', () => {
       expect(month({ [name]: beyond }).data!['month'])
         .withContext(beyond)
         .toBe('March 2027');
-    const entries = (part: BlockPart) =>
-      (part.data!['weeks'] as { entries: { title: string; time: string }[] }[][]).flat().flatMap(each => each.entries);
+    const entries = (part: BlockPart) => shownIn<{ title: string; time: string }>(part).flatMap(each => each.entries);
     expect(entries(month()).map(each => [each.title, each.time])).toEqual([
       ['past', '10:00'],
       ['walk', '18:30'],
     ]);
-    expect(month({ [name]: '2027-02' }).data!['isEmpty']).toBeTrue();
+    expect(month({ [name]: '2027-02' }).data!['shown']).toEqual(jasmine.objectContaining({ isEmpty: true }));
     expect(calendar.description).not.toBe('');
+  });
+
+  it('calendar: makes a month once for all who see the same of it, and shows nobody what another may read', () => {
+    const snapshot = world.at(start);
+    const shown = (reader: ReaderFacts, moment = start, style = {}) => {
+      const given = blockContext(calendar, { shownAs: 'month' }, { ...snapshot, moment }, opener, { reader });
+      return calendar.model!({ ...given, style: { ...given.style, now: moment, ...style } });
+    };
+    const titles = (part: BlockPart) => shownIn<{ title: string }>(part).flatMap(each => each.entries.map(({ title }) => title));
+    const [ours, theirs] = [shown(member), shown(anyone)];
+    expect([titles(ours), titles(theirs)]).toEqual([
+      ['past', 'walk', 'roost'],
+      ['past', 'walk'],
+    ]);
+    expect(shown(member, start + 1).data!['shown']).toBe(ours.data!['shown']);
+    const today = (part: BlockPart) => shownIn(part).find(each => each.kind.includes('today'))?.date;
+    expect([today(ours), today(shown(member, start + day)), today(shown(member, start + day / 3, { zone: 'Pacific/Kiritimati' }))]).toEqual(
+      ['2027-03-18', '2027-03-19', '2027-03-19'],
+    );
   });
 
   it('calendar: what lasts for days stands on each of them, and what goes on past midnight on its evening', () => {
@@ -77,7 +107,7 @@ describe('blocks that make something of the site', () => {
       .page('dance', 'front', event(at(2, '22:00'), at(3, '02:00')))
       .page('watch', 'front', event(at(8), at(9), { repeats: { rule: 'FREQ=DAILY;COUNT=3', without: [], moved: [] } }));
     const weeks = blockContext(calendar, { shownAs: 'month' }, lasting.at(start), opener, {});
-    const days = (calendar.model!(weeks).data!['weeks'] as { date: string; entries: { title: string; goesOn: boolean }[] }[][]).flat();
+    const days = shownIn<{ title: string }>(calendar.model!(weeks));
     const told = days.flatMap(({ date, entries }) => entries.map(each => `${date.slice(8)} ${each.title}${each.goesOn ? ' on' : ''}`));
     expect(told).toEqual(['01 camp on', '02 camp on', '03 camp on', '20 dance', '26 watch', '27 watch', '28 watch', '29 watch on']);
   });
@@ -86,10 +116,8 @@ describe('blocks that make something of the site', () => {
     const many = new SmallWorld().page('front', null);
     for (let index = 0; index < 3_000; index += 1)
       many.page(`e${index}`, 'front', { type: 'event', fields: { takesPlace: at(-30), takesPlaceUntil: at(60) } });
-    const { data } = calendar.model!(blockContext(calendar, { shownAs: 'month' }, many.at(start), opener, {}));
-    const days = (data!['weeks'] as { entries: object[]; further: number; kind: string }[][])
-      .flat()
-      .filter(each => each.kind !== 'beside free');
+    const part = calendar.model!(blockContext(calendar, { shownAs: 'month' }, many.at(start), opener, {}));
+    const days = shownIn(part).filter(each => each.kind !== 'beside free');
     expect(days.length).toBe(31);
     expect(days.every(each => each.entries.length === 20 && each.further === 2_980)).toBeTrue();
   });

@@ -23,3 +23,15 @@ export function keeping<Answer>(most: number, find: (text: string) => Answer): (
 
 /** How many locales anything is kept of, so that no list of made-up ones fills the memory. */
 export const mostLocalesKept = 200;
+
+/** Answers that hold for as long as an object does: at most so many for each. @see Kept */
+export function keptFor<Held extends object, Answer>(most: number): (held: Held) => Kept<Answer> {
+  const kept = new WeakMap<Held, Kept<Answer>>();
+  return held => {
+    const known = kept.get(held);
+    if (known) return known;
+    const made = new Kept<Answer>(most);
+    kept.set(held, made);
+    return made;
+  };
+}

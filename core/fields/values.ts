@@ -71,13 +71,13 @@ export function wordsOfField(field: AnyField, values: FieldValues): string {
 
 /** Some values as templates read them. What no field is called is left out. */
 export function openFields(fields: readonly AnyField[], values: FieldValues, opener: FieldOpener): FieldValues {
-  return Object.fromEntries(
-    used(fields).map(field => {
-      const { open } = kindOfField(field);
-      const held = values[field.name];
-      return [field.name, open && held !== undefined ? open(held, field, opener) : held];
-    }),
-  );
+  const opened: Record<string, unknown> = {};
+  for (const field of used(fields)) {
+    const { open } = kindOfField(field);
+    const held = values[field.name];
+    opened[field.name] = open && held !== undefined ? open(held, field, opener) : held;
+  }
+  return opened;
 }
 
 /** A plain template that shows some fields, each as its kind is shown. @param path - to their opened values */

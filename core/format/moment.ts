@@ -1,5 +1,5 @@
 import { Kept, keeping, mostLocalesKept } from '../collection/keeping';
-import type { Instant } from '../schedule/local-time';
+import { minuteOf, type Instant } from '../schedule/local-time';
 import { say, spokenLanguage, told } from '../tongue/say';
 
 /** How times are written for people: a zone, a locale, and the moment from which "this year" is judged. */
@@ -75,9 +75,17 @@ const parts = {
 // Making a formatter is a thousand times slower than using one.
 const formatters = new Kept<Intl.DateTimeFormat>(mostLocalesKept * Object.keys(parts).length);
 
+/** How many parts of times are kept as they were written. */
+const mostWritten = 10_000;
+
+// Lists write the same few times again and again; none of their parts is finer than a minute.
+const written = new Kept<string>(mostWritten);
+
 function part(instant: Instant, { locale, zone }: MomentStyle, name: keyof typeof parts): string {
+  const form = `${name} ${locale} ${zone}`;
   const make = () => new Intl.DateTimeFormat(locale, { ...parts[name], timeZone: zone });
-  return formatters.at(`${name} ${locale} ${zone}`, make).format(instant);
+  const minute = minuteOf(instant);
+  return written.at(`${form} ${minute}`, () => formatters.at(form, make).format(minute));
 }
 
 /** How counts and lists are said in a language. */
@@ -104,6 +112,11 @@ function spokenManner(): Manner {
 /** A number as it is written: "1,200". */
 export function numberOf(count: number): string {
   return spokenManner().number.format(count);
+}
+
+/** A number as readers of a locale have it: "1,200", in German "1.200". */
+export function numberIn(count: number, locale: string): string {
+  return mannerOf(locale).number.format(count);
 }
 
 /** Hundredths as they are written: "53%", in German "53 %". */

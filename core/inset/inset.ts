@@ -8,6 +8,8 @@ export const deepestInset = 8;
 /** The most characters that insets may add to one text of a page, those inside them counted each time they show. */
 export const mostInsetText = 1_000_000;
 
+const none: readonly string[] = [];
+
 const heldByValue = new WeakMap<object, readonly string[]>();
 
 /**
@@ -17,13 +19,14 @@ const heldByValue = new WeakMap<object, readonly string[]>();
 export function insetIdsOf({ fields }: PageValue | BlockValue): readonly string[] {
   const known = heldByValue.get(fields);
   if (known) return known;
-  const found = new Set<string>();
+  const found: string[] = [];
   const search = (held: unknown): void => {
-    if (isRichText(held)) for (const { blockId } of insetsIn(held)) found.add(blockId);
-    else if (typeof held === 'object' && held !== null) Object.values(held).forEach(search);
+    if (isRichText(held)) found.push(...insetsIn(held).map(each => each.blockId));
+    else if (Array.isArray(held)) for (const each of held) search(each);
+    else if (typeof held === 'object' && held !== null) for (const name in held) search((held as Readonly<Record<string, unknown>>)[name]);
   };
   search(fields);
-  const made = [...found];
+  const made = found.length === 0 ? none : [...new Set(found)];
   heldByValue.set(fields, made);
   return made;
 }

@@ -1,6 +1,6 @@
 import type { FieldOpener } from '../fields/field';
 import type { OpenFile } from '../file/open-file';
-import { writeDate, writeFullMoment, writeInFigures } from '../format/moment';
+import { numberIn, writeDate, writeFullMoment, writeInFigures } from '../format/moment';
 import { authorsOf, pictureOf, pictureTextOf, standfirstOf, topicsOf } from '../page/page';
 import type { Instant } from '../schedule/local-time';
 import type { PageNode } from '../site/snapshot';
@@ -66,8 +66,8 @@ export interface CardManner {
   readonly isAsTypeSays: boolean;
 }
 
-/** A page as a card that shows some parts of it. */
-export function cardOf(
+/** A page as a card that shows some parts of it, made anew; see kept-cards. */
+export function newCardOf(
   page: PageNode,
   wishes: readonly PartWish[],
   { isLarge, isAsTypeSays }: CardManner,
@@ -140,7 +140,7 @@ function textOf(page: PageNode, { part, words, dates, field, label }: PartWish, 
     case 'section':
       return page.depth === 0 ? '' : sectionOf(page).value.title;
     case 'reads':
-      return reads(page.id).toLocaleString(style.locale);
+      return numberIn(reads(page.id), style.locale);
     case 'more':
       // Its words are those of the link.
       return label || ' ';

@@ -1,3 +1,4 @@
+import { keeping } from '../collection/keeping';
 import { lotOf } from '../collection/lot';
 import { collatorIn } from '../format/collator';
 import { authorsOf } from '../page/page';
@@ -150,9 +151,17 @@ export function titleOrder(pages: readonly PageNode[], snapshot: SiteSnapshot): 
   return (a, b) => placeOf.get(a)! - placeOf.get(b)!;
 }
 
+/** Of how many days, each in one zone, the end is kept. */
+const mostDaysKept = 500;
+
 /** Until when the day of a moment lasts. @param zone - IANA time zone */
 export function endOfDay(moment: Instant, zone: string): Instant {
-  const [year, month, day] = localTimeAt(moment, zone).slice(0, 10).split('-').map(Number);
-  const next = new Date(Date.UTC(year!, month! - 1, day! + 1)).toISOString().slice(0, 10);
-  return instantOf({ local: `${next}T00:00`, zone });
+  return endOf(`${localTimeAt(moment, zone).slice(0, 10)} ${zone}`);
 }
+
+// Of one day it is asked for each page that is read.
+const endOf = keeping(mostDaysKept, (asked): Instant => {
+  const [day, zone] = asked.split(' ') as [string, string];
+  const next = new Date(Date.parse(day) + 86_400_000).toISOString().slice(0, 10);
+  return instantOf({ local: `${next}T00:00`, zone });
+});

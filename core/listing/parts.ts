@@ -166,6 +166,11 @@ export const partFields: readonly Field[] = [
   },
 ];
 
+// The same lists each time, so that what is made by them is known again.
+const usualWishes: Readonly<Record<string, readonly PartWish[]>> = Object.fromEntries(
+  Object.entries(usual).map(([shownAs, parts]) => [shownAs, parts.map(part => plainPart(part))]),
+);
+
 /**
  * What a listing shows of each page, in order: what was chosen, or what is usual for how it is shown.
  * @param fields - of the listing, as they are opened for a template
@@ -173,7 +178,7 @@ export const partFields: readonly Field[] = [
 export function partsOf({ parts, shownAs }: FieldValues): readonly PartWish[] {
   const chosen = (parts ?? []) as readonly PartWish[];
   if (chosen.length > 0) return chosen;
-  return (usual[String(shownAs)] ?? usual['list']!).map(part => ({ ...plainly, part }));
+  return usualWishes[String(shownAs)] ?? usualWishes['list']!;
 }
 
 /** A part shown plainly. */

@@ -3,6 +3,7 @@ import type { FieldOpener } from '../fields/field';
 import { fileLinked } from '../file/address';
 import { mayRead } from '../placement/resolve';
 import { withDates } from '../rule/shared-rule';
+import { alwaysHolds } from '../rule/tree';
 import { compileWhen, nextWhenBoundary } from '../rule/when';
 import { compileWhere } from '../rule/where';
 import { compileWho, readerFactsIn, type ReaderFacts } from '../rule/who';
@@ -53,27 +54,33 @@ export function linksBeneath(
     }));
 }
 
-/** A menu as links for one reader: entries of pages that they may not read, or whose time it is not, are not there. */
-export function linksOfMenu(menu: MenuValue, context: MenuContext): MenuLinks {
+/**
+ * A menu as links for one reader: entries of pages that they may not read, or whose time it is not, are not there.
+ * @param levels - how many are to be shown, from the outermost
+ */
+export function linksOfMenu(menu: MenuValue, context: MenuContext, levels: number): MenuLinks {
   const { snapshot, page } = context;
   let validUntil = Infinity;
   const dependsOn = new Set<string>();
-  const linkOf = (entry: MenuEntry): readonly PageLink[] => {
+  const linkOf = (entry: MenuEntry, level: number): readonly PageLink[] => {
     if (entry.notIn?.includes(snapshot.locale)) return [];
-    const when = withDates(entry.when, snapshot.sharedRules);
-    validUntil = Math.min(validUntil, nextWhenBoundary(when, snapshot.moment));
+    if (!alwaysHolds(entry.when)) {
+      const when = withDates(entry.when, snapshot.sharedRules);
+      validUntil = Math.min(validUntil, nextWhenBoundary(when, snapshot.moment));
+      if (!compileWhen(when)(snapshot.moment)) return [];
+    }
     for (const key of readerFactsIn(entry.who)) dependsOn.add(key);
-    if (!compileWhen(when)(snapshot.moment) || !compileWho(entry.who)(context.reader)) return [];
-    const place = placeOf(entry, context);
+    if (!compileWho(entry.who)(context.reader)) return [];
+    const place = placeOf(entry, context, levels - level);
     if (place === null) return [];
-    const children = [...place.beneath, ...entry.entries.flatMap(linkOf)];
+    const children = [...place.beneath, ...entry.entries.flatMap(each => linkOf(each, level + 1))];
     // Words above nothing say nothing.
     if (place.path === '' && children.length === 0) return [];
     const isCurrent = entry.currentOn === null ? place.isCurrent : page !== null && compileWhere(entry.currentOn)(page.facts);
     const holdsCurrent = !isCurrent && (place.holdsCurrent || children.some(each => each.isCurrent || each.holdsCurrent));
     return [{ title: entry.words || place.title, path: place.path, isCurrent, isClosed: false, holdsCurrent, children }];
   };
-  const links = menu.entries.flatMap(linkOf);
+  const links = menu.entries.flatMap(each => linkOf(each, 1));
   return { links, validUntil, dependsOn: [...dependsOn, ...snapshot.pageReaderFacts] };
 }
 
@@ -86,7 +93,7 @@ interface Place {
   readonly beneath: readonly PageLink[];
 }
 
-function placeOf({ target, words }: MenuEntry, context: MenuContext): Place | null {
+function placeOf({ target, words }: MenuEntry, context: MenuContext, levelsBelow: number): Place | null {
   const { snapshot, page: current, reader, opener } = context;
   switch (target.to) {
     case 'heading':
@@ -107,7 +114,8 @@ function placeOf({ target, words }: MenuEntry, context: MenuContext): Place | nu
         isCurrent: isHere,
         // Every page lies beneath the front page; that alone does not make it the branch being read.
         holdsCurrent: !isHere && page !== snapshot.front && (current?.facts.lineage.includes(page.id) ?? false),
-        beneath: linksBeneath(context, page, target.beneath, () => true),
+        // What lies beneath the front page alone tells whether that branch is being read.
+        beneath: linksBeneath(context, page, page === snapshot.front ? target.beneath : Math.min(target.beneath, levelsBelow), () => true),
       };
     }
   }

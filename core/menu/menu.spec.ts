@@ -119,11 +119,12 @@ describe('linksOfMenu', () => {
     ...part,
   });
   const page = (id: string, beneath = 0, part: Partial<MenuEntry> = {}) => entry({ to: 'page', page: id, beneath }, part);
-  const read = (entries: readonly MenuEntry[], on = 'front', reader: ReaderFacts = anyone, moment = 1_000) => {
+  const read = (entries: readonly MenuEntry[], on = 'front', reader: ReaderFacts = anyone, moment = 1_000, levels = 9) => {
     const snapshot = takeSnapshot(world.ledger, { moment, now: moment, manifest: smallTheme });
     return linksOfMenu(
       { version: 1, title: 'x', entries },
       { snapshot, page: snapshot.pageById.get(on)!, reader, opener: new LinkOpener(snapshot, { reader, siteAddress: '' }) },
+      levels,
     );
   };
   const outline = (links: readonly PageLink[], level = 0): string =>
@@ -174,6 +175,17 @@ describe('linksOfMenu', () => {
       'More -about',
       '',
     ]);
+  });
+
+  it('says of each link the same however few levels are shown', () => {
+    const entries = [page('front', 2), page('visit', 2, { entries: [page('about', 1)] }), page('about')];
+    for (const on of ['front', 'visit', 'hides', 'about'])
+      for (const levels of [1, 2, 3]) {
+        const shown = (held: readonly PageLink[]) => toLevels(held, levels, true);
+        expect(shown(read(entries, on, member, 1_000, levels).links))
+          .withContext(`${on} ${levels}`)
+          .toEqual(shown(read(entries, on, member).links));
+      }
   });
 
   it('shows a part of it from level to level', () => {

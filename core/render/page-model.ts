@@ -129,12 +129,11 @@ export interface PageModelContext extends LinkContext {
 }
 
 /** Builds the model of a page, or of a service page when `page` is null. */
-export function pageModel(
-  snapshot: SiteSnapshot,
-  page: PageNode | null,
-  resolution: Resolution,
-  context: PageModelContext,
-): PageModelAnswer {
+export function pageModel(snapshot: SiteSnapshot, page: PageNode | null, resolution: Resolution, given: PageModelContext): PageModelAnswer {
+  // The head of the page and each block that names its languages ask for the same.
+  let known: Alternates | undefined;
+  const alternatesOf = given.alternatesOf && (() => (known ??= given.alternatesOf!(page)));
+  const context: PageModelContext = { ...given, alternatesOf };
   const targets: Record<string, BlockModel[]> = {};
   let { validUntil } = resolution;
   const dependsOn = new Set(resolution.dependsOn);

@@ -19,6 +19,7 @@ export function isTest<Test extends { readonly test: string }>(tree: RuleTree<Te
 /** Every test of a tree, in reading order. */
 export function testsOf<Test extends { readonly test: string }>(tree: RuleTree<Test>): readonly Test[] {
   if (isTest(tree)) return [tree];
+  if (alwaysHolds(tree)) return [];
   return [...(tree.all ?? []), ...(tree.any ?? []), ...(tree.none ?? [])].flatMap(each => testsOf(each));
 }
 

@@ -90,5 +90,11 @@ const written = new Kept<string>(mostTimes);
 
 /** The wall-clock time of an instant in a zone, to the minute: "2027-04-01T06:00". */
 export function localTimeAt(instant: Instant, zone: string): string {
-  return written.at(`${instant} ${zone}`, () => DateTime.fromMillis(instant, { zone }).toFormat("yyyy-MM-dd'T'HH:mm"));
+  const minute = minuteOf(instant);
+  return written.at(`${minute} ${zone}`, () => DateTime.fromMillis(minute, { zone }).toFormat("yyyy-MM-dd'T'HH:mm"));
+}
+
+/** When the minute of an instant began; one of before 1970, when zones were still apart by seconds, is left as it is. */
+export function minuteOf(instant: Instant): Instant {
+  return instant < 0 ? instant : instant - (instant % 60_000);
 }

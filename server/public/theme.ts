@@ -16,6 +16,7 @@ import { LRUCache } from 'lru-cache';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
+import { writeOutBlocks } from './template-compiler';
 
 /** How a page is to be rendered. */
 export interface RenderOptions {
@@ -49,6 +50,7 @@ const compiling: Parameters<typeof Handlebars.compile>[1] = {
     word: true,
     ownLabel: true,
     rendition: true,
+    once: true,
   },
 };
 
@@ -93,6 +95,7 @@ export interface ClosedNotice {
 export function loadTheme(folder: string): Theme {
   const manifest = JSON.parse(readFileSync(path.join(folder, 'manifest.json'), 'utf8')) as ThemeManifest;
   const handlebars = Handlebars.create();
+  writeOutBlocks(handlebars);
   const templates = path.join(folder, 'templates');
   const partials = new Map<string, HandlebarsTemplateDelegate>();
   for (const file of readdirSync(templates)) {
@@ -117,10 +120,6 @@ export function loadTheme(folder: string): Theme {
   handlebars.registerHelper('picture', (file: OpenFile | null, { hash }: Handlebars.HelperOptions) =>
     file ? new Handlebars.SafeString(pictureHtml(file, forms, hash as PictureWish)) : '',
   );
-  handlebars.registerHelper('word', (name: string, { data }: Handlebars.HelperOptions) => {
-    const { wordsOfTheme } = data?.root as { readonly wordsOfTheme: Words };
-    return wordsOfTheme[name] ?? name;
-  });
   handlebars.registerHelper('ownLabel', (label: string, { data }: Handlebars.HelperOptions) => {
     const { wordsOfTheme } = data?.root as { readonly wordsOfTheme: Words };
     return ownLabel(wordsOfTheme, label);
@@ -131,7 +130,10 @@ export function loadTheme(folder: string): Theme {
     const template = own && name && root.renditionOf?.(own.type, name);
     return template ? new Handlebars.SafeString(template({ ...root, ...own })) : '';
   });
-  handlebars.registerHelper('is', (a: unknown, b: unknown) => a === b);
+  handlebars.registerHelper('once', (name: string, of: object, { hash, data }: Handlebars.HelperOptions) => {
+    const { wordsOfTheme } = data?.root as { readonly wordsOfTheme: Words };
+    return writtenOnce(partials.get(name)!, of, hash as Readonly<Record<string, unknown>>, wordsOfTheme);
+  });
   handlebars.registerHelper('or', (a: unknown, b: unknown) => a || b);
   handlebars.registerHelper('concat', (a: string, b: string) => `${a}${b}`);
   handlebars.registerHelper('slug', (text: unknown) => String(text).replace(/\s+/g, '-'));
@@ -346,6 +348,36 @@ function renderedOnce(
   if (known) return known.html;
   const html = render();
   rendered.set(key, [{ block, template, fixed, html }, ...forms].slice(0, mostForms));
+  return html;
+}
+
+/** A part of a block as it was written. */
+interface WrittenPart {
+  readonly template: HandlebarsTemplateDelegate;
+  /** How it was asked for, besides what it tells of. */
+  readonly manner: string;
+  readonly fixed: Words;
+  readonly html: Handlebars.SafeString;
+}
+
+const writtenParts = new WeakMap<object, readonly WrittenPart[]>();
+
+/** In how many manners a part is kept: a card stands among others of a list, in a carousel, or by itself. */
+const mostManners = 4;
+
+// What many blocks tell of, such as a card of a page or a month, is one object for all of them, for as long as it stays.
+function writtenOnce(
+  template: HandlebarsTemplateDelegate,
+  of: object,
+  asked: Readonly<Record<string, unknown>>,
+  fixed: Words,
+): Handlebars.SafeString {
+  const manner = JSON.stringify(asked);
+  const known = writtenParts.get(of) ?? [];
+  const kept = known.find(each => each.template === template && each.fixed === fixed && each.manner === manner);
+  if (kept) return kept.html;
+  const html = new Handlebars.SafeString(template({ ...asked, of, wordsOfTheme: fixed }));
+  writtenParts.set(of, [{ template, manner, fixed, html }, ...known].slice(0, mostManners));
   return html;
 }
 

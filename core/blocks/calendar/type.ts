@@ -1,8 +1,8 @@
-import { keeping } from '../../collection/keeping';
+import { keeping, keptFor } from '../../collection/keeping';
 import type { Field } from '../../fields/index';
-import { writeFullSpan, writeMonth } from '../../format/moment';
+import { writeFullSpan, writeMonth, type MomentStyle } from '../../format/moment';
 import { descendants } from '../../listing/listing';
-import { monthFrom, monthOf, spanOfMonth, type CalendarDay, type Dated, type OnADay } from '../../listing/month';
+import { monthFrom, monthOf, spanOfMonth, type CalendarDay, type CalendarMonth, type Dated, type OnADay } from '../../listing/month';
 import { endOfDay } from '../../listing/order';
 import { askedOf, blockParameter, withParameters } from '../../listing/results';
 import { endOf, nextTurn, runningStart, startsAfter, startsWithin } from '../../listing/start';
@@ -11,7 +11,7 @@ import { mayRead } from '../../placement/resolve';
 import type { Interval } from '../../schedule/interval';
 import { localTimeAt, type Instant } from '../../schedule/local-time';
 import { beneathFront } from '../../site/beneath-front';
-import type { PageNode } from '../../site/snapshot';
+import type { PageNode, SiteSnapshot } from '../../site/snapshot';
 import { capitalised } from '../../tongue/say';
 import type { BlockContext, BlockPart, BlockType } from '../block-type';
 
@@ -27,6 +27,15 @@ interface CalendarEntry {
   readonly standfirst: string;
   /** Where it is to be had for a calendar of one’s own. */
   readonly file: string;
+}
+
+/** A day as a calendar shows it. */
+interface ShownDay extends Pick<CalendarDay<unknown>, 'date' | 'number' | 'isToday'> {
+  /** What marks it, as the names of a class. */
+  readonly kind: string;
+  readonly entries: readonly (CalendarEntry & Pick<OnADay<unknown>, 'goesOn'>)[];
+  /** How much more there is. */
+  readonly further: number;
 }
 
 const fields: readonly Field[] = [
@@ -71,9 +80,21 @@ const monthsAround = keeping(12, present =>
   Array.from({ length: reach.before + reach.after + 1 }, (_, index) => monthFrom(present, index - reach.before)),
 );
 
+/** A month as it is shown. */
+interface ShownMonth {
+  readonly weeks: readonly (readonly ShownDay[])[];
+  readonly weekdays: CalendarMonth<unknown>['weekdays'];
+  readonly isEmpty: boolean;
+}
+
+/** Of how many months what is shown is kept, for one tree of pages. */
+const mostMonthsKept = 6;
+
+const monthsOf = keptFor<SiteSnapshot['pageById'], ShownMonth>(mostMonthsKept);
+
 function calendarPart(context: BlockContext): BlockPart {
   const { fields: chosen, snapshot, style } = context;
-  const pages = datedPages(context);
+  const { pages, key } = datedPages(context);
   const lasting = { dependsOn: snapshot.pageReaderFacts, validUntil: endOfDay(snapshot.moment, style.zone) };
   if (chosen['shownAs'] === 'agenda') {
     const most = Number(chosen['most']);
@@ -83,7 +104,7 @@ function calendarPart(context: BlockContext): BlockPart {
     };
     const ahead = pages.flatMap(page => startsOf(page).map(at => ({ at, page }))).sort((a, b) => a.at - b.at);
     const next = pages.reduce((first, page) => Math.min(first, nextTurn(page, snapshot.moment)), Infinity);
-    const entries = ahead.slice(0, most).map(({ at, page }) => entryOf(page, at, context));
+    const entries = ahead.slice(0, most).map(({ at, page }) => entryOf(page, at, snapshot, style));
     return { data: { entries }, dependsOn: snapshot.pageReaderFacts, validUntil: next };
   }
   const present = localTimeAt(snapshot.moment, style.zone).slice(0, 7);
@@ -97,24 +118,28 @@ function calendarPart(context: BlockContext): BlockPart {
       ? null
       : { words: capitalised(writeMonth(to, style.locale)), path: withParameters(address, [to === present ? '' : `${name}=${to}`]) };
   const at = months.indexOf(month);
-  const { weeks: laidOut, weekdays } = monthOf(
-    month,
-    pages.flatMap(page => timesOf(page, spanOfMonth(month))),
-    { zone: style.zone, locale: style.locale, now: snapshot.moment },
-  );
-  const weeks = laidOut.map(week => week.map(day => dayOf(day, context)));
   return {
     data: {
       month: capitalised(writeMonth(month, style.locale)),
-      weeks,
-      weekdays,
-      isEmpty: weeks.every(week => week.every(day => day.entries.length === 0)),
+      shown: monthShown(month, { pages, key }, context),
       before: linkTo(months[at - 1]),
       after: linkTo(months[at + 1]),
     },
     ...lasting,
     queryTests: months.filter(each => each !== present).map(value => ({ test: 'query', name, value })),
   };
+}
+
+// All calendars that show the same pages to the same day show one month, made once for as long as the pages stay.
+function monthShown(month: string, { pages, key }: DatedPages, { snapshot, style }: BlockContext): ShownMonth {
+  const make = (): ShownMonth => {
+    const times = pages.flatMap(page => timesOf(page, spanOfMonth(month)));
+    const { weeks: laidOut, weekdays } = monthOf(month, times, { zone: style.zone, locale: style.locale, now: snapshot.moment });
+    const weeks = laidOut.map(week => week.map(day => dayOf(day, snapshot, style)));
+    return { weeks, weekdays, isEmpty: weeks.every(week => week.every(day => day.entries.length === 0)) };
+  };
+  const today = localTimeAt(snapshot.moment, style.zone).slice(0, 10);
+  return key === null ? make() : monthsOf(snapshot.pageById).at(`${month} ${today} ${style.zone} ${style.locale} ${key}`, make);
 }
 
 /** One of the times at which what a page tells of begins. */
@@ -146,24 +171,32 @@ function onceEach(entries: readonly OnADay<Timed>[]): readonly OnADay<Timed>[] {
 }
 
 /** A day with what is on; days beside the month have nothing. */
-function dayOf({ date, number, isOfMonth, isToday, entries }: CalendarDay<Timed>, context: BlockContext) {
+function dayOf({ date, number, isOfMonth, isToday, entries }: CalendarDay<Timed>, snapshot: SiteSnapshot, style: MomentStyle): ShownDay {
   const all = isOfMonth && entries.length > 0 ? onceEach(entries) : [];
-  const told = all.slice(0, mostOnADay).map(({ entry, goesOn }) => ({ ...entryOf(entry.page, entry.when, context), goesOn }));
+  const told = all.slice(0, mostOnADay).map(({ entry, goesOn }) => ({ ...entryOf(entry.page, entry.when, snapshot, style), goesOn }));
   // Said in one, since to ask in the template for each mark of each of forty days takes longer than all else.
   const kind = `${isOfMonth ? '' : 'beside'}${isToday ? ' today' : ''}${told.length === 0 ? ' free' : ''}`;
   return { date, number, isToday, kind, entries: told, further: all.length - told.length };
 }
 
-function datedPages({ fields: chosen, snapshot, reader }: BlockContext): readonly PageNode[] {
-  const root = snapshot.pageById.get(String(chosen['beneath']));
-  const topics = new Set(chosen['topics'] as readonly string[]);
-  return (root ? descendants(root) : snapshot.pages).filter(page => {
-    const isAsked = topics.size === 0 || topicsOf(page.value).some(each => topics.has(each));
-    return takesPlaceOf(page.value) !== null && isAsked && mayRead(page, reader);
-  });
+/** What takes place that a calendar tells of. */
+interface DatedPages {
+  readonly pages: readonly PageNode[];
+  /** What says the same for the same pages of one tree; null where some of them are not for whoever reads. */
+  readonly key: string | null;
 }
 
-function entryOf(page: PageNode, at: number, { snapshot, style }: BlockContext): CalendarEntry {
+function datedPages({ fields: chosen, snapshot, reader }: BlockContext): DatedPages {
+  const root = snapshot.pageById.get(String(chosen['beneath']));
+  const topics = new Set(chosen['topics'] as readonly string[]);
+  const asked = (root ? descendants(root) : snapshot.pages).filter(
+    page => takesPlaceOf(page.value) !== null && (topics.size === 0 || topicsOf(page.value).some(each => topics.has(each))),
+  );
+  const pages = asked.filter(page => mayRead(page, reader));
+  return { pages, key: pages.length === asked.length ? JSON.stringify([root?.id, ...topics]) : null };
+}
+
+function entryOf(page: PageNode, at: number, snapshot: SiteSnapshot, style: MomentStyle): CalendarEntry {
   const time = localTimeAt(at, style.zone).slice(11);
   return {
     title: page.value.title,

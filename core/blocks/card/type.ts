@@ -1,5 +1,5 @@
 import type { Field } from '../../fields/index';
-import { cardOf } from '../../listing/card';
+import { cardsOf } from '../../listing/kept-cards';
 import { plainPart } from '../../listing/parts';
 import { startHoldsUntil } from '../../listing/start';
 import { mayRead } from '../../placement/resolve';
@@ -32,6 +32,8 @@ const fields: readonly Field[] = [
   { name: 'showsTopics', label: 'With the topics', kind: 'yes or no', help: 'Off shows none.' },
 ];
 
+const shownParts = (['picture', 'title', 'date', 'standfirst', 'topics'] as const).map(part => plainPart(part));
+
 /** One page as a card, from what is written of it. */
 export const card: BlockType = {
   name: 'card',
@@ -44,15 +46,11 @@ export const card: BlockType = {
     const { fields: chosen, snapshot, reader } = context;
     const page = snapshot.pageById.get(String(chosen['page']));
     if (page === undefined || !mayRead(page, reader)) return { data: { card: null }, dependsOn: snapshot.pageReaderFacts };
-    const parts = [
-      plainPart('picture'),
-      plainPart('title'),
-      plainPart('date'),
-      ...(chosen['showsStandfirst'] ? [plainPart('standfirst')] : []),
-      ...(chosen['showsTopics'] ? [plainPart('topics')] : []),
-    ];
+    const parts = shownParts.filter(
+      ({ part }) => (part !== 'standfirst' || Boolean(chosen['showsStandfirst'])) && (part !== 'topics' || Boolean(chosen['showsTopics'])),
+    );
     return {
-      data: { card: cardOf(page, parts, { isLarge: chosen['size'] === 'large', isAsTypeSays: true }, context) },
+      data: { card: cardsOf(parts, context)(page, { isLarge: chosen['size'] === 'large', isAsTypeSays: true }) },
       validUntil: startHoldsUntil(page, snapshot.moment),
       dependsOn: snapshot.pageReaderFacts,
     };

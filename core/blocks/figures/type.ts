@@ -1,7 +1,8 @@
 import type { Field } from '../../fields/index';
 import { filesOf } from '../../file/holders';
+import { numberIn } from '../../format/moment';
 import { comingStart, nextTurn } from '../../listing/start';
-import { topicsOf } from '../../page/page';
+import { takesPlaceOf, topicsOf } from '../../page/page';
 import { pageTypeNames } from '../../page-types/index';
 import { mayRead } from '../../placement/resolve';
 import type { PageNode } from '../../site/snapshot';
@@ -61,9 +62,12 @@ export const figures: BlockType = {
     const chosen = context.fields['figures'] as readonly { readonly figure: string; readonly label: string }[];
     return {
       data: {
-        figures: chosen.map(({ figure, label }) => ({ count: countOf(figure, pages, context).toLocaleString(style.locale), label })),
+        figures: chosen.map(({ figure, label }) => ({ count: numberIn(countOf(figure, pages, context), style.locale), label })),
       },
-      validUntil: pages.reduce((next, page) => Math.min(next, nextTurn(page, snapshot.moment)), Infinity),
+      validUntil: pages.reduce(
+        (next, page) => (takesPlaceOf(page.value) ? Math.min(next, nextTurn(page, snapshot.moment)) : next),
+        Infinity,
+      ),
       dependsOn: snapshot.pageReaderFacts,
     };
   },

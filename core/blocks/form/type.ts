@@ -1,3 +1,4 @@
+import type { FieldValues } from '../../fields/field';
 import { answerName, faultWord, longestAnswer, questionsOf, type Question } from '../../form/form';
 import { formFields } from '../../form/fields';
 import { isEmailAddress } from '../../form/email';
@@ -15,6 +16,23 @@ interface AskedQuestion extends Question {
   readonly longest: number;
 }
 
+const askedByFields = new WeakMap<FieldValues, readonly AskedQuestion[]>();
+
+/** The questions of a form before anybody has answered them. */
+function askedIn(fields: FieldValues): readonly AskedQuestion[] {
+  const known = askedByFields.get(fields);
+  if (known) return known;
+  const made = questionsOf(fields).map((question): AskedQuestion => ({
+    ...question,
+    name: answerName(question.id),
+    given: '',
+    fault: '',
+    longest: longestAnswer[question.answer],
+  }));
+  askedByFields.set(fields, made);
+  return made;
+}
+
 /** Questions that readers answer. */
 export const form: BlockType = {
   name: 'form',
@@ -26,13 +44,10 @@ export const form: BlockType = {
   faults: ({ to }) =>
     String(to).trim() === '' || isEmailAddress(String(to).trim()) ? [] : [{ pointer: '/to', detail: say`This is no e-mail address.` }],
   model: ({ fields: chosen, page, snapshot, blockId, form: state }) => {
-    const questions = questionsOf(snapshot.blocks.get(blockId)!.value.fields).map((question): AskedQuestion => ({
-      ...question,
-      name: answerName(question.id),
-      given: state?.answers[question.id] ?? '',
-      fault: faultWord(state?.faults[question.id]),
-      longest: longestAnswer[question.answer],
-    }));
+    const asked = askedIn(snapshot.blocks.get(blockId)!.value.fields);
+    const questions = state
+      ? asked.map(each => ({ ...each, given: state.answers[each.id] ?? '', fault: faultWord(state.faults[each.id]) }))
+      : asked;
     const mayCopy = Boolean(chosen['offersCopy']) && questions.some(each => each.answer === 'e-mail');
     const said = state ? { isSent: state.isSent, notice: state.notice, token: state.token, wantsCopy: state.wantsCopy } : {};
     return {

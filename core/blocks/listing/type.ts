@@ -2,7 +2,6 @@ import type { FieldValues } from '../../fields/field';
 import { carouselNamed } from '../../carousel/carousel';
 import { writeMonth, type MomentStyle, type MonthForm } from '../../format/moment';
 import {
-  cardOf,
   leadsByTitle,
   partOf,
   pictureIn,
@@ -14,6 +13,7 @@ import {
 } from '../../listing/card';
 import { feedAddress } from '../../listing/feed-address';
 import { groupPages } from '../../listing/groups';
+import { cardsOf } from '../../listing/kept-cards';
 import { listPages } from '../../listing/listing';
 import { fieldNamed } from '../../listing/own-field';
 import { sortedBy, titleOrder } from '../../listing/order';
@@ -86,8 +86,9 @@ function listingPart(context: BlockContext): BlockPart {
   const nameOf = (key: string) => headingOf(key, chosen, snapshot, style);
   const counts = chosen['countsGroups'] && results.links.length > 0 ? countsOf(pages, grouping, context) : null;
   const isChosen = ((chosen['parts'] ?? []) as readonly unknown[]).length > 0;
+  const cardOf = cardsOf(wishes, context);
   const asCard = (each: PageNode, at: number): CardModel =>
-    cardOf(each, wishes, { isLarge: at === 0 && Boolean(chosen['firstIsLarge']), isAsTypeSays: !isChosen }, context);
+    cardOf(each, { isLarge: at === 0 && Boolean(chosen['firstIsLarge']), isAsTypeSays: !isChosen });
   const groups = groupPages(snapshot, results.shown, grouping, style.zone, nameOf).map(({ key, pages: some }): GroupModel => ({
     heading: nameOf(key),
     count: chosen['countsGroups'] ? (counts?.get(key) ?? some.length) : null,

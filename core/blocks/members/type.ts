@@ -1,4 +1,5 @@
 import type { Field } from '../../fields/index';
+import { numberIn } from '../../format/moment';
 import type { BlockType } from '../block-type';
 
 const fields: readonly Field[] = [
@@ -52,7 +53,7 @@ export const members: BlockType = {
   fields,
   model: ({ fields: chosen, members: seen, reader, style }) => {
     const { count, named } = chosen['shows'] === 'here' ? seen.here() : seen.newest(Number(chosen['days']));
-    const number = count.toLocaleString(style.locale);
+    const number = numberIn(count, style.locale);
     const words = String(chosen['words']);
     const line = count === 0 ? String(chosen['whenNone']) : words === '' ? number : words.replaceAll('{count}', number);
     return {

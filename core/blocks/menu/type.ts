@@ -51,7 +51,7 @@ function menuPart(context: BlockContext): BlockPart {
   if (chosen['menu'] !== '') {
     const held = menusOf(snapshot).get(String(chosen['menu']));
     if (!held) return { data: { links: [] } };
-    const { links, validUntil, dependsOn } = linksOfMenu(held, context);
+    const { links, validUntil, dependsOn } = linksOfMenu(held, context, from - 1 + levels);
     return { data: { links: toLevels(fromLevel(links, from), levels, showsClosed) }, validUntil, dependsOn };
   }
   const start = chosen['start'] ? snapshot.pageById.get(String(chosen['start'])) : (sectionOf(page) ?? snapshot.front);
