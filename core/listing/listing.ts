@@ -160,15 +160,20 @@ function judgeOf(
   const within = Number(fields['withinDays'] ?? 0) * day;
   const isRelated = fields['source'] === 'related';
   // What was picked by hand is asked for.
-  const isKeptOut = (name: string) => fields['source'] !== 'picked' && Boolean(pageTypes?.get(name)?.isKeptFromLists);
+  const keptOut = new Set(
+    fields['source'] === 'picked' ? [] : [...(pageTypes?.values() ?? [])].filter(each => each.isKeptFromLists).map(each => each.name),
+  );
   const isOneOf = (asked: ReadonlySet<string>, held: readonly string[]) => held.some(each => asked.has(each));
   const dateOf = (page: PageNode) => startOf(page, moment) ?? snapshot.firstLive(page.id);
+  const withCurrent = Boolean(fields['withCurrent']);
+  const asksTypes = types.size + withoutTypes.size + keptOut.size > 0;
   // What stays as long as nobody changes anything.
   const lasting = (page: PageNode): LeftOut | null => {
     const { value } = page;
-    if (page === current && !fields['withCurrent']) return 'being read';
+    if (page === current && !withCurrent) return 'being read';
     if (without.size > 0 && (without.has(page.id) || page.facts.lineage.some(id => without.has(id)))) return 'without';
-    if ((types.size > 0 ? !types.has(value.type) : isKeptOut(value.type)) || withoutTypes.has(value.type)) return 'type';
+    if (asksTypes && (types.size > 0 ? !types.has(value.type) : keptOut.has(value.type))) return 'type';
+    if (asksTypes && withoutTypes.has(value.type)) return 'type';
     if (topics.size > 0 && !isOneOf(topics, topicsOf(value))) return 'topics';
     if (withoutTopics.size > 0 && isOneOf(withoutTopics, topicsOf(value))) return 'without topics';
     if (authors.size > 0 && !isOneOf(authors, authorsOf(value))) return 'authors';

@@ -66,6 +66,18 @@ describe('PageWriter', () => {
     expect(writing.value()!.fields['body']).toBe(value.fields['body']);
   });
 
+  it('takes in what is written in both of its parts before either is drawn', async () => {
+    const { screen, writing } = await show('hides');
+    for (const id of ['page-standfirst', 'page-pictureText']) {
+      const field = screen.host.querySelector<HTMLInputElement>(`#${id}`)!;
+      field.value = `New ${id}`;
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+    }
+    await screen.settle();
+    const { standfirst, pictureText } = writing.value()!.fields;
+    expect([standfirst, pictureText]).toEqual(['New page-standfirst', 'New page-pictureText']);
+  });
+
   it('keeps what both types have when it turns to another', async () => {
     const { screen, writing } = await show('hides');
     await type(screen, 'page-type', 'event');

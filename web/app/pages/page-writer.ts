@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
+import type { FieldValues } from '@core/fields/field';
 import { carriedOver, initialValues } from '@core/fields/index';
+import type { AnyField } from '@core/fields/kinds';
 import { writeDate } from '@core/format/moment';
 import { shelvedAt } from '@core/page/back-shelf';
 import { topicsOf, type PageValue } from '@core/page/page';
@@ -49,7 +51,7 @@ import { WritingService } from '../writing/writing.service';
           [fields]="written()"
           [values]="page.fields"
           [faultAt]="faultAt"
-          (valuesChange)="set({ fields: $event })"
+          (valuesChange)="setFields(written(), $event)"
         />
         <details class="about" [open]="isUnsettled()">
           <summary>
@@ -118,7 +120,7 @@ import { WritingService } from '../writing/writing.service';
               [fields]="about()"
               [values]="page.fields"
               [faultAt]="faultAt"
-              (valuesChange)="set({ fields: $event })"
+              (valuesChange)="setFields(about(), $event)"
             />
           </div>
           <div class="field">
@@ -305,6 +307,12 @@ export class PageWriter {
     // A new page's address follows its title until it is given one of its own.
     const follows = this.writing.isNew() && part.title !== undefined && value.segment === addressFor(value.title);
     this.writing.set({ ...value, ...part, ...(follows ? { segment: addressFor(part.title!) } : {}) });
+  }
+
+  /** Takes in what was written in one of the two forms; what the other one has just taken in stays. */
+  protected setFields(of: readonly AnyField[], values: FieldValues): void {
+    const own = Object.fromEntries(of.map(({ name }) => [name, values[name]]));
+    this.set({ fields: { ...this.writing.value()!.fields, ...own } });
   }
 
   /** What it says of its own end; what is undefined is left out of what is stored. */

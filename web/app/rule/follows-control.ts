@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Rule } from '@core/rule/rule';
 import { keepingCopy } from '@core/rule/shared-rule';
@@ -59,18 +59,17 @@ import { SharedRulesService } from '../state/shared-rules.service';
 })
 export class FollowsControl {
   protected readonly shared = inject(SharedRulesService);
-  readonly rule = input.required<Rule>();
+  readonly rule = model.required<Rule>();
   /** The shared rule that is edited, which cannot follow itself. */
   readonly own = input('');
-  readonly ruleChange = output<Rule>();
   readonly #live = computed(() => new Map(this.shared.rules().map(each => [each.id, each.value])));
 
   protected toggle(id: string): void {
     const { follows } = this.rule();
-    this.ruleChange.emit({ ...this.rule(), follows: follows.includes(id) ? follows.filter(each => each !== id) : [...follows, id] });
+    this.rule.set({ ...this.rule(), follows: follows.includes(id) ? follows.filter(each => each !== id) : [...follows, id] });
   }
 
   protected leave(): void {
-    this.ruleChange.emit(keepingCopy(this.rule(), this.#live()));
+    this.rule.set(keepingCopy(this.rule(), this.#live()));
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { FocusInside } from '../shared/focus-inside';
 import type { PageRow } from '@contract/messages';
@@ -50,7 +50,7 @@ import { RulePart } from './rule-part';
       <almanac-rule-part part="when" [tree]="rule().when" [pages]="pages()" [effect]="effect()" (treeChange)="set({ when: $event })" />
     </ng-template>
     <ng-template #follows>
-      <almanac-follows-control [rule]="rule()" [own]="own()" (ruleChange)="ruleChange.emit($event)" />
+      <almanac-follows-control [rule]="rule()" [own]="own()" (ruleChange)="rule.set($event)" />
       <p class="reach" aria-live="polite">{{ effect() }}</p>
     </ng-template>
   `,
@@ -76,7 +76,7 @@ import { RulePart } from './rule-part';
 export class RuleSentence {
   readonly #session = inject(SessionService);
   readonly #shared = inject(SharedRulesService);
-  readonly rule = input.required<Rule>();
+  readonly rule = model.required<Rule>();
   readonly pages = input.required<readonly PageRow[]>();
   readonly currentPage = input<string | null>(null);
   readonly isReadOnly = input(false);
@@ -84,7 +84,6 @@ export class RuleSentence {
   readonly own = input('');
   /** What the rule as it stands would do, shown while it is edited. */
   readonly effect = input('');
-  readonly ruleChange = output<Rule>();
   protected readonly labels = {
     where: $localize`On which pages`,
     who: $localize`To whom`,
@@ -101,6 +100,6 @@ export class RuleSentence {
   });
 
   protected set(part: Partial<Rule>): void {
-    this.ruleChange.emit({ ...this.rule(), ...part });
+    this.rule.set({ ...this.rule(), ...part });
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, model } from '@angular/core';
 import { localTimeAt } from '@core/schedule/local-time';
 import { DateField } from '../shared/date-field';
 import { shiftDay } from '../shared/shift-day';
@@ -73,8 +73,7 @@ import type { Exception } from './when-choice';
 export class WhenExceptions {
   readonly #session = inject(SessionService);
   readonly #seasons = inject(SeasonsService);
-  readonly except = input.required<readonly Exception[]>();
-  readonly exceptChange = output<readonly Exception[]>();
+  readonly except = model.required<readonly Exception[]>();
   protected readonly others = computed(() => {
     const taken = new Set(this.except().flatMap(each => (each.test === 'season' ? [each.season] : [])));
     return this.#seasons.rows().filter(each => !taken.has(each.id));
@@ -90,12 +89,12 @@ export class WhenExceptions {
   protected addDays(): void {
     const { now, zone } = this.#session.site;
     const today = localTimeAt(now, zone).slice(0, 10);
-    this.exceptChange.emit([...this.except(), this.#window(today, today)]);
+    this.except.set([...this.except(), this.#window(today, today)]);
   }
 
   protected addSeason(event: Event): void {
     const season = textIn(event);
-    if (season) this.exceptChange.emit([...this.except(), { test: 'season', season }]);
+    if (season) this.except.set([...this.except(), { test: 'season', season }]);
   }
 
   /** The day that was typed holds; the other end goes along where it would lie before it, or after. */
@@ -109,11 +108,11 @@ export class WhenExceptions {
   }
 
   protected takeOut(at: number): void {
-    this.exceptChange.emit(this.except().filter((_each, index) => index !== at));
+    this.except.set(this.except().filter((_each, index) => index !== at));
   }
 
   #setDays(at: number, first: string, last: string): void {
-    this.exceptChange.emit(this.except().map((each, index) => (index === at ? this.#window(first, last) : each)));
+    this.except.set(this.except().map((each, index) => (index === at ? this.#window(first, last) : each)));
   }
 
   #titleOf(id: string): string {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
 import { NgbPopoverModule } from '@ng-bootstrap/ng-bootstrap/popover';
 import { FocusInside } from '../shared/focus-inside';
 import type { BlockRow, PageRow } from '@contract/messages';
@@ -213,11 +213,10 @@ export class ExpectationSentence {
   protected readonly textIn = textIn;
   readonly #session = inject(SessionService);
   readonly #shared = inject(SharedRulesService);
-  readonly value = input.required<ExpectationValue>();
+  readonly value = model.required<ExpectationValue>();
   readonly pages = input.required<readonly PageRow[]>();
   readonly blocks = input.required<readonly BlockRow[]>();
   readonly isReadOnly = input(false);
-  readonly valueChange = output<ExpectationValue>();
   protected readonly labels = {
     subject: $localize`Of what`,
     claim: $localize`What is expected`,
@@ -280,7 +279,7 @@ export class ExpectationSentence {
   });
 
   protected set(part: Partial<ExpectationValue>): void {
-    this.valueChange.emit({ ...this.value(), ...part });
+    this.value.set({ ...this.value(), ...part });
   }
 
   protected setSubjectKind(kind: ExpectationValue['subject']['kind']): void {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, model } from '@angular/core';
 import { kindOfDate, mostAgain, type SeasonDate } from '@core/season/season';
 import { localTimeAt } from '@core/schedule/local-time';
 import { DateField } from '../shared/date-field';
@@ -46,7 +46,7 @@ import { SessionService } from '../state/session.service';
             <span class="said">{{ row.words }}</span>
           }
           @if (rows().length > 1) {
-            <button i18n class="btn-word" ariaLabel="Take out: {{ row.words }}" i18n-ariaLabel (click)="datesChange.emit(without($index))">
+            <button i18n class="btn-word" ariaLabel="Take out: {{ row.words }}" i18n-ariaLabel (click)="dates.set(without($index))">
               Take out
             </button>
           }
@@ -87,8 +87,7 @@ import { SessionService } from '../state/session.service';
 })
 export class SeasonDates {
   readonly #session = inject(SessionService);
-  readonly dates = input.required<readonly SeasonDate[]>();
-  readonly datesChange = output<readonly SeasonDate[]>();
+  readonly dates = model.required<readonly SeasonDate[]>();
   protected readonly isFull = computed(() => this.dates().filter(each => each.test === 'recurring').length >= mostAgain);
   protected readonly rows = computed(() =>
     this.dates().map(date => ({
@@ -114,7 +113,7 @@ export class SeasonDates {
     const { now, zone } = this.#session.site;
     const last = this.rows().at(-1)?.days?.last ?? localTimeAt(now, zone).slice(0, 10);
     const first = shiftDay(last, 1);
-    this.datesChange.emit([...this.dates(), dateFrom(first, shiftDay(first, 6), false, zone)]);
+    this.dates.set([...this.dates(), dateFrom(first, shiftDay(first, 6), false, zone)]);
   }
 
   protected without(at: number): readonly SeasonDate[] {
@@ -122,7 +121,7 @@ export class SeasonDates {
   }
 
   #set(at: number, date: SeasonDate): void {
-    this.datesChange.emit(this.dates().map((each, index) => (index === at ? date : each)));
+    this.dates.set(this.dates().map((each, index) => (index === at ? date : each)));
   }
 }
 

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, model } from '@angular/core';
 import { wholeGrant, type Grant } from '@core/rights/grants';
 import { roles, type Role } from '@core/workflow/workflow';
 import { ChosenChip } from '../shared/chosen-chip';
@@ -114,8 +114,7 @@ const help: Readonly<Record<Role, string>> = {
 })
 export class GrantsForm {
   readonly #pages = inject(PagesService).pages;
-  readonly grants = input.required<readonly Grant[]>();
-  readonly grantsChange = output<readonly Grant[]>();
+  readonly grants = model.required<readonly Grant[]>();
   protected readonly all = roles;
   protected readonly help = help;
   protected readonly indent = indentOf;
@@ -136,20 +135,21 @@ export class GrantsForm {
 
   protected toggle(role: Role): void {
     const held = this.grants();
-    this.grantsChange.emit(this.grantOf(role) ? held.filter(each => each.role !== role) : [...held, wholeGrant(role)]);
+    this.grants.set(this.grantOf(role) ? held.filter(each => each.role !== role) : [...held, wholeGrant(role)]);
   }
 
-  protected add(grant: Grant, part: 'sections' | 'locales', event: Event): void {
+  protected add({ role }: Grant, part: 'sections' | 'locales', event: Event): void {
     const select = event.target as HTMLSelectElement;
-    if (select.value) this.#set(grant, { [part]: [...grant[part], select.value] });
+    const { value } = select;
+    if (value) this.#change(role, part, held => [...held, value]);
     select.value = '';
   }
 
-  protected drop(grant: Grant, part: 'sections' | 'locales', value: string): void {
-    this.#set(grant, { [part]: grant[part].filter(each => each !== value) });
+  protected drop({ role }: Grant, part: 'sections' | 'locales', value: string): void {
+    this.#change(role, part, held => held.filter(each => each !== value));
   }
 
-  #set(grant: Grant, change: Partial<Grant>): void {
-    this.grantsChange.emit(this.grants().map(each => (each === grant ? { ...each, ...change } : each)));
+  #change(role: Role, part: 'sections' | 'locales', change: (held: readonly string[]) => readonly string[]): void {
+    this.grants.set(this.grants().map(each => (each.role === role ? { ...each, [part]: change(each[part]) } : each)));
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, model } from '@angular/core';
 import type { PersonRow } from '@contract/people';
 import type { Grant } from '@core/rights/grants';
 import { GrantsForm } from './grants-form';
@@ -79,14 +79,13 @@ export type PersonParts = Pick<PersonRow, 'name' | 'memberships'> & { readonly g
   `,
 })
 export class PersonForm {
-  readonly parts = input.required<PersonParts>();
+  readonly parts = model.required<PersonParts>();
   readonly idPrefix = input('person');
-  readonly partsChange = output<PersonParts>();
   protected readonly textIn = textIn;
   protected readonly memberships = inject(SessionService).site.memberships;
 
   protected set(change: Partial<PersonParts>): void {
-    this.partsChange.emit({ ...this.parts(), ...change });
+    this.parts.set({ ...this.parts(), ...change });
   }
 
   protected labelOf(name: string): string {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, model } from '@angular/core';
 import { kindNamed, recordKinds } from '@core/kinds/index';
 import type { GovernedKind } from '@core/workflow/governed';
 import { SessionService } from '../state/session.service';
@@ -69,10 +69,9 @@ export class KindsChoice {
   readonly #site = inject(SessionService).site;
   protected readonly textIn = textIn;
   protected readonly all = recordKinds;
-  readonly kinds = input.required<readonly GovernedKind[]>();
+  readonly kinds = model.required<readonly GovernedKind[]>();
   /** What it means that none is chosen, in a word or two. */
   readonly noneMeans = input.required<string>();
-  readonly kindsChange = output<readonly GovernedKind[]>();
 
   protected has(kind: string): boolean {
     return this.kinds().some(each => each.kind === kind);
@@ -90,14 +89,14 @@ export class KindsChoice {
   }
 
   protected add(kind: string): void {
-    if (kind) this.kindsChange.emit([...this.kinds(), { kind, types: [] }]);
+    if (kind) this.kinds.set([...this.kinds(), { kind, types: [] }]);
   }
 
   protected drop(kind: string): void {
-    this.kindsChange.emit(this.kinds().filter(each => each.kind !== kind));
+    this.kinds.set(this.kinds().filter(each => each.kind !== kind));
   }
 
   protected toggleType(kind: string, type: string): void {
-    if (type) this.kindsChange.emit(this.kinds().map(each => (each.kind === kind ? { ...each, types: toggled(each.types, type) } : each)));
+    if (type) this.kinds.set(this.kinds().map(each => (each.kind === kind ? { ...each, types: toggled(each.types, type) } : each)));
   }
 }

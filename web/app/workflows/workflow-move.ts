@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model, output } from '@angular/core';
 import { endings } from '@core/ledger/stage';
 import { guardLabels, guardNames, type Guard, type GuardName } from '@core/workflow/guards';
 import { roles, type Move, type Role, type Workflow } from '@core/workflow/workflow';
@@ -133,10 +133,9 @@ export class WorkflowMove {
     { name: 'publish', label: $localize`whoever may publish it` },
   ];
   readonly workflow = input.required<Workflow>();
-  readonly move = input.required<Move>();
+  readonly move = model.required<Move>();
   /** What is wrong at a pointer into the move; null when nothing is. */
   readonly faultAt = input.required<(pointer: string) => string | null>();
-  readonly moveChange = output<Move>();
   readonly dropped = output();
   protected readonly targets = computed(() => [...this.workflow().stages, ...endings]);
   protected readonly isRight = computed(() => typeof this.move().who === 'string');
@@ -145,7 +144,7 @@ export class WorkflowMove {
   );
 
   protected set(part: Partial<Move>): void {
-    this.moveChange.emit({ ...this.move(), ...part });
+    this.move.set({ ...this.move(), ...part });
   }
 
   protected toggleFrom(stage: string): void {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
 import type { Governed } from '@core/workflow/governed';
 import { ChosenChip } from '../shared/chosen-chip';
 import { KindsChoice } from '../shared/kinds-choice';
@@ -95,10 +95,9 @@ export class WorkflowScope {
   protected readonly textIn = textIn;
   protected readonly indent = indentOf;
   protected readonly locales = this.#session.site.locales;
-  readonly governed = input.required<Governed>();
+  readonly governed = model.required<Governed>();
   /** The last one governs whatever no other does, and cannot leave anything out. */
   readonly isLast = input.required<boolean>();
-  readonly governedChange = output<Governed>();
   protected readonly pages = computed(() => this.#pages().filter(page => page.status === 'live'));
 
   protected titleOf(id: string): string {
@@ -114,6 +113,6 @@ export class WorkflowScope {
   }
 
   protected set(part: Partial<Governed>): void {
-    this.governedChange.emit({ ...this.governed(), ...part });
+    this.governed.set({ ...this.governed(), ...part });
   }
 }

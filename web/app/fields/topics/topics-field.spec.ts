@@ -11,7 +11,7 @@ describe('TopicsField', () => {
     fixture.componentRef.setInput('value', value);
     fixture.componentRef.setInput('inUse', ['Seabirds', 'Tides', 'Volunteering']);
     let given: readonly string[] | null = null;
-    fixture.componentInstance.valueChange.subscribe(topics => (given = topics));
+    fixture.componentInstance.value.subscribe(topics => (given = topics));
     await fixture.whenStable();
     const host = fixture.nativeElement as HTMLElement;
     const field = host.querySelector('input')!;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model, signal } from '@angular/core';
 
 /** How many topics are offered at a time. */
 const mostOffered = 8;
@@ -93,10 +93,9 @@ export class TopicsField {
   readonly fieldId = input.required<string>();
   /** What is picked. */
   readonly of = input<keyof typeof wordsFor>('topics');
-  readonly value = input.required<readonly string[]>();
+  readonly value = model.required<readonly string[]>();
   /** Topics that pages have, the most used first. */
   readonly inUse = input.required<readonly string[]>();
-  readonly valueChange = output<string[]>();
   protected readonly text = signal('');
   protected readonly words = computed(() => wordsFor[this.of()]);
   /** Those that fit what is typed; of what is typed in full nothing more. */
@@ -117,10 +116,10 @@ export class TopicsField {
     // Written otherwise it is still the same topic.
     const topic = this.inUse().find(each => each.toLowerCase() === text.toLowerCase()) ?? text;
     this.text.set('');
-    if (!this.value().includes(topic)) this.valueChange.emit([...this.value(), topic]);
+    if (!this.value().includes(topic)) this.value.set([...this.value(), topic]);
   }
 
   protected drop(topic: string): void {
-    this.valueChange.emit(this.value().filter(each => each !== topic));
+    this.value.set(this.value().filter(each => each !== topic));
   }
 }
