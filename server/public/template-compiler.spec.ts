@@ -38,6 +38,8 @@ const { template } = fc.letrec<{ template: string; piece: string }>(tie => ({
     fc.tuple(asked, tie('template'), tie('template')).map(([of, yes, no]) => `{{#if ${of}}}${yes}{{else}}${no}{{/if}}`),
     fc.tuple(asked, asked, tie('template')).map(([of, then, yes]) => `{{#if ${of}}}1{{else if ${then}}}${yes}{{/if}}`),
     fc.tuple(asked, tie('template')).map(([of, yes]) => `{{#unless ${of}}}${yes}{{/unless}}`),
+    fc.tuple(asked, tie('template')).map(([of, yes]) => `{{#if ${of} includeZero=true}}${yes}{{else}}none{{/if}}`),
+    fc.tuple(name, tie('template')).map(([of, yes]) => `{{#unless ${of} includeZero=true}}${yes}{{/unless}}`),
     fc.tuple(name, tie('template'), tie('template')).map(([of, each, none]) => `{{#each ${of}}}${each}{{else}}${none}{{/each}}`),
     fc.tuple(name, tie('template'), tie('template')).map(([of, yes, no]) => `{{#with ${of}}}${yes}{{else}}${no}{{/with}}`),
   ),

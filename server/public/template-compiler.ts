@@ -36,13 +36,20 @@ class BlocksWrittenOut extends Standard {
     if (writtenOut[name] !== paramSize) return super.invokeKnownHelper(paramSize, name);
     if (name === 'is') return this.#same();
     if (name === 'word') return this.#word();
+    // On the stack: what is asked, the branch for when there is something, the other one, and named values.
+    const [named, otherwise, then, asked] = Array.from({ length: 4 }, () => this.popStack());
+    const byHelper = (of: unknown) => {
+      this.push(of);
+      for (const each of [then, otherwise, named]) this.pushStackLiteral(each);
+      super.invokeKnownHelper(1, name);
+    };
+    // Only the helpers know what named values mean, such as whether nothing counts as a number.
+    if (named !== '{}') return byHelper(asked);
     this.useRegister('asked');
-    if (name === 'each') return this.#each();
-    // On the stack: what is asked, the branch for when there is something, the other one, and named values, which are not used.
-    const [, otherwise, then, condition] = Array.from({ length: 4 }, () => this.popStack());
+    if (name === 'each') return this.#each(asked, then, otherwise, byHelper);
     const isThere = `${name === 'with' ? '(asked || asked === 0)' : 'asked'} && !(Array.isArray(asked) && asked.length === 0)`;
     const inside = name === 'with' ? branch(then, 'asked') : branch(name === 'if' ? then : otherwise);
-    this.push(['((asked = ', condition, ', ', isThere, ') ? ', inside, ' : ', branch(name === 'unless' ? then : otherwise), ')']);
+    this.push(['((asked = ', asked, ', ', isThere, ') ? ', inside, ' : ', branch(name === 'unless' ? then : otherwise), ')']);
   }
 
   #same(): void {
@@ -56,17 +63,15 @@ class BlocksWrittenOut extends Standard {
   }
 
   // Lists alone: what else can be gone through is left to the helper.
-  #each(): void {
-    const [named, otherwise, then, list] = Array.from({ length: 4 }, () => this.popStack());
-    for (const each of ['asked', then, otherwise, named]) this.pushStackLiteral(each);
-    super.invokeKnownHelper(1, 'each');
-    const byHelper = this.popStack();
+  #each(list: unknown, then: unknown, otherwise: unknown, byHelper: (of: unknown) => void): void {
+    byHelper('asked');
+    const helped = this.popStack();
     const { index } = partsOf(then)!;
     const isCounted = countsIts(this.environment.children.find(each => each.index === index)!);
     const frame = '{ ...data, _parent: data, key: at, index: at, first: at === 0, last: at === all.length - 1 }';
     const written = branch(then, 'each', isCounted ? frame : 'data');
     const rows = `asked.map((each, at, all) => ${written}).join('')`;
-    this.push(['(!Array.isArray(asked = ', list, ') ? ', byHelper, ' : asked.length === 0 ? ', branch(otherwise), ' : ', rows, ')']);
+    this.push(['(!Array.isArray(asked = ', list, ') ? ', helped, ' : asked.length === 0 ? ', branch(otherwise), ' : ', rows, ')']);
   }
 }
 
