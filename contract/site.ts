@@ -91,8 +91,11 @@ export const behindAfterDays = z
   .min(0, { error: () => say`At least ${0}.` })
   .max(3_650, { error: () => say`At most ten years.` });
 
+/** The most characters of what words are called: of a label, or of what a template says, that is these themselves. */
+const longestWordName = 310;
+
 /** Words by what they are called, by locale. */
-export const wordsByLocale = z.record(localeTag, z.record(z.string().max(100), line(300)));
+export const wordsByLocale = z.record(localeTag, z.record(z.string().max(longestWordName), line(300)));
 
 /** What readers are asked about themselves, each in a line. */
 export const profileFields = z

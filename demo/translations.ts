@@ -236,12 +236,12 @@ export const french: DemoWords = {
   blocks: {},
 };
 
-/** The labels of the site’s own fields, as they are said in other locales. */
+/** The words of the site’s own types, as they are said in other locales. */
 export const themeWords: Readonly<Record<string, Readonly<Record<string, string>>>> = {
-  cy: { 'label Length': 'Hyd', 'label Built': 'Adeiladwyd' },
-  de: { 'label Length': 'Länge', 'label Built': 'Baujahr' },
-  ar: { 'label Length': 'الطول', 'label Built': 'سنة البناء' },
-  fr: { 'label Length': 'Longueur', 'label Built': 'Construit en' },
+  cy: { 'label Length': 'Hyd', 'label Built': 'Adeiladwyd', 'label Skipper': 'Capten' },
+  de: { 'label Length': 'Länge', 'label Built': 'Baujahr', 'label Skipper': 'Schiffsführer' },
+  ar: { 'label Length': 'الطول', 'label Built': 'سنة البناء', 'label Skipper': 'الربان' },
+  fr: { 'label Length': 'Longueur', 'label Built': 'Construit en', 'label Skipper': 'Patron' },
 };
 
 /** What the site is called and about in other locales. */

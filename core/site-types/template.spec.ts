@@ -39,6 +39,14 @@ describe('template of a site', () => {
     expect(shown('{{#each topics}}<b>{{this}}</b>{{/each}}', values)).toBe('<b>sea</b>');
   });
 
+  it('says its words in the language that is read, and only between tags', () => {
+    const source = templateSource('<p class="Facts" title="Metres">Her length &amp; more: {{length}} m</p>', fields);
+    expect(source).toBe('<p class="Facts" title="Metres">{{ownLabel "Her length & more:"}} {{fields.[length]}} m</p>');
+    const welsh = Handlebars.create();
+    welsh.registerHelper('ownLabel', () => '<b onclick="x()">Hyd</b>');
+    expect(welsh.compile(source)({ fields: { length: 9 } })).toBe('<p class="Facts" title="Metres">&lt;b onclick&#x3D;&quot;x()&quot;&gt;Hyd&lt;/b&gt; 9 m</p>'); // prettier-ignore
+  });
+
   it('takes nothing that runs, dresses, calls out or does not end', () => {
     const hard = [
       '<script>alert(1)</script>',

@@ -4,6 +4,7 @@ import { labelSource } from '../fields/label-source';
 import { kindOfField, type AnyField, type Field } from '../fields/index';
 import { say } from '../tongue/say';
 import type { Rendition, SiteField } from './site-type';
+import { TemplateReader } from './template-words';
 
 /** Something wrong with a template. */
 export class TemplateFault extends RangeError {}
@@ -24,7 +25,8 @@ const besides = ['title', 'path'] as const;
 
 /**
  * A template of a site as the theme’s engine takes it. It may hold plain HTML, fields by what they are called, `if`, `unless`
- * and `each`; no script, no styles, nothing from elsewhere, and nothing that does not end.
+ * and `each`; no script, no styles, nothing from elsewhere, and nothing that does not end. Its words are said in the language
+ * that is read, where somebody has put them into that.
  * @param fields - those that are used
  * @throws TemplateFault in plain words
  */
@@ -49,11 +51,16 @@ function parsed(template: string): hbs.AST.Program {
 /** Marks, in what is checked as HTML, where a value stands. */
 const mark = 'zzvaluezz';
 
+/** Marks where words stand that are said in the language that is read. */
+const sayable = 'zzsayablezz';
+
 class Writer {
   /** The template with marks in place of values. */
   html = '';
   /** For each mark, in order, whether an address is there. */
   readonly links: boolean[] = [];
+
+  readonly #reader = new TemplateReader();
 
   constructor(private readonly fields: readonly SiteField[]) {}
 
@@ -64,11 +71,14 @@ class Writer {
 
   #node(node: hbs.AST.Statement, list: AnyField | null, lists: number, depth: number): string {
     switch (node.type) {
-      case 'ContentStatement': {
-        const original = String((node as hbs.AST.ContentStatement).original);
-        this.html += original;
-        return original;
-      }
+      case 'ContentStatement':
+        return this.#reader
+          .read(String((node as hbs.AST.ContentStatement).original))
+          .map(({ html, words }) => {
+            this.html += words === '' ? html : sayable;
+            return words === '' ? html : labelSource(words);
+          })
+          .join('');
       case 'CommentStatement':
         return '';
       case 'MustacheStatement':
@@ -157,6 +167,8 @@ function checkHtml(html: string, links: readonly boolean[]): void {
     const element = node as Tree.Element;
     if (!tags.has(element.tagName)) throw new TemplateFault(say`The tag “${element.tagName.replace(mark, '…')}” is not taken.`);
     for (const { name, value } of element.attrs) {
+      // Words stand between tags alone.
+      if (`${name} ${value}`.includes(sayable)) throw new TemplateFault(say`A value within a tag stands in quotation marks.`);
       if (!attributes.has(name)) throw new TemplateFault(say`The attribute “${name.replace(mark, '…')}” is not taken.`);
       if (name === 'href') checkAddress(value, links[seen] ?? false);
       seen += (value.match(new RegExp(mark, 'g')) ?? []).length;

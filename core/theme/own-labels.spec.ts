@@ -1,6 +1,7 @@
 import type { SiteField, SiteTypes } from '../site-types/site-type';
 import { firstLocale, freshLocale } from '../locale/site-locale';
-import { ownLabel, withOwnLabels } from './own-labels';
+import { ownLabel } from './own-labels';
+import { withOwnLabels } from './with-own-labels';
 import { wordsIn, wordsMissingIn } from './words';
 
 const used = (label: string, kind: string, state: SiteField['state'] = 'used'): SiteField => ({
@@ -43,5 +44,11 @@ describe('labels of a site’s own fields', () => {
   it('are written in the first locale, whichever it is', () => {
     const german = withOwnLabels(shipped, types, 'de');
     expect([wordsMissingIn('de', german, {}), german['de']!['skip'], german['de']!['label Length']]).toEqual([[], 'Weiter', 'Length']);
+  });
+
+  it('go with what templates say', () => {
+    const whole = { way: 'template' as const, template: '<dt>Length</dt><dt>Her skipper</dt>{{#if Rig}}<p>Rigged as</p>{{/if}}' };
+    const said = withOwnLabels(shipped, { ...types, types: [{ ...types.types[0]!, renditions: { whole } }] }, 'en-GB');
+    expect(wordsMissingIn('cy', said, { cy: { 'label Length': 'Hyd' } })).toEqual(['label Sails', 'label Her skipper', 'label Rigged as']);
   });
 });

@@ -5,7 +5,7 @@ import { fallbackChain, isRead, localeNamed, localeOfAddress, prefixOf, type Sit
 import { mayRead } from '@core/placement/resolve';
 import { anyone, type ReaderFacts } from '@core/rule/who';
 import type { PageNode, SiteSnapshot } from '@core/site/snapshot';
-import { withOwnLabels } from '@core/theme/own-labels';
+import { withOwnLabels } from '@core/theme/with-own-labels';
 import { wordsIn, type Words, type WordsByLocale } from '@core/theme/words';
 import type { Request } from 'express';
 import type { SiteSettings } from '../repositories/settings-repository';

@@ -18,7 +18,7 @@ describe('FixedWords', () => {
     await screen.fill('In Welsh: Skip to the text', 'x');
     await screen.fill('In Welsh: Skip to the text', ' ');
     expect(screen.text).toContain('All are said in it.');
-    expect(screen.text).toContain('Length label of a field of this site’s own');
+    expect(screen.text).toContain('Length word of a type of this site’s own');
     await screen.fill('In Welsh: Length', 'Hyd y cwch');
     await screen.click('Set these');
     const themeWords = { cy: { languages: 'Ieithoedd', 'label Length': 'Hyd y cwch' } };

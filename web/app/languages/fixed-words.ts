@@ -123,7 +123,7 @@ export class FixedWords {
   protected readonly label = ({ of, name }: FixedWord): string =>
     of === 'theme'
       ? isOwnLabel(name)
-        ? $localize`label of a field of this site’s own`
+        ? $localize`word of a type of this site’s own`
         : ''
       : name === 'name'
         ? $localize`name of the site`

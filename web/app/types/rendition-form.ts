@@ -78,7 +78,10 @@ const restsFor = 400;
               (input)="renditionChange.emit({ way: 'template', template: textIn($event) })"
             ></textarea>
             <p class="form-help">
-              <ng-container i18n>Plain HTML; fields in double braces, and if, unless and each. At hand:</ng-container>&ngsp;
+              <ng-container i18n
+                >Plain HTML; fields in double braces, and if, unless and each. Its words can be said in other languages, with the fixed
+                words. At hand:</ng-container
+              >&ngsp;
               @for (each of all(); track each.called) {
                 <code>{{ braced(each.called) }}</code>&ngsp;
               }
