@@ -104,7 +104,10 @@ describe('types without code', () => {
     expect(await missing()).toBe('length');
     const welsh = test.site.snapshots.readIn('cy', [], test.now).pageById.get(test.pageId('/about'))!.address;
     expect((await reader.get(welsh)).text).toContain('<span class="label">length</span> 9 m');
-    const themeWords = { ...test.site.settings.themeWords, cy: { ...test.site.settings.themeWords['cy'], 'label length': 'Hyd & <lled>', 'label metres': 'metr' } };
+    const themeWords = {
+      ...test.site.settings.themeWords,
+      cy: { ...test.site.settings.themeWords['cy'], 'label length': 'Hyd & <lled>', 'label metres': 'metr' },
+    };
     expect((await administrator.put('/api/settings', { themeWords })).status).toBe(200);
     expect((await reader.get(welsh)).text).toContain('<span class="label">Hyd &amp; &lt;lled&gt;</span> 9 m');
     expect((await reader.get('/about')).text).toContain('<span class="label">length</span> 9 m');
