@@ -3,6 +3,8 @@ import { TestBed } from '@angular/core/testing';
 import { SessionService } from '../state/session.service';
 import { MomentField } from './moment-field';
 
+const now = Date.parse('2027-03-18T09:40Z');
+
 describe('MomentField', () => {
   async function show(local: string, locale = 'en-GB') {
     await TestBed.configureTestingModule({
@@ -11,7 +13,7 @@ describe('MomentField', () => {
         provideZonelessChangeDetection(),
         {
           provide: SessionService,
-          useValue: { site: { zone: 'Europe/London', now: Date.parse('2027-03-18T09:40Z') }, style: { locale } },
+          useValue: { site: { zone: 'Europe/London', now }, style: { locale, zone: 'Europe/London', now } },
         },
       ],
     }).compileComponents();
