@@ -47,7 +47,9 @@ export class TemplateReader {
 
 /** A text with the room before and after it apart. */
 function textPieces(html: string): readonly TemplatePiece[] {
-  const [, before = '', inside = '', after = ''] = /^(\s*)([\s\S]*?)(\s*)$/.exec(html)!;
+  const inside = html.trim();
+  const before = html.slice(0, html.length - html.trimStart().length);
+  const after = inside === '' ? '' : html.slice(html.trimEnd().length);
   const text = parseFragment(inside)
     .childNodes.map(each => (each as Tree.TextNode).value ?? '')
     .join('')
