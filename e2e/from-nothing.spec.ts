@@ -209,6 +209,7 @@ async function fromNothing(application: Application, browser: Browser): Promise<
     await member.getByLabel('New password').fill('tarred hemp and tallow');
     await check(member, 'choosing a password');
     await member.getByRole('button', { name: 'Set it and sign in' }).click();
+    await expect(member.getByRole('button', { name: 'Set it and sign in' })).toHaveCount(0);
     await member.goto('/about');
     await expect(member.getByText('The walk is yours from eight.')).toBeVisible();
     await member.getByRole('link', { name: 'Members hours' }).click();

@@ -174,6 +174,7 @@ test('a translator works from the table by keyboard alone, and an editor lets it
   await editor.getByRole('link', { name: /Contact: words in Cymraeg/ }).click();
   await expect(editor.getByText('Cysylltu').first()).toBeVisible();
   await editor.getByRole('button', { name: /^Approve/ }).click();
+  await expect(editor.getByRole('button', { name: /^Approve/ })).toHaveCount(0);
   await editor.goto('/cy/amdanom-ni/contact');
   await expect(editor.getByRole('heading', { level: 1 })).toHaveText('Cysylltu');
 });
