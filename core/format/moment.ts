@@ -111,7 +111,7 @@ function spokenManner(): Manner {
 
 /** A number as it is written: "1,200". */
 export function numberOf(count: number): string {
-  return spokenManner().number.format(count);
+  return numberIn(count, spokenLanguage());
 }
 
 /** A number as readers of a locale have it: "1,200", in German "1.200". */
